@@ -1,0 +1,21 @@
+"""Quick entry: one line, as people would say it, becomes a piece in the row."""
+
+from .corrections import correct
+from .grammar import LONGEST_LINE, parse
+from .model import Chip, Entry, Fastener
+from .printing import print_entry
+from .titles import build_title, chips, name_of, strip_title
+
+__all__ = [
+    "LONGEST_LINE",
+    "Chip",
+    "Entry",
+    "Fastener",
+    "build_title",
+    "chips",
+    "correct",
+    "name_of",
+    "parse",
+    "print_entry",
+    "strip_title",
+]

@@ -1,0 +1,86 @@
+"""What a line of quick entry says, once understood."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+
+@dataclass(frozen=True, slots=True)
+class Fastener:
+    """A thread with what drives it.
+
+    Attributes
+    ----------
+    thread : str
+        Canonical: ``M3``, ``M3x0.5``, ``4-40``, ``1/4-20``, ``ST2.9``.
+    diameter : float
+        Major diameter, mm.
+    length : str
+        As typed, unit kept; empty if not given.
+    length_mm : float or None
+    head, drive, drive_size : str
+        Keys of ``fasteners.toml``; the size as typed. Empty if not given.
+    """
+
+    thread: str = ""
+    diameter: float = 0.0
+    length: str = ""
+    length_mm: float | None = None
+    head: str = ""
+    drive: str = ""
+    drive_size: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Entry:
+    """One line of quick entry. Empty strings and tuples mean not said.
+
+    Attributes
+    ----------
+    count : int
+        How many of the piece.
+    kind : str
+        Key of :func:`gearing.pieces.kinds`.
+    words : str
+        All that names it, in the order typed.
+    fastener : Fastener or None
+    teeth : tuple of int
+        Tooth counts, two or more for a compound gear.
+    size : str
+        Other dimensions as typed: ``5x10x4``, ``0.2``.
+    material, side, place, facing, caution, lubricant, lock : str
+    after : tuple of int
+        Numbers of the steps this one needs.
+    """
+
+    count: int = 1
+    kind: str = "other"
+    words: str = ""
+    fastener: Fastener | None = None
+    teeth: tuple[int, ...] = ()
+    size: str = ""
+    material: str = ""
+    side: str = ""
+    place: str = ""
+    facing: str = ""
+    caution: str = ""
+    lubricant: str = ""
+    lock: str = ""
+    after: tuple[int, ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class Chip:
+    """One thing understood, to be echoed and, if wrong, corrected.
+
+    Attributes
+    ----------
+    field : str
+        What is corrected by it; see :func:`gearing.entry.correct`.
+    label, value : str
+        The quiet word and the loud one.
+    """
+
+    field: str
+    label: str
+    value: str

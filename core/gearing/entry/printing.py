@@ -1,0 +1,52 @@
+"""Printing an entry back as a line that parses to the same."""
+
+from __future__ import annotations
+
+from .grammar import parse
+from .model import Entry, Fastener
+from .tokens import MARKERS, ONE_WORD
+
+_SIGN = {field: sign for sign, field in MARKERS.items()}
+
+
+def print_entry(entry: Entry) -> str:
+    """The line a technician would type for `entry`.
+
+    Texts are quoted only where they would otherwise be read as something else.
+
+    Examples
+    --------
+    >>> print_entry(parse("4 M3 x 10 hex 2 button rear cover #A3"))
+    '4x M3x10 button hex2 rear cover #A3'
+    """
+    bare = _print(entry, quoted=False)
+    if bare and parse(bare) == entry:
+        return bare
+    return _print(entry, quoted=True)
+
+
+def _print(entry: Entry, *, quoted: bool) -> str:
+    count = [f"{entry.count}x"] if entry.count > 1 else []
+    threads = _fastener(entry.fastener) if entry.fastener else []
+    teeth = ["/".join(f"{n}t" for n in entry.teeth)] if entry.teeth else []
+    size = [entry.size] if entry.size else []
+    if quoted:  # numbers first, where no bare drive or gear word can claim them
+        parts = [*count, *teeth, *size, *threads, *([f'"{entry.words}"'] if entry.words else [])]
+    else:
+        parts = [*count, *threads, *([entry.words] if entry.words else []), *teeth, *size]
+    if entry.material:
+        parts.append(entry.material)
+    if quoted:
+        parts.append(f"as {entry.kind}")
+    for field in ("side", "place", "caution", "facing", "lock", "lubricant"):
+        if text := getattr(entry, field):
+            wrap = quoted or (field in ONE_WORD and " " in text)
+            parts.append(f'{_SIGN[field]}"{text}"' if wrap else f"{_SIGN[field]}{text}")
+    if entry.after:
+        parts.append("after " + ",".join(map(str, entry.after)))
+    return " ".join(parts)
+
+
+def _fastener(fastener: Fastener) -> list[str]:
+    thread = fastener.thread + (f"x{fastener.length}" if fastener.length else "")
+    return [part for part in (thread, fastener.head, fastener.drive + fastener.drive_size) if part]

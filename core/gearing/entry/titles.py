@@ -1,0 +1,99 @@
+"""An entry said aloud: its name, its step coming off, and its chips."""
+
+from __future__ import annotations
+
+from ..pieces import kinds
+from ..sizes import table
+from .model import Chip, Entry, Fastener
+
+_NUMBERS = "no one two three four five six seven eight nine ten eleven twelve".split()
+
+
+def thread_label(fastener: Fastener) -> str:
+    """``M3 × 10`` as written on a drawing.
+
+    Examples
+    --------
+    >>> thread_label(Fastener("M3", 3.0, "10", 10.0))
+    'M3 × 10'
+    """
+    return f"{fastener.thread} × {fastener.length}" if fastener.length else fastener.thread
+
+
+def name_of(entry: Entry) -> str:
+    """What to call the piece in the row: its words, or its kind."""
+    return entry.words or kinds()[entry.kind].label
+
+
+def _object(entry: Entry) -> str:
+    """The piece as the object of a verb: ``four M3 × 10, rear cover`` or ``the third wheel``."""
+    number = _NUMBERS[entry.count] if entry.count < len(_NUMBERS) else str(entry.count)
+    if entry.fastener and entry.fastener.thread:
+        many = f"{number} " if entry.count > 1 else "the "
+        where = f", {entry.words}" if entry.words else ""
+        return f"{many}{thread_label(entry.fastener)}{where}"
+    name = name_of(entry)
+    if entry.count == 1:
+        return name if name.lower().startswith(("the ", "a ", "an ")) else f"the {name}"
+    return f"{number} {_plural(name)}"
+
+
+def _plural(name: str) -> str:
+    last = name.rsplit(" ", 1)[-1].lower()
+    from_words = {word for kind in kinds().values() for word in kind.words} | {"piece"}
+    if last not in from_words or last.endswith("s"):
+        return name
+    return f"{name}es" if last.endswith(("sh", "ch", "x")) else f"{name}s"
+
+
+def strip_title(entry: Entry) -> str:
+    """The step as it comes off.
+
+    Examples
+    --------
+    >>> from gearing.entry import parse
+    >>> strip_title(parse("4x M3x10 hex2 rear cover"))
+    'Unscrew four M3 × 10, rear cover'
+    """
+    return f"{kinds()[entry.kind].off} {_object(entry)}"
+
+
+def build_title(entry: Entry, *, new: bool = False) -> str:
+    """The step as it goes back, the verb turned.
+
+    Examples
+    --------
+    >>> from gearing.entry import parse
+    >>> build_title(parse("second wheel 42/12"), new=True)
+    'Seat the second wheel, new'
+    """
+    return f"{kinds()[entry.kind].on} {_object(entry)}" + (", new" if new else "")
+
+
+def chips(entry: Entry) -> list[Chip]:
+    """Everything understood, in the order it is said aloud."""
+    found = [Chip("count", "count", f"{entry.count} ×")] if entry.count > 1 else []
+    found.append(Chip("kind", "piece", kinds()[entry.kind].label))
+    if fastener := entry.fastener:
+        if fastener.thread:
+            found.append(Chip("thread", "thread", thread_label(fastener)))
+        if fastener.head:
+            found.append(Chip("head", "head", fastener.head))
+        if fastener.drive:
+            label = table("fasteners")["drives"][fastener.drive]["label"]
+            found.append(Chip("drive", "drive", f"{label} {fastener.drive_size}".strip()))
+    if entry.teeth:
+        found.append(Chip("teeth", "teeth", " / ".join(map(str, entry.teeth))))
+    texts = (
+        ("size", "size", entry.size.replace("x", " × ")),
+        ("material", "of", entry.material),
+        ("words", "name", entry.words),
+        ("side", "side", entry.side),
+        ("place", "place", entry.place),
+        ("facing", "facing", entry.facing),
+        ("caution", "mind", entry.caution),
+        ("lubricant", "found", entry.lubricant),
+        ("lock", "lock", entry.lock),
+        ("after", "after step", ", ".join(map(str, entry.after))),
+    )
+    return found + [Chip(field, label, value) for field, label, value in texts if value]

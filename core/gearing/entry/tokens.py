@@ -1,0 +1,59 @@
+"""Cutting a line into tokens: plain words, quoted words and marked texts."""
+
+from __future__ import annotations
+
+import re
+from dataclasses import dataclass
+
+MARKERS = {
+    "@": "side",
+    "#": "place",
+    "!": "caution",
+    "^": "facing",
+    "~": "lubricant",
+    "+": "lock",
+}
+ONE_WORD = frozenset({"side", "place"})
+
+_TOKEN = re.compile(r'(?P<mark>[@#!^~+])?"(?P<quoted>[^"]*)"|(?P<plain>\S+)')
+_UNPRINTABLE = re.compile(r"[\x00-\x1f\x7f\u2028\u2029]+")
+
+
+@dataclass(frozen=True, slots=True)
+class Token:
+    """A piece of a line; `quoted` text is never read as anything but words."""
+
+    text: str
+    mark: str = ""
+    quoted: bool = False
+
+
+def tidy(line: str) -> str:
+    """One clean line: single spaces, inch marks told apart from quotes."""
+    clean = _UNPRINTABLE.sub(" ", line).replace("“", '"').replace("”", '"')
+    out = []
+    inside = False
+    for at, sign in enumerate(clean):
+        if sign == '"' and not inside and clean[at - 1 : at].isdigit():
+            sign = "″"
+        elif sign == '"':
+            inside = not inside
+        out.append(sign)
+    return " ".join("".join(out).split())
+
+
+def tokenize(line: str) -> list[Token]:
+    """Tokens of a tidied line; a lone quote is dropped."""
+    tokens = []
+    for found in _TOKEN.finditer(line):
+        if found["quoted"] is not None:
+            text = " ".join(found["quoted"].split())
+            tokens.append(Token(text, MARKERS.get(found["mark"] or "", ""), quoted=True))
+            continue
+        plain = found["plain"].replace('"', "")
+        # A thread such as #4-40 starts with the place marker but is no place.
+        if plain[:1] in MARKERS and not re.match(r"#\d{1,2}-\d\d", plain):
+            tokens.append(Token(plain[1:], MARKERS[plain[0]]))
+        elif plain:
+            tokens.append(Token(plain))
+    return [token for token in tokens if token.text or token.mark]

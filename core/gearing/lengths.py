@@ -1,0 +1,90 @@
+"""Lengths as people write them: mm, decimal and fractional inch, comma decimals."""
+
+from __future__ import annotations
+
+import re
+from dataclasses import dataclass
+
+from .errors import GearingError
+from .gear import INCH
+
+LONGEST = 2000.0
+"""Longest length taken, mm: nothing on a bench is longer."""
+
+NUMBER = r"\d{1,6}(?:[.,]\d{1,6})?|[.,]\d{1,6}"
+_LENGTH = re.compile(
+    rf"^\s*(?:(?P<whole>\d{{1,3}})[\s-])?(?:(?P<top>\d{{1,3}})/(?P<bottom>\d{{1,3}})|(?P<number>{NUMBER}))"
+    r"\s*(?P<unit>mm|cm|in|inch|inches|\"|″|thou)?\s*$",
+    re.I,
+)
+_TO_MM = {"mm": 1.0, "cm": 10.0, "thou": INCH / 1000, "in": INCH}
+
+
+@dataclass(frozen=True, slots=True)
+class Length:
+    """A length with the words it came in, so that the unit typed is kept."""
+
+    mm: float
+    typed: str
+
+
+def read_length(text: str, *, field: str = "length", inch: bool = False) -> Length:
+    """Read a length; millimetres unless a unit or a fraction says otherwise.
+
+    Parameters
+    ----------
+    text : str
+        ``8.55``, ``2,5``, ``3/16``, ``1 1/4 in``, ``0.080in``, ``80 thou``.
+    field : str
+        Named in the error.
+    inch : bool
+        Take a bare number as inches, as in the length of an inch screw.
+
+    Raises
+    ------
+    GearingError
+        If it is not a length, or not one for a bench.
+
+    Examples
+    --------
+    >>> read_length("3/16").mm
+    4.7625
+    >>> read_length("2,5").mm
+    2.5
+    """
+    found = _LENGTH.match(text[:40])
+    if not found:
+        raise GearingError(
+            f"“{text[:40].strip()}” is not a length.",
+            field=field,
+            hint="Type it as 8.55, 2,5, 3/16 or 0.080in.",
+        )
+    unit = _unit(found, inch)
+    if found["top"]:
+        bottom = int(found["bottom"])
+        if not bottom:
+            raise GearingError("A fraction over zero has no size.", field=field, hint="Type it as 3/16.")
+        value = int(found["top"]) / bottom + int(found["whole"] or 0)
+    elif found["whole"]:
+        raise GearingError(
+            f"“{text.strip()}” holds two numbers.", field=field, hint="One reading at a time."
+        )
+    else:
+        value = float(found["number"].replace(",", "."))
+    mm = value * _TO_MM[unit]
+    if not 0 < mm <= LONGEST:
+        raise GearingError(
+            f"{text.strip()} is outside what a bench measures.",
+            field=field,
+            hint=f"Between 0 and {LONGEST:g} mm. Check the unit and the decimal point.",
+        )
+    return Length(mm, text.strip())
+
+
+def _unit(found: re.Match[str], inch: bool) -> str:
+    named = (found["unit"] or "").lower()
+    if named in ("mm", "cm", "thou"):
+        return named
+    if named or found["top"]:
+        return "in"
+    return "in" if inch else "mm"

@@ -1,0 +1,160 @@
+"""What a caliper reads on a gear, by each way of holding it.
+
+Each function predicts one reading from one :class:`~gearing.gear.Gear`.
+Formulas are for sound teeth; what wear and trim do is expressed in the gear.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+import numpy as np
+
+from .errors import GearingError
+from .gear import (
+    Gear,
+    base_radius,
+    reference_diameter,
+    root_radius,
+    tip_radius,
+    tooth_half_angle,
+    transverse_pressure_angle,
+)
+from .involute import Real, inv, inverse_inv
+
+
+def _tip_half_angle(gear: Gear) -> Real:
+    """Half the tip land as an angle, rad, never below a point nor above a quarter pitch."""
+    return np.clip(tooth_half_angle(gear, tip_radius(gear)), 0.0, np.pi / (2 * gear.teeth))
+
+
+def over_tips_settled(gear: Gear) -> Real:
+    """Smallest reading of flat jaws over the tips as the gear turns between them, mm.
+
+    Even counts: each jaw bridges two tips, ``2·ra·cos(pi/z - psi)``. Odd: one
+    jaw bridges two tips, the other meets one, ``ra(1 + cos(pi/z - psi))``.
+    `psi` is the tip half-angle: leaving the land out costs 0.06 mm on 15 teeth
+    of module 1. By geometry of flat jaws on convex tips.
+    """
+    bridge = np.cos(np.pi / gear.teeth - _tip_half_angle(gear))
+    odd = np.asarray(gear.teeth) % 2 == 1
+    return tip_radius(gear) * np.where(odd, 1 + bridge, 2 * bridge)
+
+
+def over_tips_largest(gear: Gear) -> Real:
+    """Largest reading of flat jaws over the tips as the gear is rocked, mm.
+
+    Even counts meet tip to tip, ``2·ra``; odd ones never do,
+    ``2·ra·cos(pi/2z - psi)``.
+    """
+    odd = np.asarray(gear.teeth) % 2 == 1
+    rocked = np.cos(np.pi / (2 * gear.teeth) - _tip_half_angle(gear))
+    return 2 * tip_radius(gear) * np.where(odd, rocked, 1.0)
+
+
+def span_over_teeth(gear: Gear, k: int) -> Real:
+    """Base tangent length ``W_k`` over `k` teeth (ISO 21771-1, DIN 3960), mm.
+
+    Measured in the normal plane. Does not say whether the jaws can touch the
+    flanks there: see :func:`span_counts`.
+    """
+    alpha_n = gear.pressure_angle
+    return (
+        gear.module
+        * np.cos(alpha_n)
+        * ((k - 0.5) * np.pi + gear.teeth * inv(transverse_pressure_angle(gear)))
+        + 2 * gear.profile_shift * gear.module * np.sin(alpha_n)
+        - gear.thinning * np.cos(alpha_n)
+    )
+
+
+def span_contact_radius(gear: Gear, k: int) -> Real:
+    """Radius at which the jaws touch the flanks for a span over `k` teeth, mm."""
+    base_helix = np.arcsin(np.sin(gear.helix_angle) * np.cos(gear.pressure_angle))
+    return np.hypot(base_radius(gear), span_over_teeth(gear, k) * np.cos(base_helix) / 2)
+
+
+def form_radius(gear: Gear) -> Real:
+    """Radius where a rack cutter's straight flank stops forming the involute, mm.
+
+    The start of the usable flank; at least the base radius. ISO 21771-1,
+    generated root form circle, for a cutter with its tip rounding below the
+    addendum line of the mating rack.
+    """
+    depth = gear.module * (gear.addendum - gear.profile_shift)
+    alpha_t = transverse_pressure_angle(gear)
+    along = reference_diameter(gear) / 2 * np.sin(alpha_t) - depth / np.sin(alpha_t)
+    return np.hypot(base_radius(gear), np.maximum(along, 0.0))
+
+
+def span_counts(gear: Gear) -> list[int]:
+    """The `k` for which flat jaws touch sound flank between form and tip circle.
+
+    Scalar gears only; may be empty for stubby or short-addendum gears.
+    """
+    most = int(gear.teeth) // 2 + 1
+    low, high = form_radius(gear), tip_radius(gear)
+    return [k for k in range(2, most + 1) if low <= span_contact_radius(gear, k) <= high]
+
+
+def checked_span(gear: Gear, k: int) -> float:
+    """``W_k``, refused where the jaws would not lie on the flanks.
+
+    Raises
+    ------
+    GearingError
+        Naming the counts that do work.
+    """
+    valid = span_counts(gear)
+    if k not in valid:
+        can = " or ".join(str(n) for n in valid) or "none"
+        raise GearingError(
+            f"Over {k} teeth the jaws do not touch the flanks of this gear.",
+            field="k",
+            hint=f"Teeth to span on this gear: {can}.",
+        )
+    return float(span_over_teeth(gear, k))
+
+
+def over_pins(gear: Gear, pin_diameter: float) -> float:
+    """Reading over two pins in opposite spaces, spur gears, mm (ISO 21771-1).
+
+    ``inv(phi) = inv(alpha) + dp/(z·m·cos(alpha)) - pi/2z + 2x·tan(alpha)/z``.
+
+    Raises
+    ------
+    GearingError
+        If the pin falls through to the root or stands clear of the flanks.
+    """
+    alpha = transverse_pressure_angle(gear)
+    involute = (
+        inv(alpha)
+        + pin_diameter / (2 * base_radius(gear))
+        - np.pi / (2 * gear.teeth)
+        + 2 * gear.profile_shift * np.tan(gear.pressure_angle) / gear.teeth
+        - gear.thinning / reference_diameter(gear)
+    )
+    hint = f"A pin of about {1.7 * gear.module:.2f} mm suits this size."
+    if involute <= 0:
+        raise GearingError("The pin is too thin for this tooth space.", field="pin_diameter", hint=hint)
+    centre = float(base_radius(gear) / np.cos(inverse_inv(involute)))
+    if centre - pin_diameter / 2 < root_radius(gear):
+        raise GearingError("The pin rests on the root, not the flanks.", field="pin_diameter", hint=hint)
+    if centre + pin_diameter / 2 <= tip_radius(gear):
+        raise GearingError("The pin lies below the tips.", field="pin_diameter", hint=hint)
+    across = 2 * centre
+    if int(gear.teeth) % 2:
+        across *= float(np.cos(np.pi / (2 * gear.teeth)))
+    return across + pin_diameter
+
+
+def tip_chord(gear: Gear, pitches: int) -> float:
+    """Straight distance between like edges of tips `pitches` apart, ``da·sin(n·pi/z)``, mm."""
+    return float(2 * tip_radius(gear) * np.sin(pitches * np.pi / gear.teeth))
+
+
+OVER_TIPS: dict[str, Callable[[Gear], Real]] = {
+    "settled": over_tips_settled,
+    "largest": over_tips_largest,
+}
+"""The two ways a technician reads over the tips, by their schema name."""

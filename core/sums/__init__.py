@@ -1,0 +1,35 @@
+"""The computations of the core as named sums: JSON in, JSON out, with limits.
+
+One set of schemas serves the API and ``./dentado sum``, so that anyone can
+check or script what the screen shows.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from typing import Any
+
+from pydantic import BaseModel
+
+from .entry import EntryIn, EntryOut, read_entry
+from .gear import GearIn, GearOut, measure_gear
+from .pair import PairIn, PairOut, mesh_pair
+from .read import ReadIn, ReadOut, read_gear
+
+
+@dataclass(frozen=True, slots=True)
+class Sum:
+    """A computation with the shape of what goes in and what comes out."""
+
+    takes: type[BaseModel]
+    gives: type[BaseModel]
+    compute: Callable[[Any], BaseModel]
+
+
+SUMS: dict[str, Sum] = {
+    "gear": Sum(GearIn, GearOut, measure_gear),
+    "read": Sum(ReadIn, ReadOut, read_gear),
+    "pair": Sum(PairIn, PairOut, mesh_pair),
+    "entry": Sum(EntryIn, EntryOut, read_entry),
+}

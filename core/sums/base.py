@@ -1,0 +1,96 @@
+"""What all sums share: strict models, lengths as typed, and problems in bench words."""
+
+from __future__ import annotations
+
+from typing import Annotated, Any
+
+from pydantic import BaseModel, BeforeValidator, ConfigDict, ValidationError, WithJsonSchema
+
+from gearing.errors import GearingError
+from gearing.lengths import LONGEST, read_length
+
+
+class Model(BaseModel):
+    """A schema that takes what it names and nothing else."""
+
+    model_config = ConfigDict(extra="forbid", allow_inf_nan=False)
+
+
+class Problem(Model):
+    """What was wrong, where, and what to do about it."""
+
+    problem: str
+    field: str = ""
+    hint: str = ""
+
+
+def _to_mm(value: Any) -> Any:
+    if isinstance(value, str):
+        return read_length(value).mm
+    if isinstance(value, int | float) and not isinstance(value, bool) and not 0 < value <= LONGEST:
+        raise GearingError(
+            f"{value:g} mm is outside what a bench measures.",
+            hint=f"Between 0 and {LONGEST:g} mm. Check the unit and the decimal point.",
+        )
+    return value
+
+
+Length = Annotated[
+    float,
+    BeforeValidator(_to_mm),
+    WithJsonSchema(
+        {
+            "anyOf": [{"type": "number"}, {"type": "string", "maxLength": 40}],
+            "description": "mm as a number, or text with its unit: 8.55, 2,5, 3/16, 0.080in",
+        }
+    ),
+]
+"""A length in mm, or as a technician types it."""
+
+
+def problem_of(error: ValidationError | GearingError) -> Problem:
+    """The first thing wrong, said so that a technician can mend it."""
+    if isinstance(error, GearingError):
+        return Problem(problem=error.problem, field=error.field, hint=error.hint)
+    return problem_from(dict(error.errors()[0]))
+
+
+def problem_from(first: dict[str, Any]) -> Problem:
+    """A :class:`Problem` from one of Pydantic's error rows."""
+    path = [str(part) for part in first["loc"] if part not in ("body", "data", "payload")]
+    field = ".".join(path)
+    name = (path[-1] if path else "the input").replace("_", " ")
+    context = first.get("ctx") or {}
+    cause = context.get("error")
+    if isinstance(cause, GearingError):
+        return Problem(problem=cause.problem, field=field, hint=cause.hint)
+    sort = first["type"]
+    if sort == "missing":
+        return Problem(problem=f"“{name}” is missing.", field=field, hint="Fill it in and try again.")
+    if sort == "extra_forbidden":
+        return Problem(problem=f"“{name}” is not known here.", field=field, hint="Check the spelling.")
+    if sort in _LIMITS:
+        word, key = _LIMITS[sort]
+        return Problem(
+            problem=f"“{name}” is out of range.", field=field, hint=f"{word} {context[key]}."
+        )
+    if sort.startswith("json"):
+        return Problem(problem="This is not JSON.", hint="Check quotes, commas and brackets.")
+    hint = first["msg"].removeprefix("Value error, ").removeprefix("Input ")
+    return Problem(problem=f"“{name}” cannot be used.", field=field, hint=f"{_capital(hint)}.")
+
+
+_LIMITS = {
+    "greater_than_equal": ("At least", "ge"),
+    "less_than_equal": ("At most", "le"),
+    "greater_than": ("More than", "gt"),
+    "less_than": ("Less than", "lt"),
+    "string_too_long": ("At most this many characters:", "max_length"),
+    "string_too_short": ("At least this many characters:", "min_length"),
+    "too_long": ("At most this many:", "max_length"),
+    "too_short": ("At least this many:", "min_length"),
+}
+
+
+def _capital(text: str) -> str:
+    return text[:1].upper() + text[1:]

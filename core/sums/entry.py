@@ -1,0 +1,110 @@
+"""The ``entry`` sum: a line of quick entry, understood, and corrected chip by chip."""
+
+from __future__ import annotations
+
+from typing import Annotated
+
+from pydantic import Field
+
+from gearing.entry import Entry, chips, correct, name_of, parse, strip_title
+from gearing.figures import Figure, figure_of
+
+from .base import Model
+from .gear import Point
+
+Line = Annotated[str, Field(max_length=20_000)]
+"""Long lines are let in so that the core can answer them in words."""
+
+
+class Correction(Model):
+    """One chip set right; an empty value takes it away."""
+
+    field: Annotated[str, Field(max_length=20)]
+    value: Annotated[str, Field(max_length=200)]
+
+
+class EntryIn(Model):
+    line: Line
+    correction: Correction | None = None
+
+
+class ChipOut(Model):
+    field: str
+    label: str
+    value: str
+
+
+class RimOut(Model):
+    teeth: int
+    tip_radius_mm: float
+    tooth: list[Point]
+    read: bool
+
+
+class FigureOut(Model):
+    """A piece as drawn in the row; lengths mm, zero where not known."""
+
+    shape: str
+    length: float
+    diameter: float
+    bore: float
+    thickness: float
+    head: str
+    head_width: float
+    head_height: float
+    drive: str
+    rims: list[RimOut]
+
+
+class EntryOut(Model):
+    """The line as it now stands and what was understood of it."""
+
+    line: str
+    title: str
+    kind: str
+    count: int
+    name: str
+    teeth: list[int]
+    chips: list[ChipOut]
+    figure: FigureOut
+
+
+def read_entry(given: EntryIn) -> EntryOut:
+    """Understand a line, after any correction."""
+    line = given.line
+    if given.correction:
+        line = correct(line, given.correction.field, given.correction.value)
+    return describe(line, parse(line))
+
+
+def describe(line: str, entry: Entry) -> EntryOut:
+    """An entry as the screen shows it."""
+    return EntryOut(
+        line=line,
+        title=strip_title(entry),
+        kind=entry.kind,
+        count=entry.count,
+        name=name_of(entry),
+        teeth=list(entry.teeth),
+        chips=[ChipOut(field=c.field, label=c.label, value=c.value) for c in chips(entry)],
+        figure=figure_out(figure_of(entry)),
+    )
+
+
+def figure_out(figure: Figure) -> FigureOut:
+    """A figure for drawing."""
+    return FigureOut(
+        shape=figure.shape,
+        length=figure.length,
+        diameter=figure.diameter,
+        bore=figure.bore,
+        thickness=figure.thickness,
+        head=figure.head,
+        head_width=figure.head_width,
+        head_height=figure.head_height,
+        drive=figure.drive,
+        rims=[
+            RimOut(teeth=r.teeth, tip_radius_mm=r.tip_radius, tooth=list(r.tooth), read=r.read)
+            for r in figure.rims
+        ],
+    )

@@ -1,0 +1,175 @@
+"""The ``gear`` sum: all that is measured on one gear."""
+
+from __future__ import annotations
+
+from typing import Annotated
+
+import numpy as np
+from pydantic import Field, model_validator
+
+from gearing.errors import GearingError
+from gearing.gear import (
+    FEWEST_TEETH,
+    INCH,
+    MOST_TEETH,
+    Gear,
+    base_radius,
+    checked,
+    diametral_pitch,
+    reference_diameter,
+    root_radius,
+    tip_land,
+    tip_radius,
+    undercut,
+)
+from gearing.measure import (
+    over_pins,
+    over_tips_largest,
+    over_tips_settled,
+    span_counts,
+    span_over_teeth,
+    tip_chord,
+)
+from gearing.outline import tooth_outline
+
+from .base import Length, Model
+
+Teeth = Annotated[int, Field(ge=FEWEST_TEETH, le=MOST_TEETH)]
+Point = tuple[float, float]
+
+USUAL_PIN = 1.7
+"""Pin diameter in modules that touches near the reference circle (ISO 21771-1 practice)."""
+
+
+class GearIn(Model):
+    """One external gear: teeth, and its module or diametral pitch."""
+
+    teeth: Teeth
+    module_mm: Annotated[Length, Field(gt=0, le=50)] | None = None
+    diametral_pitch: Annotated[float, Field(gt=0.5, le=500)] | None = None
+    pressure_angle_deg: Annotated[float, Field(ge=10, le=35)] = 20.0
+    profile_shift: Annotated[float, Field(ge=-1.5, le=2)] = 0.0
+    helix_angle_deg: Annotated[float, Field(ge=-60, le=60)] = 0.0
+    addendum: Annotated[float, Field(ge=0.3, le=2)] = 1.0
+    dedendum: Annotated[float, Field(ge=0.4, le=2.5)] = 1.25
+    tip_trim_mm: Annotated[float, Field(ge=0, le=10)] = 0.0
+    pin_diameter_mm: Length | None = None
+    chord_pitches: Annotated[int, Field(ge=1, le=500)] | None = None
+
+    @model_validator(mode="after")
+    def _one_size(self) -> GearIn:
+        if (self.module_mm is None) == (self.diametral_pitch is None):
+            raise GearingError(
+                "The size is missing or given twice.",
+                field="module_mm",
+                hint="Give either the module in mm or the diametral pitch.",
+            )
+        return self
+
+    def gear(self) -> Gear:
+        """The gear these numbers describe, checked."""
+        module = self.module_mm if self.module_mm else INCH / (self.diametral_pitch or 1.0)
+        return checked(
+            Gear(
+                self.teeth,
+                module,
+                float(np.radians(self.pressure_angle_deg)),
+                self.profile_shift,
+                float(np.radians(self.helix_angle_deg)),
+                self.addendum,
+                self.dedendum,
+                self.tip_trim_mm,
+            )
+        )
+
+
+class OverPins(Model):
+    pin_diameter_mm: float
+    reading_mm: float
+
+
+class TipChord(Model):
+    pitches: int
+    chord_mm: float
+
+
+class Drawing(Model):
+    """A gear for drawing: one tooth's outline, to be turned `teeth` times."""
+
+    teeth: int
+    tooth: list[Point]
+    tip_radius_mm: float
+    reference_radius_mm: float
+    root_radius_mm: float
+
+
+class GearOut(Model):
+    """What the gear measures. Spans are keyed by the teeth spanned."""
+
+    teeth: int
+    module_mm: float
+    diametral_pitch: float
+    reference_diameter_mm: float
+    outside_diameter_mm: float
+    root_diameter_mm: float
+    base_diameter_mm: float
+    over_tips_settled_mm: float
+    over_tips_largest_mm: float
+    span_mm: dict[str, float]
+    over_pins: OverPins | None
+    tip_chord: TipChord
+    tip_land_mm: float
+    undercut: bool
+    drawing: Drawing
+
+
+def measure_gear(given: GearIn) -> GearOut:
+    """All readings of one gear."""
+    gear = given.gear()
+    pitches = given.chord_pitches or max(2, given.teeth // 5)
+    if pitches > given.teeth // 2:
+        raise GearingError(
+            f"{pitches} pitches reach past the far side.",
+            field="chord_pitches",
+            hint=f"At most {given.teeth // 2}.",
+        )
+    return GearOut(
+        teeth=given.teeth,
+        module_mm=float(gear.module),
+        diametral_pitch=diametral_pitch(float(gear.module)),
+        reference_diameter_mm=float(reference_diameter(gear)),
+        outside_diameter_mm=2 * float(tip_radius(gear)),
+        root_diameter_mm=2 * float(root_radius(gear)),
+        base_diameter_mm=2 * float(base_radius(gear)),
+        over_tips_settled_mm=float(over_tips_settled(gear)),
+        over_tips_largest_mm=float(over_tips_largest(gear)),
+        span_mm={str(k): float(span_over_teeth(gear, k)) for k in span_counts(gear)},
+        over_pins=_pins(gear, given.pin_diameter_mm),
+        tip_chord=TipChord(pitches=pitches, chord_mm=tip_chord(gear, pitches)),
+        tip_land_mm=float(tip_land(gear)),
+        undercut=undercut(gear),
+        drawing=draw(gear),
+    )
+
+
+def _pins(gear: Gear, pin: float | None) -> OverPins | None:
+    """Over the pins asked for, or over the usual ones where those fit."""
+    diameter = pin or USUAL_PIN * float(gear.module)
+    try:
+        return OverPins(pin_diameter_mm=diameter, reading_mm=over_pins(gear, diameter))
+    except GearingError:
+        if pin:
+            raise
+        return None
+
+
+def draw(gear: Gear) -> Drawing:
+    """One tooth of a gear and the circles it stands on."""
+    points = np.round(tooth_outline(gear, 10, 6), 4)
+    return Drawing(
+        teeth=int(gear.teeth),
+        tooth=[(float(x), float(y)) for x, y in points],
+        tip_radius_mm=float(tip_radius(gear)),
+        reference_radius_mm=float(reference_diameter(gear)) / 2,
+        root_radius_mm=float(root_radius(gear)),
+    )

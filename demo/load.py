@@ -1,0 +1,94 @@
+"""Loading the scenario through the same services a technician's device uses."""
+
+from __future__ import annotations
+
+from uuid import UUID, uuid5
+
+from django.core.files.uploadedfile import SimpleUploadedFile
+from django.db import transaction
+from gearing.entry import parse
+from gearing.units import unit_kinds
+from sums.read import ReadIn, ReadingIn
+from visits import services
+from visits.models import Visit
+from workshop.models import Member, Workshop
+from workshop.services import found_workshop
+
+from . import DEMO_MEMBER, DEMO_PASSWORD
+from .photos import draw_photo
+from .scenario import MEMBERS, SCENARIO, WORKSHOP, Off, Stay
+
+NAMES = UUID("5d3c6a52-6a0e-4f43-9b7a-2f8d0c6a9e11")
+"""Namespace of the demo's ids, so that the same thing has the same id everywhere."""
+
+
+def load() -> bool:
+    """Load the scenario unless it is there; all of it or nothing. True if it was loaded."""
+    if Workshop.objects.filter(name=WORKSHOP).exists():
+        return False
+    with transaction.atomic():
+        found_workshop(WORKSHOP, MEMBERS, DEMO_PASSWORD)
+        member = Member.objects.get(username=DEMO_MEMBER)
+        for stay in reversed(SCENARIO):
+            _load_stay(member, stay)
+    return True
+
+
+def demo_id(*words: object) -> UUID:
+    """The id of a thing in the demo, by its name."""
+    return uuid5(NAMES, "/".join(map(str, words)))
+
+
+def _load_stay(member: Member, stay: Stay) -> None:
+    for number, complaint in enumerate((*stay.earlier, stay.complaint), start=1):
+        visit = services.open_visit(
+            member,
+            demo_id(stay.unit, number),
+            demo_id(stay.unit),
+            {
+                "kind": stay.kind,
+                "label": stay.unit,
+                "model": stay.model,
+                "owner_label": stay.owner,
+                "use_so_far": stay.use,
+                "complaint": complaint,
+                "symptoms": list(stay.symptoms),
+                "conditions": list(stay.conditions),
+            },
+        )
+        if number <= len(stay.earlier):
+            services.wait_for(member, visit.id, "owner", "fetched")
+    pieces = [_load_step(member, visit, place, off) for place, off in enumerate(stay.strip)]
+    for piece_id, off in list(zip(pieces, stay.strip, strict=True))[::-1][: stay.built]:
+        outcome = "new" if off.verdict == "replace" else "in"
+        count = parse(off.line).count
+        services.tick(member, visit.id, demo_id(piece_id, "tick"), piece_id, outcome, count)
+    for check in unit_kinds()[stay.kind].prove[: stay.checks]:
+        services.set_check(member, visit.id, check, True)
+    services.note_to_watch(member, visit.id, stay.watch)
+    services.enter_stage(member, visit.id, stay.stage)
+    services.wait_for(member, visit.id, *stay.waits)
+
+
+def _load_step(member: Member, visit: Visit, place: int, off: Off) -> UUID:
+    step = services.record_step(member, visit.id, demo_id(visit.id, place), off.line)
+    piece_id: UUID = step.piece.id
+    services.judge(member, visit.id, piece_id, off.verdict, off.finding)
+    if off.photo:
+        missing = 3 if "teeth gone" in off.finding else 0
+        picture = draw_photo(parse(off.line), seed=place, missing=missing)
+        upload = SimpleUploadedFile("photo.jpg", picture, "image/jpeg")
+        services.add_photo(member, visit.id, demo_id(step.id, "photo"), upload, step.id)
+    if off.tips:
+        readings = [ReadingIn(value=off.tips)]
+        readings += [ReadingIn(kind="span", k=k, value=value) for k, value in off.spans]
+        given = ReadIn(
+            teeth=off.teeth,
+            readings=readings,
+            mark=off.mark,
+            unit_kind=visit.unit.kind,
+            bore_mm=off.bore or None,
+            width_mm=off.width or None,
+        )
+        services.pin_gear(member, visit.id, piece_id, demo_id(piece_id, "pin"), off.rim, given, 0)
+    return piece_id

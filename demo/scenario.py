@@ -1,0 +1,172 @@
+"""The visits at the Ferry Quay bench, as data.
+
+Lines are quick entry, just as they would be typed. Readings are what a
+caliper gave for the gear named beside them, with the scatter of a hand.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+
+WORKSHOP = "Ferry Quay bench"
+MEMBERS = {"robin": "Robin", "kit": "Kit", "sasha": "Sasha"}
+
+
+@dataclass(frozen=True)
+class Off:
+    """One line of the strip and what became of the piece."""
+
+    line: str
+    verdict: str = ""
+    finding: str = ""
+    photo: bool = False
+    teeth: int = 0
+    tips: float = 0.0
+    spans: tuple[tuple[int, float], ...] = ()
+    mark: str = ""
+    bore: float = 0.0
+    width: float = 0.0
+    rim: int = 0
+
+
+@dataclass(frozen=True)
+class Stay:
+    """One visit."""
+
+    unit: str
+    kind: str
+    model: str
+    owner: str
+    use: str
+    complaint: str
+    symptoms: tuple[str, ...]
+    conditions: tuple[str, ...]
+    stage: str
+    waits: tuple[str, str] = ("me", "")
+    strip: tuple[Off, ...] = ()
+    built: int = 0
+    checks: int = 0
+    watch: str = ""
+    earlier: tuple[str, ...] = field(default=())
+
+
+SCENARIO = (
+    Stay(
+        "Dunlin 40", "reel", "low-profile casting reel", "Section B", "three seasons",
+        "Line guide stops half way across and starts again by itself.",
+        ("clicking", "slop at the output"), ("at one spot each turn",),
+        "source", ("part", "idler 23 teeth, promised for Friday"),
+        (
+            Off("handle nut af10 @crank #A1"),
+            Off("crank handle #A1 ^bend outward"),
+            Off("star wheel as hub #A2 ^dish in"),
+            Off("spring washer #A2 ^dish to the star"),
+            Off("3x M2x6 pan ph1 side plate @crank #A3"),
+            Off("side plate #tray", photo=True),
+            Off("drive gear 56t brass ~thin oil #B1", "keep", teeth=56, tips=29.02, spans=((6, 8.45),), bore=6.0, width=4.2),
+            Off("pinion 9t brass #B1 ^slot to the spool", "keep"),
+            Off("4x drag pads fibre #B2 !keep in this order"),
+            Off("worm shaft 3x31 #B3 ^pawl groove at the top", "clean"),
+            Off("e-clip 2.5 #B4 !flies"),
+            Off("level-wind idler 23t nylon #B4", "replace", "polished thin on one flank, six teeth", True, 23, 12.32, ((3, 3.78),), "23", 2.5, 2.8),
+            Off("2x bearing 3x8x4 #C1", "clean"),
+        ),
+    ),
+    Stay(
+        "Heron 650", "servo", "sail-winch servo, drum 38 mm", "Locker 14", "two summers, about 60 hours",
+        "Winds the sail in, then slips with a rattle when the wind picks up.",
+        ("clicking", "jumps teeth", "slop at the output"), ("only under load",),
+        "read", ("me", "second wheel to be read"),
+        (
+            Off("servo lead connector ^white wire to the edge"),
+            Off("M3x8 cap hex2.5 drum @top #A1 +blue"),
+            Off("drum #A1 ^rope hole at the mark", photo=True),
+            Off("4x M2.5x22 pan ph1 back cover @under #A2"),
+            Off("M2.5x8 pan ph1 short, front @under #A3 !the short one, front hole only"),
+            Off("top case half ^seal in the groove", photo=True),
+            Off("drum wheel 44t brass #B1 ~white grease", "keep", "", False, 44, 22.98, ((5, 6.93),), "", 5.0, 4.0),
+            Off("top bearing 5x10x4 #B2", "clean"),
+            Off("second wheel 31/12 nylon #B3 ^long boss down ~white grease", "replace", "three teeth gone, two more cracked", True),
+            Off("2x shim 3x6x0.2 #B4"),
+            Off("third wheel 32/10 brass #B5 ^long boss down ~white grease !a pin stands loose under it", "keep"),
+            Off("pin 2x14 #B6 !stands loose"),
+            Off("motor pinion 11t brass #B7", "keep"),
+        ),
+        earlier=("New drum bearing, grease renewed.",),
+    ),
+    Stay(
+        "Otter 8", "tracked", "tracked amphibious carrier, twin motor", "Club loan 3", "one season on new sprockets",
+        "Screams on the left side since it went off the slip. Larger sprockets were fitted in spring.",
+        ("grinding", "whining"), ("after a knock", "after a part was fitted"),
+        "build", ("me", ""),
+        (
+            Off("battery"),
+            Off("6x M3x12 button hex2 deck plate @top #A1"),
+            Off("deck plate #tray", photo=True),
+            Off("motor lead connector left ^red wire forward"),
+            Off("2x M3x8 cap hex2.5 motor plate @left #A2 !snug only until the mesh is set"),
+            Off("left motor #tray ^flat down", "keep"),
+            Off("M3x3 set screw hex1.5 pinion #A3 +blue ^on the flat"),
+            Off("pinion 15t steel #B1", "replace", "tips pointed, mesh was open", True, 15, 13.38, ((2, 3.69),), "", 3.17, 6.0),
+            Off("4x M3x10 button hex2 gearbox cover #A4"),
+            Off("gearbox cover ^gasket stays on"),
+            Off("spur wheel 54t acetal #B2 ~dry", "keep", "sound all round", False, 54, 44.42, ((6, 13.44),), "", 8.0, 6.5),
+            Off("layshaft 5x42 #B3 ^keyed end left"),
+            Off("2x bearing 5x11x5 #B4", "replace", "left one rough"),
+        ),
+        built=5,
+    ),
+    Stay(
+        "Tern", "boat", "sounding boat, bevel drive", "Harbour school", "not known, found in the store",
+        "Clicks when it pulls, quiet in the hand.",
+        ("clicking", "knocks in and out"), ("only under load",),
+        "look", ("me", ""),
+        (
+            Off("battery"),
+            Off("8x 2x8 screws ph1 lower case #A1"),
+            Off("lower case half #tray ^drain hole aft", photo=True),
+            Off("M4x4 set screw hex2 shaft coupling #A2 ^on the flat"),
+            Off("propeller shaft 4x118 #tray"),
+            Off("bevel pinion 14t steel #B1 ~sea grease, grey", photo=True),
+            Off("crown wheel 42t brass #B2 !no shim found behind it"),
+            Off("bearing 4x9x4 #B3"),
+            Off("oring 4x7x1.5 #B4"),
+        ),
+    ),
+    Stay(
+        "Quay crane", "crane", "slewing drive, two-stage planetary", "Model harbour", "opened twice before",
+        "Jib swings past its stop. Plastic planets are to become steel.",
+        ("slop at the output",), ("once warm",),
+        "strip", ("decision", "steel planets: three or all six?"),
+        (
+            Off("4x M2.5x30 cap hex2 ring gear stack @motor #A1"),
+            Off("motor #tray ^lead to the left", photo=True),
+            Off("sun 12t brass #B1"),
+            Off("3x planet 18t acetal #B2 !one planet has a dot, dot outward"),
+            Off("first carrier plate #B3 ^sun of stage two upward"),
+        ),
+    ),
+    Stay(
+        "Ticket counter", "counter", "counting train, six wheels", "Ferry office", "about 400 000 tickets",
+        "The tens wheel stays behind now and then.",
+        ("jumps teeth",), ("at one spot each turn",),
+        "listen", ("owner", "may the reading be noted and sealed?"),
+    ),
+    Stay(
+        "Weather mast", "mount", "pan head, worm and wheel", "Roof, east mast", "five winters",
+        "Points beside the mark in the cold and creeps in wind.",
+        ("stiff", "slop at the output"), ("from cold",),
+        "file", ("owner", "ready to fetch"),
+        (
+            Off("2x M4x12 cap hex3 cap plate @top #A1"),
+            Off("cap plate #tray"),
+            Off("worm 3x24 steel #B1 ~grease gone hard", "clean"),
+            Off("worm wheel 60t bronze #B2 ~grease gone hard", "clean"),
+            Off("2x bearing 4x10x4 #B3", "keep"),
+            Off("2x shim 4x8x0.1 #B4", "keep"),
+        ),
+        built=6,
+        checks=3,
+        watch="Lost motion 0.4° at the plate. Open again before the third winter.",
+    ),
+)  # fmt: skip

@@ -1,0 +1,1 @@
+"""What ``./dentado`` does once Python runs: database, front end, server, tests, timings."""

@@ -1,0 +1,189 @@
+"""A MariaDB of Dentado's own: Debian's server, a folder of ours, loopback only."""
+
+from __future__ import annotations
+
+import ctypes
+import os
+import pwd
+import shutil
+import signal
+import socket
+import subprocess
+import time
+from pathlib import Path
+
+import MySQLdb
+
+from .places import HOST, secret, stop_with
+
+READY_SECONDS = 60
+_PR_SET_PDEATHSIG = 1
+_libc = ctypes.CDLL(None)
+
+
+def die_with_parent() -> None:
+    """Ask the kernel to end this child cleanly should its parent be killed."""
+    _libc.prctl(_PR_SET_PDEATHSIG, signal.SIGTERM)
+
+
+def free_port() -> int:
+    """A port nothing listens on just now."""
+    with socket.socket() as probe:
+        probe.bind((HOST, 0))
+        return int(probe.getsockname()[1])
+
+
+class OwnMariaDB:
+    """One server with its data under `folder`.
+
+    Parameters
+    ----------
+    folder : Path
+        Holds ``data/``, the log and the secret of the account.
+    durable : bool
+        Whether a commit is on the disk before it is answered. Tests need not be.
+    """
+
+    name = user = "dentado"
+
+    def __init__(self, folder: Path, *, durable: bool = True) -> None:
+        self.folder = folder
+        self.durable = durable
+        self.port = free_port()
+        self.process: subprocess.Popen[bytes] | None = None
+
+    @property
+    def url(self) -> str:
+        """As Django takes it."""
+        return f"mysql://{self.user}:{secret(self.folder, 'database')}@{HOST}:{self.port}/{self.name}"
+
+    def running_url(self) -> str:
+        """The same, for the server another process of ours has started here."""
+        self.port = int((self.folder / "port").read_text())
+        return self.url
+
+    def start(self) -> None:
+        """Make the data folder if there is none, start, and wait until it answers."""
+        self.folder.mkdir(parents=True, exist_ok=True)
+        self._end_orphan()
+        self._make_data()
+        self.process = subprocess.Popen(
+            self._command(), stdout=subprocess.DEVNULL, stderr=subprocess.DEVNULL, preexec_fn=die_with_parent
+        )
+        (self.folder / "pid").write_text(str(self.process.pid))
+        (self.folder / "port").write_text(str(self.port))
+        self._wait()
+
+    def stop(self) -> None:
+        """End it cleanly; everything committed is kept."""
+        if self.process and self.process.poll() is None:
+            self.process.terminate()
+            try:
+                self.process.wait(30)
+            except subprocess.TimeoutExpired:
+                self.process.kill()
+                self.process.wait()
+        (self.folder / "pid").unlink(missing_ok=True)
+
+    def _command(self) -> list[str]:
+        log = self.folder / "mariadb.log"
+        return [
+            "/usr/sbin/mariadbd",
+            "--no-defaults",
+            f"--datadir={self.folder / 'data'}",
+            # Relative to the data folder, so that a deep path does not outgrow a socket's name.
+            "--socket=own.sock",
+            "--pid-file=own.pid",
+            f"--bind-address={HOST}",
+            f"--port={self.port}",
+            f"--log-error={log}",
+            f"--init-file={self._accounts()}",
+            "--character-set-server=utf8mb4",
+            "--collation-server=utf8mb4_unicode_ci",
+            "--skip-name-resolve",
+            "--max-connections=80",
+            "--innodb-buffer-pool-size=128M",
+            f"--innodb-flush-log-at-trx-commit={1 if self.durable else 0}",
+            *self._as_user(),
+        ]
+
+    def _as_user(self) -> list[str]:
+        """MariaDB runs as root only when told so; elsewhere it runs as whoever starts it."""
+        return [f"--user={pwd.getpwuid(os.geteuid()).pw_name}"] if os.geteuid() == 0 else []
+
+    def _accounts(self) -> Path:
+        """SQL run at every start: it mends a first run that stopped half-way."""
+        path = self.folder / "accounts.sql"
+        who = f"'{self.user}'@'{HOST}'"
+        path.touch(mode=0o600)
+        path.write_text(
+            f"CREATE DATABASE IF NOT EXISTS {self.name};\n"
+            f"CREATE USER IF NOT EXISTS {who} IDENTIFIED BY 'x';\n"
+            f"ALTER USER {who} IDENTIFIED BY '{secret(self.folder, 'database')}';\n"
+            f"GRANT ALL ON `{self.name}`.* TO {who};\n"
+            f"GRANT ALL ON `test\\_{self.name}%`.* TO {who};\n"
+        )
+        return path
+
+    def _make_data(self) -> None:
+        """A new data folder appears whole or not at all."""
+        data, fresh = self.folder / "data", self.folder / "data.new"
+        if data.exists():
+            return
+        shutil.rmtree(fresh, ignore_errors=True)
+        made = subprocess.run(
+            [
+                "mariadb-install-db",
+                "--no-defaults",
+                f"--datadir={fresh}",
+                "--auth-root-authentication-method=socket",
+                "--skip-test-db",
+                *self._as_user(),
+            ],
+            capture_output=True,
+            text=True,
+            check=False,
+        )
+        if made.returncode:
+            (self.folder / "install.log").write_text(made.stdout + made.stderr)
+            stop_with(
+                "The database folder could not be made.",
+                f"See {self.folder / 'install.log'}. Is the disk full or read-only?",
+            )
+        fresh.rename(data)
+
+    def _end_orphan(self) -> None:
+        """A server left by a start that was killed holds the data folder: end it first."""
+        path = self.folder / "pid"
+        if not path.exists():
+            return
+        pid = int(path.read_text() or 0)
+        try:
+            command = Path(f"/proc/{pid}/cmdline").read_bytes()
+        except OSError:
+            command = b""
+        if str(self.folder).encode() in command:
+            os.kill(pid, signal.SIGTERM)
+            deadline = time.monotonic() + READY_SECONDS
+            while Path(f"/proc/{pid}").exists() and time.monotonic() < deadline:
+                time.sleep(0.05)
+        path.unlink(missing_ok=True)
+
+    def _wait(self) -> None:
+        deadline = time.monotonic() + READY_SECONDS
+        while time.monotonic() < deadline:
+            assert self.process is not None
+            if self.process.poll() is not None:
+                stop_with(
+                    "The database server ended at once.",
+                    f"The last lines of {self.folder / 'mariadb.log'} say why.",
+                )
+            try:
+                MySQLdb.connect(
+                    host=HOST, port=self.port, user=self.user, passwd=secret(self.folder, "database"), db=self.name
+                ).close()
+                return
+            except MySQLdb.OperationalError:
+                time.sleep(0.05)
+        self.stop()
+        stop_with("The database server did not answer.", f"See {self.folder / 'mariadb.log'}.")

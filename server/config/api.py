@@ -1,0 +1,75 @@
+"""The one API: every area's routes, one way of saying what is wrong."""
+
+from typing import Any
+
+from django.contrib.auth.decorators import login_required
+from django.core.exceptions import RequestDataTooBig
+from django.db import InterfaceError, OperationalError
+from django.http import Http404, HttpRequest, HttpResponse
+from gearing.errors import GearingError
+from ninja import NinjaAPI
+from ninja.errors import AuthenticationError, HttpError, ValidationError
+from ninja.security import django_auth
+from sums.base import Problem, problem_from, problem_of
+
+from instruments.api import router as instruments
+from visits.api import router as visits
+from workshop.api import router as workshop
+
+from .middleware import LOST
+
+api = NinjaAPI(
+    title="Dentado",
+    version="1",
+    description="Visits, pieces and gear arithmetic of a repair bench. Signed-in members only.",
+    auth=django_auth,
+    docs_url=None,
+    docs_decorator=login_required,
+)
+api.add_router("", workshop)
+api.add_router("", visits)
+api.add_router("/sums", instruments)
+
+
+def _answer(request: HttpRequest, problem: Problem | dict[str, str], status: int) -> HttpResponse:
+    body = problem if isinstance(problem, dict) else problem.model_dump()
+    return api.create_response(request, body, status=status)
+
+
+@api.exception_handler(GearingError)
+def _no_answer(request: HttpRequest, error: Any) -> HttpResponse:
+    return _answer(request, problem_of(error), 422)
+
+
+@api.exception_handler(ValidationError)
+def _not_valid(request: HttpRequest, error: Any) -> HttpResponse:
+    return _answer(request, problem_from(dict(error.errors[0])), 422)
+
+
+@api.exception_handler(Http404)
+def _not_here(request: HttpRequest, error: Any) -> HttpResponse:
+    return _answer(request, Problem(problem="That is not on this bench.", hint="Go back to the bench."), 404)
+
+
+@api.exception_handler(AuthenticationError)
+def _signed_out(request: HttpRequest, error: Any) -> HttpResponse:
+    return _answer(request, Problem(problem="You are not signed in.", hint="Sign in and go on."), 401)
+
+
+@api.exception_handler(RequestDataTooBig)
+def _too_big(request: HttpRequest, error: Any) -> HttpResponse:
+    return _answer(request, Problem(problem="That is far too much at once.", hint="Send less."), 413)
+
+
+@api.exception_handler(HttpError)
+def _refused(request: HttpRequest, error: Any) -> HttpResponse:
+    if error.status_code == 403:
+        return _answer(request, Problem(problem="This page is out of date.", hint="Reload it and try again."), 403)
+    says = Problem(problem="That could not be read.", hint="Check that it is complete JSON.")
+    return _answer(request, says, error.status_code)
+
+
+@api.exception_handler(OperationalError)
+@api.exception_handler(InterfaceError)
+def _lost(request: HttpRequest, error: Any) -> HttpResponse:
+    return _answer(request, LOST, 503)

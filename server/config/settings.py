@@ -1,0 +1,129 @@
+"""Settings of the served application. Everything secret or local comes from the environment,
+which ``./dentado`` fills from ``var/``; nothing here names a machine."""
+
+import os
+from pathlib import Path
+
+import dj_database_url
+from csp.constants import NONCE, NONE, SELF
+
+ROOT = Path(__file__).resolve().parent.parent.parent
+VAR = Path(os.environ.get("DENTADO_VAR", ROOT / "var"))
+DIST = ROOT / "web" / "dist"
+
+SECRET_KEY = os.environ["DENTADO_SECRET_KEY"]
+DEBUG = False
+# Over plain HTTP on loopback unless said otherwise: then set DENTADO_HTTPS=1 and the host names.
+HTTPS = os.environ.get("DENTADO_HTTPS") == "1"
+ALLOWED_HOSTS = os.environ.get("DENTADO_HOSTS", "127.0.0.1,localhost,[::1]").split(",")
+CSRF_TRUSTED_ORIGINS = [f"https://{host}" for host in ALLOWED_HOSTS] if HTTPS else []
+
+INSTALLED_APPS = [
+    "django.contrib.auth",
+    "django.contrib.contenttypes",
+    "django.contrib.sessions",
+    "axes",
+    "csp",
+    "config",
+    "workshop",
+    "visits",
+]
+MIDDLEWARE = [
+    "django.middleware.security.SecurityMiddleware",
+    "whitenoise.middleware.WhiteNoiseMiddleware",
+    "config.middleware.LostDatabase",
+    "csp.middleware.CSPMiddleware",
+    "django.contrib.sessions.middleware.SessionMiddleware",
+    "django.middleware.common.CommonMiddleware",
+    "django.middleware.csrf.CsrfViewMiddleware",
+    "django.contrib.auth.middleware.AuthenticationMiddleware",
+    "django.middleware.clickjacking.XFrameOptionsMiddleware",
+    "axes.middleware.AxesMiddleware",
+]
+ROOT_URLCONF = "config.urls"
+WSGI_APPLICATION = "config.wsgi.application"
+USE_TZ = True
+TIME_ZONE = "UTC"
+USE_I18N = False
+DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
+SILENCED_SYSTEM_CHECKS: list[str] = []
+
+DATABASES = {
+    "default": {
+        **dj_database_url.parse(os.environ["DENTADO_DATABASE_URL"], conn_max_age=600, conn_health_checks=True),
+        "OPTIONS": {
+            "charset": "utf8mb4",
+            "connect_timeout": 5,
+            "init_command": "SET sql_mode='STRICT_ALL_TABLES', innodb_strict_mode=1",
+            # Writers queue on the visit's row; nothing here relies on repeatable reads.
+            "isolation_level": "read committed",
+        },
+        "TEST": {"CHARSET": "utf8mb4"},
+    }
+}
+
+AUTH_USER_MODEL = "workshop.Member"
+LOGIN_URL = "/sign-in"
+AUTHENTICATION_BACKENDS = ["axes.backends.AxesStandaloneBackend", "django.contrib.auth.backends.ModelBackend"]
+PASSWORD_HASHERS = ["django.contrib.auth.hashers.Argon2PasswordHasher"]
+AUTH_PASSWORD_VALIDATORS = [
+    {"NAME": "django.contrib.auth.password_validation.MinimumLengthValidator", "OPTIONS": {"min_length": 10}},
+    {"NAME": "django.contrib.auth.password_validation.CommonPasswordValidator"},
+]
+# Eight tries from one address on one name, then five minutes' rest.
+AXES_FAILURE_LIMIT = 8
+AXES_COOLOFF_TIME = 5 / 60
+AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
+AXES_RESET_ON_SUCCESS = True
+AXES_ENABLE_ADMIN = False
+AXES_VERBOSE = False
+
+SESSION_COOKIE_AGE = 60 * 60 * 24 * 14
+SESSION_COOKIE_SAMESITE = CSRF_COOKIE_SAMESITE = "Lax"
+SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = SECURE_SSL_REDIRECT = HTTPS
+SECURE_HSTS_SECONDS = 31_536_000 if HTTPS else 0
+SECURE_HSTS_INCLUDE_SUBDOMAINS = SECURE_HSTS_PRELOAD = HTTPS
+SECURE_REFERRER_POLICY = "same-origin"
+X_FRAME_OPTIONS = "DENY"
+if HTTPS:
+    SECURE_PROXY_SSL_HEADER = ("HTTP_X_FORWARDED_PROTO", "https")
+else:
+    # HSTS, redirect and secure cookies need TLS, which loopback does not have.
+    SILENCED_SYSTEM_CHECKS += ["security.W004", "security.W008", "security.W012", "security.W016"]
+
+CONTENT_SECURITY_POLICY = {
+    "DIRECTIVES": {
+        "default-src": [NONE],
+        "script-src": [SELF],
+        # The controls' theme is written into style elements at run time, by nonce.
+        "style-src": [SELF, NONCE],
+        "img-src": [SELF, "data:", "blob:"],
+        "font-src": [SELF],
+        "connect-src": [SELF],
+        "manifest-src": [SELF],
+        "base-uri": [NONE],
+        "form-action": [SELF],
+        "frame-ancestors": [NONE],
+    }
+}
+
+STATIC_URL = "/assets/"
+WHITENOISE_ROOT = DIST
+WHITENOISE_INDEX_FILE = False
+MEDIA_ROOT = VAR / "media"
+FILE_UPLOAD_MAX_MEMORY_SIZE = 5 * 2**20
+DATA_UPLOAD_MAX_MEMORY_SIZE = 1 * 2**20
+PHOTO_MOST_BYTES = 25 * 2**20
+PHOTO_MOST_PIXELS = 60_000_000
+
+LOGGING = {
+    "version": 1,
+    "disable_existing_loggers": False,
+    "handlers": {"console": {"class": "logging.StreamHandler"}},
+    "root": {"handlers": ["console"], "level": "WARNING"},
+}
+
+
+def WHITENOISE_IMMUTABLE_FILE_TEST(path: str, url: str) -> bool:
+    """Everything the build puts under assets/ carries its hash in its name."""
+    return url.startswith("/assets/")

@@ -1,0 +1,141 @@
+"""What the bench remembers: units, their visits, and every piece that came off.
+
+Nothing of a unit's record is deleted: what is taken back is marked undone,
+and every change leaves a :class:`Change`. Ids are made by the device that
+recorded the thing, so that sending twice is the same as once.
+"""
+
+from __future__ import annotations
+
+import uuid
+
+from django.conf import settings
+from django.db import models
+from gearing.rebuild import OUTCOMES
+from gearing.stages import STAGES, WAITS
+
+from workshop.models import Workshop
+
+from .record import RecordQuerySet
+
+VERDICTS = {"": "not looked at", "keep": "keep", "clean": "clean", "replace": "replace"}
+
+
+class Recorded(models.Model):
+    """A thing with an id from the device that recorded it, and when the record took it."""
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    recorded_at = models.DateTimeField(auto_now_add=True)
+    recorded_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="+")
+
+    objects = RecordQuerySet.as_manager()
+
+    class Meta:
+        abstract = True
+
+
+class Unit(Recorded):
+    """A geared thing that comes to the bench, once or many times."""
+
+    workshop = models.ForeignKey(Workshop, on_delete=models.PROTECT, related_name="units")
+    kind = models.CharField(max_length=20)
+    label = models.CharField(max_length=80)
+    model = models.CharField(max_length=120, blank=True)
+    owner_label = models.CharField(max_length=80, blank=True)
+
+    def __str__(self) -> str:
+        return self.label
+
+
+class Visit(Recorded):
+    """One stay of a unit at the bench, from complaint to filed."""
+
+    unit = models.ForeignKey(Unit, on_delete=models.PROTECT, related_name="visits")
+    number = models.PositiveSmallIntegerField(default=1)
+    complaint = models.TextField(max_length=2000, blank=True)
+    use_so_far = models.CharField(max_length=120, blank=True)
+    symptoms = models.JSONField(default=list)
+    conditions = models.JSONField(default=list)
+    stage = models.CharField(max_length=10, choices=list(STAGES.items()), default="listen")
+    waits_for = models.CharField(max_length=10, choices=list(WAITS.items()), default="me")
+    waits_note = models.CharField(max_length=200, blank=True)
+    checks_done = models.JSONField(default=list)
+    to_watch = models.TextField(max_length=2000, blank=True)
+    changed_at = models.DateTimeField(auto_now=True)
+
+    class Meta:
+        ordering = ["-changed_at"]
+        constraints = [models.UniqueConstraint(fields=["unit", "number"], name="visit_number_once")]
+
+
+class Step(Recorded):
+    """One thing done in the strip. `number` is its place in the row; none while undone."""
+
+    visit = models.ForeignKey(Visit, on_delete=models.PROTECT, related_name="steps")
+    number = models.PositiveSmallIntegerField(null=True)
+    line = models.CharField(max_length=400)
+
+    class Meta:
+        ordering = ["number"]
+        constraints = [models.UniqueConstraint(fields=["visit", "number"], name="step_number_once")]
+
+
+class Piece(Recorded):
+    """What a step took off: one piece, or a group alike.
+
+    `entry` keeps what the line was understood to say when it was recorded, so
+    that a later grammar does not change the past.
+    """
+
+    step = models.OneToOneField(Step, on_delete=models.PROTECT, related_name="piece")
+    entry = models.JSONField()
+    verdict = models.CharField(max_length=10, choices=list(VERDICTS.items()), blank=True)
+    finding = models.CharField(max_length=300, blank=True)
+
+
+class Pin(Recorded):
+    """A gear reading kept with its piece: what was measured, and what was concluded."""
+
+    piece = models.ForeignKey(Piece, on_delete=models.PROTECT, related_name="pins")
+    rim = models.PositiveSmallIntegerField(default=0)
+    given = models.JSONField()
+    chosen = models.JSONField()
+    superseded = models.BooleanField(default=False)
+
+
+class Photo(Recorded):
+    """A picture of a step or of the unit, re-encoded and without its place."""
+
+    visit = models.ForeignKey(Visit, on_delete=models.PROTECT, related_name="photos")
+    step = models.ForeignKey(Step, on_delete=models.PROTECT, related_name="photos", null=True)
+    image = models.FileField(upload_to="photos/%Y/%m")
+    small = models.FileField(upload_to="photos/%Y/%m")
+    width = models.PositiveIntegerField()
+    height = models.PositiveIntegerField()
+
+    class Meta:
+        ordering = ["recorded_at"]
+
+
+class Tick(Recorded):
+    """Pieces counted back in the rebuild, and what became of them."""
+
+    piece = models.ForeignKey(Piece, on_delete=models.PROTECT, related_name="ticks")
+    outcome = models.CharField(max_length=10, choices=list(OUTCOMES.items()))
+    count = models.PositiveSmallIntegerField()
+    undone = models.BooleanField(default=False)
+
+
+class Change(models.Model):
+    """One line of a visit's history: who did what, and what it was before."""
+
+    visit = models.ForeignKey(Visit, on_delete=models.PROTECT, related_name="changes")
+    member = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="+")
+    at = models.DateTimeField(auto_now_add=True)
+    verb = models.CharField(max_length=30)
+    subject = models.UUIDField()
+    before = models.JSONField(null=True)
+    after = models.JSONField(null=True)
+
+    class Meta:
+        ordering = ["id"]

@@ -1,0 +1,78 @@
+"""Between the stored record and the core: entries, gears and removed pieces."""
+
+from __future__ import annotations
+
+from math import radians
+from typing import Any
+from uuid import UUID
+
+from django.db import models
+from django.http import Http404
+from gearing.entry import Entry
+from gearing.gear import Gear
+from gearing.rebuild import Removed
+from pydantic import TypeAdapter
+
+_ENTRY = TypeAdapter(Entry)
+
+
+class RecordQuerySet(models.QuerySet[Any]):
+    """Queries that know how a record is read."""
+
+    def get_or_404(self, *, id: UUID) -> Any:
+        """The one with this id, or an answer the front end understands."""
+        found = self.filter(id=id).first()
+        if found is None:
+            raise Http404
+        return found
+
+    def with_record(self) -> RecordQuerySet:
+        """Steps with all that is shown of them, in a fixed number of queries."""
+        return self.select_related("piece").prefetch_related("piece__pins", "piece__ticks", "photos")
+
+
+def entry_to_json(entry: Entry) -> dict[str, Any]:
+    """An entry as stored with its piece."""
+    stored: dict[str, Any] = _ENTRY.dump_python(entry, mode="json", exclude_defaults=True)
+    return stored
+
+
+def entry_of(piece: Any) -> Entry:
+    """What a piece's line said when it was recorded."""
+    return _ENTRY.validate_python(piece.entry)
+
+
+def gear_of(pin: Any) -> Gear:
+    """The gear a pinned reading was concluded to be."""
+    chosen = pin.chosen
+    return Gear(
+        teeth=pin.given["teeth"],
+        module=chosen["module_mm"],
+        pressure_angle=radians(chosen["pressure_angle_deg"]),
+        profile_shift=chosen["profile_shift"],
+        addendum=chosen["addendum"],
+        dedendum=chosen["dedendum"],
+    )
+
+
+def live_pins(piece: Any) -> list[Any]:
+    """The readings that stand, by rim. Filters in memory: they are prefetched."""
+    return sorted((pin for pin in piece.pins.all() if not pin.superseded), key=lambda pin: pin.rim)
+
+
+def live_ticks(piece: Any) -> list[Any]:
+    """The counts that stand."""
+    return [tick for tick in piece.ticks.all() if not tick.undone]
+
+
+def removed(step: Any) -> Removed:
+    """A step of the strip as the rebuild sees it."""
+    piece = step.piece
+    gears = [f"{pin.chosen['label']}, {pin.given['teeth']} teeth" for pin in live_pins(piece)]
+    return Removed(
+        step=step.number,
+        entry=entry_of(piece),
+        verdict=piece.verdict,
+        gear=" and ".join(gears),
+        answered=sum(tick.count for tick in live_ticks(piece)),
+    )

@@ -1,0 +1,32 @@
+"""All writes to visits. Each is one transaction and may be sent twice."""
+
+from .build import tick, untick
+from .photos import add_photo
+from .pieces import judge, pin_gear
+from .steps import record_step, set_undone
+from .visits import (
+    enter_stage,
+    note_to_watch,
+    open_visit,
+    removed_pieces,
+    set_check,
+    standing,
+    wait_for,
+)
+
+__all__ = [
+    "add_photo",
+    "enter_stage",
+    "judge",
+    "note_to_watch",
+    "open_visit",
+    "pin_gear",
+    "record_step",
+    "removed_pieces",
+    "set_check",
+    "set_undone",
+    "standing",
+    "tick",
+    "untick",
+    "wait_for",
+]

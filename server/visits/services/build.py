@@ -1,0 +1,56 @@
+"""Counting pieces back in."""
+
+from __future__ import annotations
+
+from uuid import UUID
+
+from django.db import transaction
+from django.db.models import Sum
+from gearing.errors import GearingError
+
+from workshop.models import Member
+
+from ..models import Piece, Tick
+from ..record import entry_of
+from .base import own_visit, remember, taken
+
+
+@transaction.atomic
+def tick(member: Member, visit_id: UUID, tick_id: UUID, piece_id: UUID, outcome: str, count: int) -> Tick:
+    """Count `count` of a piece back, with what became of them.
+
+    Raises
+    ------
+    GearingError
+        If more would be counted in than were counted out.
+    """
+    visit = own_visit(member, visit_id, lock=True)
+    piece = Piece.objects.filter(step__visit=visit).select_related("step").get_or_404(id=piece_id)
+    known = Tick.objects.filter(id=tick_id).first()
+    if known:
+        if known.piece_id != piece.id:
+            raise taken("count")
+        return known
+    out = entry_of(piece).count
+    answered = piece.ticks.filter(undone=False).aggregate(n=Sum("count"))["n"] or 0
+    if answered + count > out:
+        raise GearingError(
+            f"{out} came off and {answered} of them are already accounted for.",
+            field="count",
+            hint="Go back a step to undo a count, or count again.",
+        )
+    made = Tick.objects.create(id=tick_id, piece=piece, outcome=outcome, count=count, recorded_by=member)
+    remember(visit, member, "counted", piece.id, after={"outcome": outcome, "count": count})
+    return made
+
+
+@transaction.atomic
+def untick(member: Member, visit_id: UUID, tick_id: UUID) -> Tick:
+    """Take a count back."""
+    visit = own_visit(member, visit_id, lock=True)
+    found: Tick = Tick.objects.filter(piece__step__visit=visit).get_or_404(id=tick_id)
+    if not found.undone:
+        found.undone = True
+        found.save(update_fields=["undone"])
+        remember(visit, member, "count taken back", found.piece_id, before={"count": found.count})
+    return found

@@ -1,0 +1,96 @@
+"""Taking photos in: checked, turned upright, re-encoded, stripped of their place."""
+
+from __future__ import annotations
+
+import io
+from uuid import UUID
+
+from django.conf import settings
+from django.core.files.base import ContentFile
+from django.core.files.uploadedfile import UploadedFile
+from django.db import transaction
+from gearing.errors import GearingError
+from PIL import Image, ImageOps, UnidentifiedImageError
+
+from workshop.models import Member
+
+from ..models import Photo
+from .base import own_visit, remember, taken
+
+FORMATS = ("JPEG", "PNG", "WEBP")
+LARGEST_SIDE = 2400
+SMALL_SIDE = 480
+QUALITY = 85
+
+
+def add_photo(
+    member: Member, visit_id: UUID, photo_id: UUID, upload: UploadedFile, step_id: UUID | None
+) -> Photo:
+    """Keep a photo with the visit, and with a step if one is named.
+
+    Raises
+    ------
+    GearingError
+        If it is no picture, or too large to be one.
+    """
+    known = Photo.objects.filter(id=photo_id).first()
+    if known:
+        if known.visit_id != own_visit(member, visit_id).id:
+            raise taken("photo")
+        return known
+    own_visit(member, visit_id)
+    picture = read_picture(upload)
+    large, small = _encoded(picture, LARGEST_SIDE), _encoded(picture, SMALL_SIDE)
+    with transaction.atomic():
+        visit = own_visit(member, visit_id, lock=True)
+        # Sent twice at once, the first to get the lock made it.
+        if known := Photo.objects.filter(id=photo_id, visit=visit).first():
+            return known
+        step = visit.steps.get_or_404(id=step_id) if step_id else None
+        photo = Photo(id=photo_id, visit=visit, step=step, recorded_by=member)
+        photo.width, photo.height = large.size
+        photo.image.save(f"{photo_id}.jpg", ContentFile(_jpeg(large)), save=False)
+        photo.small.save(f"{photo_id}-small.jpg", ContentFile(_jpeg(small)), save=False)
+        photo.save(force_insert=True)
+        remember(visit, member, "photo", photo_id, after={"step": str(step_id) if step_id else None})
+    return photo
+
+
+def read_picture(upload: UploadedFile) -> Image.Image:
+    """Decode an upload that may be anything.
+
+    Raises
+    ------
+    GearingError
+        If it is not a JPEG, PNG or WebP picture of sensible size.
+    """
+    if (upload.size or 0) > settings.PHOTO_MOST_BYTES:
+        raise _refused(f"The file is larger than {settings.PHOTO_MOST_BYTES >> 20} MB.")
+    try:
+        picture = Image.open(upload, formats=FORMATS)
+        # The header gives the size before anything is unpacked.
+        if picture.width * picture.height > settings.PHOTO_MOST_PIXELS:
+            raise _refused("The picture has far too many pixels.")
+        picture.load()
+        return ImageOps.exif_transpose(picture).convert("RGB")
+    except (UnidentifiedImageError, OSError, SyntaxError, ValueError, Image.DecompressionBombError) as error:
+        if isinstance(error, GearingError):
+            raise
+        raise _refused("This file is not a picture Dentado can read.") from error
+
+
+def _refused(problem: str) -> GearingError:
+    return GearingError(problem, field="file", hint="Take it again as a JPEG, PNG or WebP photo.")
+
+
+def _encoded(picture: Image.Image, side: int) -> Image.Image:
+    copy = picture.copy()
+    copy.thumbnail((side, side), Image.Resampling.LANCZOS)
+    return copy
+
+
+def _jpeg(picture: Image.Image) -> bytes:
+    """The pixels alone: a fresh JPEG carries no metadata of the old file."""
+    out = io.BytesIO()
+    picture.save(out, "JPEG", quality=QUALITY, optimize=True)
+    return out.getvalue()

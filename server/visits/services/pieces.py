@@ -1,0 +1,75 @@
+"""Judging pieces, and pinning to them what their gears were read as."""
+
+from __future__ import annotations
+
+from uuid import UUID
+
+from django.db import transaction
+from gearing.errors import GearingError
+from sums.read import CandidateOut, ReadIn, read_gear
+
+from workshop.models import Member
+
+from ..models import Piece, Pin
+from ..record import entry_of
+from .base import own_visit, remember, taken
+
+
+def _own_piece(visit_id: UUID, piece_id: UUID) -> Piece:
+    found: Piece = Piece.objects.filter(step__visit_id=visit_id).select_related("step").get_or_404(id=piece_id)
+    return found
+
+
+@transaction.atomic
+def judge(member: Member, visit_id: UUID, piece_id: UUID, verdict: str, finding: str) -> Piece:
+    """Say what is to become of a piece, and why."""
+    visit = own_visit(member, visit_id, lock=True)
+    piece = _own_piece(visit.id, piece_id)
+    before = {"verdict": piece.verdict, "finding": piece.finding}
+    after = {"verdict": verdict, "finding": finding}
+    if before != after:
+        piece.verdict, piece.finding = verdict, finding
+        piece.save(update_fields=["verdict", "finding"])
+        remember(visit, member, "judged", piece.id, before=before, after=after)
+    return piece
+
+
+@transaction.atomic
+def pin_gear(
+    member: Member, visit_id: UUID, piece_id: UUID, pin_id: UUID, rim: int, given: ReadIn, choice: int
+) -> Piece:
+    """Pin a reading to a gear of the row: the readings, and the candidate chosen.
+
+    The candidate is found again from the readings, never taken on trust. An
+    earlier reading of the same rim is kept, superseded.
+
+    Raises
+    ------
+    GearingError
+        If the piece has no such rim, or the readings no such candidate.
+    """
+    visit = own_visit(member, visit_id, lock=True)
+    piece = _own_piece(visit.id, piece_id)
+    known = Pin.objects.filter(id=pin_id).first()
+    if known:
+        if known.piece_id != piece.id:
+            raise taken("reading")
+        return piece
+    rims = max(1, len(entry_of(piece).teeth))
+    if rim >= rims:
+        raise GearingError("This piece has no such gear.", field="rim", hint=f"It has {rims}.")
+    candidates = read_gear(given).candidates
+    if choice >= len(candidates):
+        raise GearingError("No such candidate.", field="choice", hint="Read the gear again.")
+    chosen: CandidateOut = candidates[choice]
+    piece.pins.filter(rim=rim, superseded=False).update(superseded=True)
+    Pin.objects.create(
+        id=pin_id,
+        piece=piece,
+        rim=rim,
+        recorded_by=member,
+        given=given.model_dump(mode="json"),
+        chosen=chosen.model_dump(mode="json", exclude={"drawing"}),
+    )
+    remember(visit, member, "read", piece.id, after={"rim": rim, "as": chosen.label})
+    return piece

@@ -1,0 +1,73 @@
+"""Recording the strip."""
+
+from __future__ import annotations
+
+from uuid import UUID
+
+from django.db import transaction
+from django.db.models import Max
+from gearing.entry import parse
+
+from workshop.models import Member
+
+from ..models import Photo, Piece, Step
+from ..record import entry_to_json
+from .base import own_visit, remember, taken
+
+
+@transaction.atomic
+def record_step(
+    member: Member, visit_id: UUID, step_id: UUID, line: str, photo_ids: list[UUID] | None = None
+) -> Step:
+    """Lay a piece down in the row, or reword one that lies there.
+
+    The same id with the same line is the same step; with another line it is
+    that step corrected, and the history keeps what it was.
+
+    Raises
+    ------
+    GearingError
+        If the line is empty or too long, or the id belongs to another visit.
+    """
+    entry = parse(line)
+    visit = own_visit(member, visit_id, lock=True)
+    step = Step.objects.filter(id=step_id).select_related("piece").first()
+    if step is None:
+        last = Step.objects.filter(visit=visit).aggregate(last=Max("number"))["last"] or 0
+        step = Step.objects.create(
+            id=step_id, visit=visit, number=last + 1, line=line.strip(), recorded_by=member
+        )
+        Piece.objects.create(step=step, entry=entry_to_json(entry), recorded_by=member)
+        remember(visit, member, "laid down", step_id, after={"line": step.line})
+    elif step.visit_id != visit.id:
+        raise taken("step")
+    elif step.line != line.strip():
+        before, step.line = step.line, line.strip()
+        step.save(update_fields=["line"])
+        step.piece.entry = entry_to_json(entry)
+        step.piece.save(update_fields=["entry"])
+        remember(visit, member, "reworded", step_id, before={"line": before}, after={"line": step.line})
+    if photo_ids:
+        Photo.objects.filter(id__in=photo_ids, visit=visit).update(step=step)
+    return step
+
+
+@transaction.atomic
+def set_undone(member: Member, visit_id: UUID, step_id: UUID, undone: bool) -> Step:
+    """Take a step back, or bring it back to the end of the row.
+
+    Steps after it keep their numbers, so that "after 3" still means the same.
+    """
+    visit = own_visit(member, visit_id, lock=True)
+    step = visit.steps.select_related("piece").get_or_404(id=step_id)
+    if undone == (step.number is None):
+        return step
+    before = step.number
+    if undone:
+        step.number = None
+    else:
+        step.number = (visit.steps.aggregate(last=Max("number"))["last"] or 0) + 1
+    step.save(update_fields=["number"])
+    verb = "taken back" if undone else "brought back"
+    remember(visit, member, verb, step_id, before={"number": before}, after={"number": step.number})
+    return step

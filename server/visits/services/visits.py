@@ -1,0 +1,131 @@
+"""Opening a visit and moving it through its stages."""
+
+from __future__ import annotations
+
+from typing import Any
+from uuid import UUID
+
+from django.db import transaction
+from django.db.models import Max
+from gearing.errors import GearingError
+from gearing.rebuild import Removed, left_over
+from gearing.stages import Standing, check_stage
+from gearing.units import unit_kinds
+
+from workshop.models import Member
+
+from ..models import Unit, Visit
+from ..record import removed
+from .base import own_visit, remember, taken
+
+UNIT_FIELDS = ("kind", "label", "model", "owner_label")
+VISIT_FIELDS = ("complaint", "use_so_far", "symptoms", "conditions")
+
+
+@transaction.atomic
+def open_visit(member: Member, visit_id: UUID, unit_id: UUID, given: dict[str, Any]) -> Visit:
+    """Take a unit in. The unit is made if its id is new.
+
+    Raises
+    ------
+    GearingError
+        If the kind of unit is unknown or an id belongs elsewhere.
+    """
+    if given["kind"] not in unit_kinds():
+        raise GearingError("Pick what kind of unit it is.", field="kind", hint="Other geared unit will do.")
+    known = Visit.objects.filter(id=visit_id).select_related("unit").first()
+    if known:
+        if known.unit_id != unit_id or known.unit.workshop_id != member.workshop_id:
+            raise taken("visit")
+        return known
+    unit, made = Unit.objects.select_for_update().get_or_create(
+        id=unit_id,
+        defaults={
+            "workshop_id": member.workshop_id,
+            "recorded_by": member,
+            **{field: given[field] for field in UNIT_FIELDS},
+        },
+    )
+    if unit.workshop_id != member.workshop_id:
+        raise taken("unit")
+    last = unit.visits.aggregate(last=Max("number"))["last"] or 0
+    visit = Visit.objects.create(
+        id=visit_id,
+        unit=unit,
+        number=last + 1,
+        recorded_by=member,
+        **{field: given[field] for field in VISIT_FIELDS},
+    )
+    remember(visit, member, "opened", visit.id, after={"unit": str(unit.id), "new_unit": made})
+    return visit
+
+
+def removed_pieces(visit: Visit) -> list[Removed]:
+    """What the core needs to know of every piece that came off."""
+    return [removed(step) for step in visit.steps.filter(number__isnull=False).with_record()]
+
+
+def standing(visit: Visit) -> Standing:
+    """How far the visit has come, for the rules of the stages."""
+    pieces = removed_pieces(visit)
+    checks = set(unit_kinds()[visit.unit.kind].prove)
+    return Standing(
+        steps=len(pieces),
+        unanswered=sum(left.count for left in left_over(pieces)),
+        checks_left=len(checks - set(visit.checks_done)),
+    )
+
+
+@transaction.atomic
+def enter_stage(member: Member, visit_id: UUID, stage: str) -> Visit:
+    """Move the visit to a stage, forward or back.
+
+    Raises
+    ------
+    GearingError
+        If the ground for that stage is not laid.
+    """
+    visit = own_visit(member, visit_id, lock=True)
+    check_stage(stage, standing(visit))
+    return _set(visit, member, "stage", stage=stage)
+
+
+@transaction.atomic
+def wait_for(member: Member, visit_id: UUID, waits_for: str, note: str) -> Visit:
+    """Say what the visit waits for."""
+    visit = own_visit(member, visit_id, lock=True)
+    return _set(visit, member, "waits", waits_for=waits_for, waits_note=note)
+
+
+@transaction.atomic
+def set_check(member: Member, visit_id: UUID, check: str, done: bool) -> Visit:
+    """Tick or untick one of the checks that prove the unit.
+
+    Raises
+    ------
+    GearingError
+        If that is no check of this kind of unit.
+    """
+    visit = own_visit(member, visit_id, lock=True)
+    if check not in unit_kinds()[visit.unit.kind].prove:
+        raise GearingError("That check is not one of this unit's.", field="check", hint="Reload the page.")
+    kept = [c for c in visit.checks_done if c != check]
+    return _set(visit, member, "check", checks_done=[*kept, check] if done else kept)
+
+
+@transaction.atomic
+def note_to_watch(member: Member, visit_id: UUID, text: str) -> Visit:
+    """Keep what to watch and when to open it next."""
+    visit = own_visit(member, visit_id, lock=True)
+    return _set(visit, member, "to watch", to_watch=text)
+
+
+def _set(visit: Visit, member: Member, verb: str, **fields: Any) -> Visit:
+    before = {name: getattr(visit, name) for name in fields}
+    if before == fields:
+        return visit
+    for name, value in fields.items():
+        setattr(visit, name, value)
+    visit.save(update_fields=[*fields])
+    remember(visit, member, verb, visit.id, before=before, after=fields)
+    return visit

@@ -1,0 +1,260 @@
+"""What the API gives back of the record, and how it is read from there."""
+
+from __future__ import annotations
+
+from datetime import datetime
+from typing import Any
+from uuid import UUID
+
+from gearing.entry import Entry, chips, name_of, strip_title
+from gearing.figures import figure_of
+from gearing.rebuild import BuildStep, build_plan
+from gearing.units import stop_running, unit_kinds
+from sums.base import Model
+from sums.entry import ChipOut, FigureOut, figure_out
+
+from .models import Photo, Piece, Step, Visit
+from .record import entry_of, gear_of, live_pins, live_ticks, removed
+
+
+class UnitOut(Model):
+    id: UUID
+    kind: str
+    kind_label: str
+    label: str
+    model: str
+    owner_label: str
+
+
+class VisitCard(Model):
+    """A visit as it stands on the bench."""
+
+    id: UUID
+    unit: UnitOut
+    number: int
+    complaint: str
+    stage: str
+    waits_for: str
+    waits_note: str
+    pieces: int
+    changed_at: datetime
+    photo: UUID | None
+
+
+class PhotoOut(Model):
+    id: UUID
+    width: int
+    height: int
+
+
+class PinOut(Model):
+    """A gear as it was read, with enough to mesh it and to judge it again."""
+
+    id: UUID
+    rim: int
+    teeth: int
+    label: str
+    module_mm: float
+    pressure_angle_deg: float
+    profile_shift: float
+    addendum: float
+    dedendum: float
+    probability: float
+    given: dict[str, Any]
+
+
+class TickOut(Model):
+    id: UUID
+    outcome: str
+    count: int
+
+
+class PieceOut(Model):
+    id: UUID
+    kind: str
+    count: int
+    name: str
+    teeth: list[int]
+    chips: list[ChipOut]
+    figure: FigureOut
+    verdict: str
+    finding: str
+    pins: list[PinOut]
+    ticks: list[TickOut]
+
+
+class StepOut(Model):
+    """A step of the strip; `number` is null once it is taken back."""
+
+    id: UUID
+    number: int | None
+    line: str
+    title: str
+    photos: list[PhotoOut]
+    piece: PieceOut
+
+
+class CheckOut(Model):
+    text: str
+    done: bool
+
+
+class VisitOut(Model):
+    """Everything the stages of a visit show."""
+
+    id: UUID
+    unit: UnitOut
+    number: int
+    complaint: str
+    use_so_far: str
+    symptoms: list[str]
+    conditions: list[str]
+    stage: str
+    waits_for: str
+    waits_note: str
+    to_watch: str
+    power: str
+    notice: str
+    stop_running: str
+    checks: list[CheckOut]
+    photos: list[PhotoOut]
+    steps: list[StepOut]
+
+
+class RemarkOut(Model):
+    tone: str
+    text: str
+
+
+class BuildStepOut(Model):
+    """One screen of the rebuild."""
+
+    step_id: UUID
+    piece_id: UUID
+    number: int
+    title: str
+    done: str
+    outcome: str
+    remarks: list[RemarkOut]
+
+
+class PlanOut(Model):
+    """The rebuild, last off first."""
+
+    steps: list[BuildStepOut]
+
+
+def unit_out(visit: Visit) -> UnitOut:
+    unit = visit.unit
+    return UnitOut(
+        id=unit.id,
+        kind=unit.kind,
+        kind_label=unit_kinds()[unit.kind].label,
+        label=unit.label,
+        model=unit.model,
+        owner_label=unit.owner_label,
+    )
+
+
+def card(visit: Any) -> VisitCard:
+    """A visit annotated with its `pieces` and newest `photo`."""
+    return VisitCard(
+        id=visit.id,
+        unit=unit_out(visit),
+        number=visit.number,
+        complaint=visit.complaint,
+        stage=visit.stage,
+        waits_for=visit.waits_for,
+        waits_note=visit.waits_note,
+        pieces=visit.pieces,
+        changed_at=visit.changed_at,
+        photo=visit.photo,
+    )
+
+
+def visit_out(visit: Visit) -> VisitOut:
+    kind = unit_kinds()[visit.unit.kind]
+    return VisitOut(
+        id=visit.id,
+        unit=unit_out(visit),
+        number=visit.number,
+        complaint=visit.complaint,
+        use_so_far=visit.use_so_far,
+        symptoms=visit.symptoms,
+        conditions=visit.conditions,
+        stage=visit.stage,
+        waits_for=visit.waits_for,
+        waits_note=visit.waits_note,
+        to_watch=visit.to_watch,
+        power=kind.power,
+        notice=kind.notice,
+        stop_running=stop_running(visit.symptoms),
+        checks=[CheckOut(text=text, done=text in visit.checks_done) for text in kind.prove],
+        photos=[photo_out(photo) for photo in visit.photos.filter(step__isnull=True)],
+        steps=[step_out(step) for step in visit.steps.filter(number__isnull=False).with_record()],
+    )
+
+
+def photo_out(photo: Photo) -> PhotoOut:
+    return PhotoOut(id=photo.id, width=photo.width, height=photo.height)
+
+
+def step_out(step: Step) -> StepOut:
+    entry = entry_of(step.piece)
+    return StepOut(
+        id=step.id,
+        number=step.number,
+        line=step.line,
+        title=strip_title(entry),
+        photos=[photo_out(photo) for photo in step.photos.all()],
+        piece=piece_out(step.piece, entry),
+    )
+
+
+def piece_out(piece: Piece, entry: Entry | None = None) -> PieceOut:
+    entry = entry or entry_of(piece)
+    pins = live_pins(piece)
+    return PieceOut(
+        id=piece.id,
+        kind=entry.kind,
+        count=entry.count,
+        name=name_of(entry),
+        teeth=list(entry.teeth),
+        chips=[ChipOut(field=c.field, label=c.label, value=c.value) for c in chips(entry)],
+        figure=figure_out(figure_of(entry, {pin.rim: gear_of(pin) for pin in pins})),
+        verdict=piece.verdict,
+        finding=piece.finding,
+        pins=[_pin_out(pin) for pin in pins],
+        ticks=[TickOut(id=t.id, outcome=t.outcome, count=t.count) for t in live_ticks(piece)],
+    )
+
+
+def _pin_out(pin: Any) -> PinOut:
+    kept = ("label", "module_mm", "pressure_angle_deg", "profile_shift", "addendum", "dedendum", "probability")
+    return PinOut(
+        id=pin.id,
+        rim=pin.rim,
+        teeth=pin.given["teeth"],
+        given=pin.given,
+        **{name: pin.chosen[name] for name in kept},
+    )
+
+
+def plan_out(steps: list[Step]) -> PlanOut:
+    """The plan of the core, with the ids the screen ticks by."""
+    by_number = {step.number: step for step in steps}
+    return PlanOut(
+        steps=[_build_step(by_number[made.step], made) for made in build_plan([removed(s) for s in steps])]
+    )
+
+
+def _build_step(step: Step, made: BuildStep) -> BuildStepOut:
+    return BuildStepOut(
+        step_id=step.id,
+        piece_id=step.piece.id,
+        number=made.step,
+        title=made.title,
+        done=made.done,
+        outcome=made.outcome,
+        remarks=[RemarkOut(tone=r.tone, text=r.text) for r in made.remarks],
+    )

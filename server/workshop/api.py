@@ -1,0 +1,123 @@
+"""Routes for signing in, and the words every screen shares."""
+
+from typing import Annotated, Any
+
+from django.http import HttpRequest
+from django.views.decorators.csrf import ensure_csrf_cookie
+from gearing.pieces import kinds
+from gearing.rebuild import OUTCOMES
+from gearing.stages import STAGES, WAITS
+from gearing.units import conditions, symptoms, unit_kinds
+from ninja import Router
+from ninja.decorators import decorate_view
+from ninja.security.session import SessionAuth
+from pydantic import Field
+from sums.base import Model, Problem
+
+from . import services
+
+router = Router(tags=["workshop"])
+
+
+class OwnPage(SessionAuth):
+    """Open to anyone, but only from our own page: the CSRF token is checked."""
+
+    def authenticate(self, request: HttpRequest, key: str | None) -> Any:
+        return True
+
+
+class Session(Model):
+    """Who is signed in; both empty for nobody."""
+
+    member: str
+    workshop: str
+
+
+class SignIn(Model):
+    username: Annotated[str, Field(min_length=1, max_length=150)]
+    password: Annotated[str, Field(min_length=1, max_length=400)]
+
+
+class Word(Model):
+    """A key and what it is called on screen."""
+
+    key: str
+    label: str
+
+
+class UnitKindOut(Word):
+    power: str
+    notice: str
+
+
+class PieceKindOut(Word):
+    off: str
+    on: str
+
+
+class Vocabulary(Model):
+    """The words the screens share, all from the core's data."""
+
+    stages: list[Word]
+    waits: list[Word]
+    outcomes: list[Word]
+    units: list[UnitKindOut]
+    pieces: list[PieceKindOut]
+    symptoms: list[str]
+    conditions: list[str]
+
+
+def _session(request: HttpRequest) -> Session:
+    member = request.user
+    if not member.is_authenticated or member.workshop is None:
+        return Session(member="", workshop="")
+    return Session(member=member.called, workshop=member.workshop.name)
+
+
+@router.get("/session", response=Session, auth=None)
+@decorate_view(ensure_csrf_cookie)
+def who(request: HttpRequest) -> Session:
+    """Who is signed in on this device."""
+    return _session(request)
+
+
+@router.post("/session", response={200: Session, 401: Problem, 429: Problem}, auth=OwnPage())
+def sign_in(request: HttpRequest, given: SignIn) -> Any:
+    """Sign in."""
+    try:
+        member = services.sign_in(request, given.username, given.password)
+    except services.TooManyTries:
+        hint = "Wait five minutes, then try again."
+        return 429, Problem(problem="Too many wrong tries.", field="password", hint=hint)
+    if member is None:
+        hint = "Check both; capitals count in the password."
+        return 401, Problem(problem="Name and password do not belong together.", field="password", hint=hint)
+    return 200, _session(request)
+
+
+@router.delete("/session", response=Session)
+def sign_out(request: HttpRequest) -> Session:
+    """Sign out."""
+    services.sign_out(request)
+    return Session(member="", workshop="")
+
+
+@router.get("/vocabulary", response=Vocabulary)
+def vocabulary(request: HttpRequest) -> Vocabulary:
+    """Stages, kinds, symptoms and the other words of the bench."""
+    return Vocabulary(
+        stages=_words(STAGES),
+        waits=_words(WAITS),
+        outcomes=_words(OUTCOMES),
+        units=[
+            UnitKindOut(key=u.key, label=u.label, power=u.power, notice=u.notice)
+            for u in unit_kinds().values()
+        ],
+        pieces=[PieceKindOut(key=k.key, label=k.label, off=k.off, on=k.on) for k in kinds().values()],
+        symptoms=list(symptoms()),
+        conditions=list(conditions()),
+    )
+
+
+def _words(table: dict[str, str]) -> list[Word]:
+    return [Word(key=key, label=label) for key, label in table.items()]
