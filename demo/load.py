@@ -29,7 +29,7 @@ def load() -> bool:
     with transaction.atomic():
         found_workshop(WORKSHOP, MEMBERS, DEMO_PASSWORD)
         member = Member.objects.get(username=DEMO_MEMBER)
-        for stay in reversed(SCENARIO):
+        for stay in SCENARIO:
             _load_stay(member, stay)
     return True
 
@@ -40,25 +40,25 @@ def demo_id(*words: object) -> UUID:
 
 
 def _load_stay(member: Member, stay: Stay) -> None:
-    for number, complaint in enumerate((*stay.earlier, stay.complaint), start=1):
-        visit = services.open_visit(
-            member,
-            demo_id(stay.unit, number),
-            demo_id(stay.unit),
-            {
-                "kind": stay.kind,
-                "label": stay.unit,
-                "model": stay.model,
-                "owner_label": stay.owner,
-                "use_so_far": stay.use,
-                "complaint": complaint,
-                "symptoms": list(stay.symptoms),
-                "conditions": list(stay.conditions),
-            },
-        )
-        if number <= len(stay.earlier):
-            services.wait_for(member, visit.id, "owner", "fetched")
+    number = Visit.objects.filter(unit_id=demo_id(stay.unit)).count() + 1
+    visit = services.open_visit(
+        member,
+        demo_id(stay.unit, number),
+        demo_id(stay.unit),
+        {
+            "kind": stay.kind,
+            "label": stay.unit,
+            "model": stay.model,
+            "owner_label": stay.owner,
+            "use_so_far": stay.use,
+            "complaint": stay.complaint,
+            "symptoms": list(stay.symptoms),
+            "conditions": list(stay.conditions),
+        },
+    )
     pieces = [_load_step(member, visit, place, off) for place, off in enumerate(stay.strip)]
+    if not any(off.photo for off in stay.strip):
+        _photo(member, visit, demo_id(visit.id, "photo"), draw_photo(parse("case"), seed=len(stay.unit)), None)
     for piece_id, off in list(zip(pieces, stay.strip, strict=True))[::-1][: stay.built]:
         outcome = "new" if off.verdict == "replace" else "in"
         count = parse(off.line).count
@@ -77,8 +77,7 @@ def _load_step(member: Member, visit: Visit, place: int, off: Off) -> UUID:
     if off.photo:
         missing = 3 if "teeth gone" in off.finding else 0
         picture = draw_photo(parse(off.line), seed=place, missing=missing)
-        upload = SimpleUploadedFile("photo.jpg", picture, "image/jpeg")
-        services.add_photo(member, visit.id, demo_id(step.id, "photo"), upload, step.id)
+        _photo(member, visit, demo_id(step.id, "photo"), picture, step.id)
     if off.tips:
         readings = [ReadingIn(value=off.tips)]
         readings += [ReadingIn(kind="span", k=k, value=value) for k, value in off.spans]
@@ -92,3 +91,8 @@ def _load_step(member: Member, visit: Visit, place: int, off: Off) -> UUID:
         )
         services.pin_gear(member, visit.id, piece_id, demo_id(piece_id, "pin"), off.rim, given, 0)
     return piece_id
+
+
+def _photo(member: Member, visit: Visit, photo_id: UUID, picture: bytes, step_id: UUID | None) -> None:
+    upload = SimpleUploadedFile("photo.jpg", picture, "image/jpeg")
+    services.add_photo(member, visit.id, photo_id, upload, step_id)

@@ -6,7 +6,7 @@ caliper gave for the gear named beside them, with the scatter of a hand.
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field
+from dataclasses import dataclass
 
 WORKSHOP = "Ferry Quay bench"
 MEMBERS = {"robin": "Robin", "kit": "Kit", "sasha": "Sasha"}
@@ -47,7 +47,6 @@ class Stay:
     built: int = 0
     checks: int = 0
     watch: str = ""
-    earlier: tuple[str, ...] = field(default=())
 
 
 SCENARIO = (
@@ -73,6 +72,20 @@ SCENARIO = (
         ),
     ),
     Stay(
+        "Heron 650", "servo", "sail-winch servo, drum 38 mm", "Locker 14", "one summer",
+        "Stiff since it was stored wet.",
+        ("stiff",), ("from cold",),
+        "file", ("owner", "fetched in June"),
+        (
+            Off("M3x8 cap hex2.5 drum @top #A1"),
+            Off("drum #A1"),
+            Off("top bearing 5x10x4 #A2", "replace", "rusted solid"),
+        ),
+        built=3,
+        checks=4,
+        watch="Look at the grease after the next summer.",
+    ),
+    Stay(
         "Heron 650", "servo", "sail-winch servo, drum 38 mm", "Locker 14", "two summers, about 60 hours",
         "Winds the sail in, then slips with a rattle when the wind picks up.",
         ("clicking", "jumps teeth", "slop at the output"), ("only under load",),
@@ -92,7 +105,6 @@ SCENARIO = (
             Off("pin 2x14 #B6 !stands loose"),
             Off("motor pinion 11t brass #B7", "keep"),
         ),
-        earlier=("New drum bearing, grease renewed.",),
     ),
     Stay(
         "Otter 8", "tracked", "tracked amphibious carrier, twin motor", "Club loan 3", "one season on new sprockets",

@@ -104,7 +104,7 @@ def figure_out(figure: Figure) -> FigureOut:
         head_height=figure.head_height,
         drive=figure.drive,
         rims=[
-            RimOut(teeth=r.teeth, tip_radius_mm=r.tip_radius, tooth=list(r.tooth), read=r.read)
+            RimOut(teeth=r.teeth, tip_radius_mm=r.tip_radius, tooth=[[x, y] for x, y in r.tooth], read=r.read)
             for r in figure.rims
         ],
     )

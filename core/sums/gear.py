@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+from math import degrees
 from typing import Annotated
 
 import numpy as np
 from pydantic import Field, model_validator
 
+from gearing.caliper import hold
 from gearing.errors import GearingError
 from gearing.gear import (
     FEWEST_TEETH,
@@ -22,6 +24,7 @@ from gearing.gear import (
     tip_radius,
     undercut,
 )
+from gearing.identify import Probe
 from gearing.measure import (
     over_pins,
     over_tips_largest,
@@ -35,7 +38,7 @@ from gearing.outline import tooth_outline
 from .base import Length, Model
 
 Teeth = Annotated[int, Field(ge=FEWEST_TEETH, le=MOST_TEETH)]
-Point = tuple[float, float]
+Point = Annotated[list[float], Field(min_length=2, max_length=2)]
 
 USUAL_PIN = 1.7
 """Pin diameter in modules that touches near the reference circle (ISO 21771-1 practice)."""
@@ -103,6 +106,17 @@ class Drawing(Model):
     root_radius_mm: float
 
 
+class HoldOut(Model):
+    """The gear between the jaws: its turn, and where the jaw faces stand."""
+
+    what: str
+    kind: str
+    turn_deg: float
+    left_mm: float
+    right_mm: float
+    height_mm: float
+
+
 class GearOut(Model):
     """What the gear measures. Spans are keyed by the teeth spanned."""
 
@@ -121,6 +135,7 @@ class GearOut(Model):
     tip_land_mm: float
     undercut: bool
     drawing: Drawing
+    holds: list[HoldOut]
 
 
 def measure_gear(given: GearIn) -> GearOut:
@@ -149,6 +164,25 @@ def measure_gear(given: GearIn) -> GearOut:
         tip_land_mm=float(tip_land(gear)),
         undercut=undercut(gear),
         drawing=draw(gear),
+        holds=[hold_out(gear, probe) for probe in (Probe("tips", "settled"), Probe("tips", "largest"))],
+    )
+
+
+def say_probe(probe: Probe) -> str:
+    """A measurement by name."""
+    return f"span over {probe.k} teeth" if probe.kind == "span" else f"over tips, {probe.how}"
+
+
+def hold_out(gear: Gear, probe: Probe) -> HoldOut:
+    """Where the caliper goes on this gear."""
+    held = hold(gear, probe)
+    return HoldOut(
+        what=say_probe(probe),
+        kind=probe.kind,
+        turn_deg=degrees(held.turn),
+        left_mm=held.left,
+        right_mm=held.right,
+        height_mm=held.height,
     )
 
 
@@ -168,7 +202,7 @@ def draw(gear: Gear) -> Drawing:
     points = np.round(tooth_outline(gear, 10, 6), 4)
     return Drawing(
         teeth=int(gear.teeth),
-        tooth=[(float(x), float(y)) for x, y in points],
+        tooth=points.tolist(),
         tip_radius_mm=float(tip_radius(gear)),
         reference_radius_mm=float(reference_diameter(gear)) / 2,
         root_radius_mm=float(root_radius(gear)),

@@ -19,9 +19,10 @@ from gearing.identify import (
     identify,
 )
 from gearing.marks import Mark, read_mark
+from gearing.measure import span_counts
 
 from .base import Length, Model
-from .gear import Drawing, Teeth, draw
+from .gear import Drawing, HoldOut, Teeth, draw, hold_out, say_probe
 
 SHOWN = 6
 """Candidates shown; the rest are summed up."""
@@ -115,6 +116,8 @@ class ReadOut(Model):
     none: float
     others: float
     next: NextOut | None
+    holds: list[HoldOut] = Field(description="The leading candidate held for each reading, then for the next")
+    span_counts: list[int]
     notes: list[str]
 
 
@@ -134,13 +137,18 @@ def read_gear(given: ReadIn) -> ReadOut:
         none=found.none,
         others=max(0.0, 1 - found.none - sum(c.probability for c in shown)),
         next=_next(advice, given.error_mm) if advice else None,
+        holds=_holds(found, advice),
+        span_counts=span_counts(found.candidates[0].gear) if shown else [],
         notes=_notes(given, found, mark, readings),
     )
 
 
-def say_probe(probe: Probe) -> str:
-    """A measurement by name."""
-    return f"span over {probe.k} teeth" if probe.kind == "span" else f"over tips, {probe.how}"
+def _holds(found: Identification, advice: Advice | None) -> list[HoldOut]:
+    if not found.candidates:
+        return []
+    gear = found.candidates[0].gear
+    probes = [reading.probe for reading in found.readings] + ([advice.probe] if advice else [])
+    return [hold_out(gear, probe) for probe in probes]
 
 
 def _verdict(found: Identification) -> tuple[str, str, bool]:

@@ -125,7 +125,7 @@ def _context(tokens: list[Token]) -> frozenset[str]:
     for token in tokens:
         if token.quoted or token.mark:
             continue
-        if read_thread(token.text) or kind_of_word(token.text) in ("screw", "setscrew"):
+        if read_thread(token.text) or kind_of_word(token.text) in ("screw", "setscrew", "nut"):
             about.add("fastener")
         if kind_of_word(token.text) in TOOTHED:
             about.add("toothed")

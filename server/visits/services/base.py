@@ -23,7 +23,7 @@ def own_visit(member: Member, visit_id: UUID, *, lock: bool = False) -> Visit:
     Http404
         If there is none such.
     """
-    visits = Visit.objects.select_for_update(of=("self",)) if lock else Visit.objects
+    visits = Visit.objects.select_for_update() if lock else Visit.objects
     return get_object_or_404(
         visits.select_related("unit"), id=visit_id, unit__workshop_id=member.workshop_id
     )

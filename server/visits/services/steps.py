@@ -37,7 +37,8 @@ def record_step(
         step = Step.objects.create(
             id=step_id, visit=visit, number=last + 1, line=line.strip(), recorded_by=member
         )
-        Piece.objects.create(step=step, entry=entry_to_json(entry), recorded_by=member)
+        # The first piece of a step shares its id, so that a device can speak of it before it is sent.
+        Piece.objects.create(id=step_id, step=step, entry=entry_to_json(entry), recorded_by=member)
         remember(visit, member, "laid down", step_id, after={"line": step.line})
     elif step.visit_id != visit.id:
         raise taken("step")

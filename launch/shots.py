@@ -1,0 +1,106 @@
+"""``./dentado shots``: docs/screenshots from the demo, one picture a main view."""
+
+from __future__ import annotations
+
+from playwright.sync_api import Page
+
+from demo import DEMO_MEMBER, DEMO_PASSWORD
+
+from .browser import DESK, chromium, sign_in
+from .places import ROOT, say
+from .stack import Stack
+
+FOLDER = ROOT / "docs" / "screenshots"
+PORTRAIT = {"width": 800, "height": 1280}
+
+
+def shots() -> None:
+    """Take them all; each is named for what it shows."""
+    FOLDER.mkdir(parents=True, exist_ok=True)
+    with Stack() as stack, chromium() as browser:
+        page = browser.new_page(viewport=DESK, reduced_motion="reduce")
+        page.goto(f"{stack.address}/sign-in")
+        page.get_by_label("Name").wait_for()
+        _take(page, "sign-in")
+        sign_in(page, stack.address, DEMO_MEMBER, DEMO_PASSWORD)
+        page.get_by_text("Heron 650").first.wait_for()
+        _take(page, "bench")
+        _new_visit(page, stack.address)
+        _visits(page, stack.address)
+        _instruments(page, stack.address)
+        _lamp_and_tablet(page, stack.address)
+    say(f"{len(list(FOLDER.glob('*.png')))} pictures in {FOLDER.relative_to(ROOT)}")
+
+
+def _take(page: Page, name: str) -> None:
+    page.evaluate("document.fonts.ready")
+    page.wait_for_load_state("networkidle")
+    page.screenshot(path=FOLDER / f"{name}.png")
+    say(f"  {name}")
+
+
+def _open(page: Page, address: str, unit: str, stage: str) -> None:
+    page.goto(address)
+    page.get_by_role("link").filter(has_text=unit).first.click()
+    page.get_by_role("region", name="The row").wait_for()
+    page.get_by_role("navigation", name="Stages").get_by_role("button", name=stage).click()
+
+
+def _new_visit(page: Page, address: str) -> None:
+    page.goto(f"{address}/visits/new")
+    page.get_by_label("What is it?").click()
+    page.get_by_role("option", name="servo").click()
+    page.get_by_label("Called").fill("Grebe 200")
+    page.get_by_label("In the owner's words").fill("Chatters when the rudder is held over.")
+    page.get_by_role("button", name="chattering").click()
+    page.get_by_role("button", name="only under load").click()
+    _take(page, "new-visit")
+
+
+def _visits(page: Page, address: str) -> None:
+    _open(page, address, "Ticket counter", "Listen")
+    _take(page, "visit-listen")
+    _open(page, address, "Heron 650", "Strip")
+    page.get_by_label("What comes off").fill("fourth wheel 36/10 brass ^long boss down #B8 ~white grease")
+    page.get_by_role("button", name="long boss down").wait_for()
+    _take(page, "visit-strip")
+    _open(page, address, "Tern", "Look over")
+    page.get_by_role("button", name="6 bevel pinion").click()
+    _take(page, "visit-look-over")
+    _open(page, address, "Heron 650", "Read")
+    _take(page, "visit-read")
+    _open(page, address, "Dunlin 40", "Source")
+    _take(page, "visit-source")
+    _open(page, address, "Otter 8", "Prove")
+    page.get_by_text("not accounted for").wait_for()
+    _take(page, "visit-prove")
+    _open(page, address, "Weather mast", "File")
+    _take(page, "visit-file")
+
+
+def _instruments(page: Page, address: str) -> None:
+    _open(page, address, "Heron 650", "Read")
+    page.get_by_role("button", name="second wheel").first.click()
+    page.get_by_label("Over the tips").fill("26.18")
+    page.get_by_label("Bore").fill("3.0")
+    page.get_by_text("Measure next").wait_for()
+    _take(page, "gear-reader")
+    _open(page, address, "Otter 8", "Read")
+    page.get_by_role("button", name="Pair").click()
+    page.get_by_label("Its mate").click()
+    page.get_by_role("option", name="spur wheel").click()
+    page.get_by_label("Centre distance").fill("27.46")
+    page.get_by_text("Contact ratio").wait_for()
+    page.wait_for_timeout(300)
+    _take(page, "pair")
+
+
+def _lamp_and_tablet(page: Page, address: str) -> None:
+    page.evaluate("localStorage.setItem('dentado.lamp', '1')")
+    _open(page, address, "Otter 8", "Build")
+    page.get_by_text("Build, 6 of 13").wait_for()
+    _take(page, "visit-build-lamp")
+    page.set_viewport_size(PORTRAIT)  # type: ignore[arg-type]
+    page.evaluate("localStorage.setItem('dentado.lamp', '0')")
+    _open(page, address, "Heron 650", "Strip")
+    _take(page, "tablet-strip")

@@ -1,0 +1,73 @@
+"""A whole Dentado beside the real one: for pictures, timings and tests that break things."""
+
+from __future__ import annotations
+
+import shutil
+import subprocess
+import tempfile
+import time
+import urllib.request
+from pathlib import Path
+
+from . import frontend
+from .mariadb import OwnMariaDB, die_with_parent, free_port
+from .places import HOST, ROOT, stop_with
+from .serve import environment, gunicorn, manage
+
+
+class Stack:
+    """Database, server and demo in a folder of their own, gone when closed.
+
+    Parameters
+    ----------
+    durable : bool
+        Whether commits reach the disk, as in the served application.
+    """
+
+    def __init__(self, *, durable: bool = False) -> None:
+        self.folder = Path(tempfile.mkdtemp(prefix="dentado-"))
+        self.database = OwnMariaDB(self.folder / "database", durable=durable)
+        self.port = free_port()
+        self.address = f"http://{HOST}:{self.port}"
+        self.server: subprocess.Popen[bytes] | None = None
+
+    def __enter__(self) -> Stack:
+        try:
+            frontend.build()
+            self.database.start()
+            env = environment(self.database.url, self.folder)
+            manage(env, "migrate", "--verbosity", "0")
+            manage(env, "load_demo")
+            self.server = subprocess.Popen(
+                gunicorn(self.port),
+                env=env,
+                cwd=ROOT,
+                preexec_fn=die_with_parent,
+                stderr=(self.folder / "server.log").open("w"),
+            )
+            self._wait()
+        except BaseException:
+            self.close()
+            raise
+        return self
+
+    def __exit__(self, *_: object) -> None:
+        self.close()
+
+    def close(self) -> None:
+        """End both and remove the folder."""
+        if self.server:
+            self.server.terminate()
+            self.server.wait(20)
+        self.database.stop()
+        shutil.rmtree(self.folder, ignore_errors=True)
+
+    def _wait(self) -> None:
+        deadline = time.monotonic() + 30
+        while time.monotonic() < deadline:
+            try:
+                urllib.request.urlopen(f"{self.address}/api/session", timeout=2).close()
+                return
+            except OSError:
+                time.sleep(0.05)
+        stop_with("The server beside did not answer.", (self.folder / "server.log").read_text()[-800:])

@@ -1,0 +1,123 @@
+<script setup lang="ts">
+/** The bar over every view: where you are, what is not yet sent, the instruments, the lamp. */
+import Button from "primevue/button";
+import Popover from "primevue/popover";
+import { ref } from "vue";
+import { useRouter } from "vue-router";
+
+import { useSession } from "../features/workshop/session";
+import { useOutbox } from "../record/outbox";
+import KeyCap from "./KeyCap.vue";
+import { useKeys } from "./keys";
+import { lamp, switchLamp } from "./lamp";
+import NameMark from "./NameMark.vue";
+
+defineProps<{ title: string; about?: string }>();
+
+const router = useRouter();
+const session = useSession();
+const outbox = useOutbox();
+const menu = ref<InstanceType<typeof Popover>>();
+const opener = ref<HTMLElement>();
+
+function open(event: Event) {
+  menu.value?.toggle(event, opener.value);
+}
+
+async function leave() {
+  await session.signOut();
+  await router.push({ name: "sign-in" });
+}
+
+useKeys({ i: () => opener.value?.querySelector("button")?.click(), b: () => router.push({ name: "bench" }) });
+</script>
+
+<template>
+  <header class="bar">
+    <RouterLink to="/" class="mark" aria-label="Bench"><NameMark /></RouterLink>
+    <strong class="title">{{ title }}</strong>
+    <span class="about soft">{{ about }}</span>
+    <span class="sent" :class="{ harm: outbox.unreachable, soft: !outbox.unreachable }" role="status">{{ outbox.says }}</span>
+    <slot />
+    <div ref="opener">
+      <Button variant="outlined" aria-haspopup="true" @click="open">Instruments <KeyCap k="I" /></Button>
+    </div>
+    <Popover ref="menu">
+      <nav class="menu" @click="menu?.hide()">
+        <RouterLink to="/reader">Gear reader</RouterLink>
+        <RouterLink to="/pair">Pair</RouterLink>
+        <RouterLink to="/">Bench</RouterLink>
+        <button type="button" @click="switchLamp">{{ lamp ? "Day" : "Lamp" }}</button>
+        <button type="button" @click="leave">Sign out, {{ session.member }}</button>
+      </nav>
+    </Popover>
+  </header>
+</template>
+
+<style scoped>
+.bar {
+  display: flex;
+  align-items: center;
+  gap: 18px;
+  height: 56px;
+  padding: 0 var(--margin);
+  border-bottom: 1px solid var(--hair);
+  flex: none;
+}
+
+.mark {
+  display: grid;
+  place-items: center;
+  min-width: 44px;
+  min-height: 44px;
+  margin-left: -6px;
+  color: var(--ink);
+}
+
+.title {
+  font-weight: 700;
+  font-size: 20px;
+  white-space: nowrap;
+}
+
+.about {
+  flex: 1;
+  min-width: 0;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+
+.sent {
+  white-space: nowrap;
+  font-size: 16px;
+}
+
+.menu {
+  display: grid;
+  min-width: 240px;
+  padding: 6px;
+}
+
+.menu > * {
+  font: 600 17px/1 var(--sans);
+  text-align: left;
+  padding: 15px 14px;
+  color: var(--ink);
+  background: none;
+  border: 0;
+  border-radius: 3px;
+  text-decoration: none;
+  cursor: pointer;
+}
+
+.menu > *:hover {
+  background: var(--brass-wash);
+}
+
+@media (max-width: 700px) {
+  .about {
+    visibility: hidden;
+  }
+}
+</style>

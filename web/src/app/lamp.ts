@@ -1,0 +1,19 @@
+/** Day or Lamp: as the system asks, until switched by hand on this device. */
+import { ref } from "vue";
+
+const KEY = "dentado.lamp";
+const kept = localStorage.getItem(KEY);
+
+export const lamp = ref(kept === null ? window.matchMedia("(prefers-color-scheme: dark)").matches : kept === "1");
+
+function show() {
+  document.documentElement.classList.toggle("lamp", lamp.value);
+}
+
+export function switchLamp() {
+  lamp.value = !lamp.value;
+  localStorage.setItem(KEY, lamp.value ? "1" : "0");
+  show();
+}
+
+show();

@@ -1,0 +1,144 @@
+<script setup lang="ts">
+/** Candidates by odds, and how well the chosen one explains each reading. */
+import { computed } from "vue";
+
+import type { Read } from "../../api/types";
+
+const props = defineProps<{ read: Read; choice: number }>();
+defineEmits<{ choose: [index: number] }>();
+const chosen = computed(() => props.read.candidates[props.choice]);
+const percent = (share: number) => (share >= 0.995 ? "> 99 %" : `${(share * 100).toFixed(share < 0.1 ? 1 : 0)} %`);
+/** Three reading errors either way fill the little scale. */
+const place = (off: number) => 50 + Math.max(-3.4, Math.min(3.4, off)) * 14;
+</script>
+
+<template>
+  <ol class="candidates">
+    <li v-for="(one, n) in read.candidates" :key="n">
+      <button type="button" :class="{ chosen: n === choice }" :aria-pressed="n === choice" @click="$emit('choose', n)">
+        <span class="label-size">{{ one.label }}<template v-if="one.depth !== 'full'">, {{ one.depth }}</template></span>
+        <span class="soft">{{ one.pressure_angle_deg }}°</span>
+        <span class="bar"><i :style="{ width: `${one.probability * 100}%` }"></i></span>
+        <span class="value">{{ percent(one.probability) }}</span>
+      </button>
+    </li>
+    <li class="rest">
+      <span>None of these</span><span></span>
+      <span class="bar"><i :style="{ width: `${(read.none + read.others) * 100}%` }"></i></span>
+      <span class="value">{{ percent(read.none + read.others) }}</span>
+    </li>
+  </ol>
+  <table v-if="chosen">
+    <caption>Measured against predicted for {{ chosen.label }}<template v-if="chosen.assumes">, taking {{ chosen.assumes }}</template></caption>
+    <thead class="only-read"><tr><th>reading</th><th>measured</th><th>predicted</th><th>off by, in reading errors</th></tr></thead>
+    <tbody>
+      <tr v-for="(row, n) in chosen.compared" :key="n">
+        <th scope="row">{{ row.what }}</th>
+        <td class="value">{{ row.measured_mm.toFixed(2) }}</td>
+        <td class="value soft">{{ row.predicted_mm.toFixed(2) }}</td>
+        <td>
+          <svg viewBox="0 0 100 20" width="100" height="20" role="img" :aria-label="`${row.off_by.toFixed(1)} reading errors`">
+            <path d="M8 10H92M50 3V17M22 6V14M78 6V14" />
+            <circle :cx="place(row.off_by)" cy="10" r="5.500" :class="{ off: Math.abs(row.off_by) > 3 }" />
+          </svg>
+        </td>
+      </tr>
+    </tbody>
+  </table>
+</template>
+
+<style scoped>
+.candidates button,
+.rest {
+  display: grid;
+  grid-template-columns: minmax(0, 1.1fr) 60px minmax(0, 1.4fr) 76px;
+  gap: 12px;
+  align-items: center;
+  width: 100%;
+  min-height: 44px;
+  padding: 0 8px;
+  border: 0;
+  border-bottom: 1px solid var(--hair);
+  background: none;
+  color: var(--ink);
+  font: 500 17px/1.2 var(--sans);
+  text-align: left;
+}
+
+button {
+  cursor: pointer;
+}
+
+li:first-child .label-size {
+  font-size: 20px;
+  font-weight: 700;
+}
+
+.chosen {
+  background: var(--brass-wash) !important;
+}
+
+.bar {
+  height: 11px;
+  background: var(--grid);
+}
+
+.bar i {
+  display: block;
+  height: 100%;
+  background: var(--soft);
+}
+
+li:first-child .bar i {
+  background: var(--brass);
+}
+
+.value {
+  text-align: right;
+}
+
+.rest {
+  color: var(--soft);
+}
+
+table {
+  border-collapse: collapse;
+  width: 100%;
+}
+
+caption {
+  text-align: left;
+  font-size: 15px;
+  font-weight: 600;
+  color: var(--soft);
+  padding-bottom: 4px;
+}
+
+th {
+  text-align: left;
+  font-weight: 450;
+}
+
+td,
+th {
+  padding: 3px 8px 3px 0;
+}
+
+td:last-child {
+  text-align: right;
+  padding-right: 0;
+}
+
+svg path {
+  stroke: var(--soft);
+  fill: none;
+}
+
+circle {
+  fill: var(--slate);
+}
+
+.off {
+  fill: var(--oxide);
+}
+</style>

@@ -1,0 +1,206 @@
+<script setup lang="ts">
+/** The bench: what lies here, what each waits for, and the way in for a new one. */
+import Button from "primevue/button";
+import { computed, onMounted, ref } from "vue";
+import { useRouter } from "vue-router";
+
+import { api, ask, asProblem } from "../../api/client";
+import type { Problem, VisitCard } from "../../api/types";
+import KeyCap from "../../app/KeyCap.vue";
+import { useKeys } from "../../app/keys";
+import ProblemNote from "../../app/ProblemNote.vue";
+import TopBar from "../../app/TopBar.vue";
+import { useSession } from "../workshop/session";
+import StageRack from "./StageRack.vue";
+
+const session = useSession();
+const router = useRouter();
+const cards = ref<VisitCard[]>();
+const problem = ref<Problem>();
+const at = ref(0);
+
+const groups = computed(() => {
+  const all = cards.value ?? [];
+  const filed = (card: VisitCard) => card.stage === "file";
+  return [
+    { title: "Yours to do", cards: all.filter((card) => card.waits_for === "me" && !filed(card)) },
+    { title: "Waiting", cards: all.filter((card) => card.waits_for !== "me" && !filed(card)) },
+    { title: "Filed", cards: all.filter(filed) },
+  ].filter((group) => group.cards.length);
+});
+const order = computed(() => groups.value.flatMap((group) => group.cards));
+
+function waits(card: VisitCard) {
+  const word = session.words?.waits.find((one) => one.key === card.waits_for)?.label ?? "";
+  if (card.waits_for === "me") return card.waits_note || stageWord(card.stage);
+  return card.waits_note ? `${word}: ${card.waits_note}` : word;
+}
+
+function stageWord(key: string) {
+  return session.words?.stages.find((one) => one.key === key)?.label ?? "";
+}
+
+function open(card: VisitCard | undefined) {
+  if (card) void router.push({ name: "visit", params: { visitId: card.id } });
+}
+
+function move(by: number) {
+  at.value = Math.max(0, Math.min(order.value.length - 1, at.value + by));
+  document.querySelectorAll<HTMLElement>(".visit")[at.value]?.focus();
+}
+
+useKeys({
+  n: () => router.push({ name: "new-visit" }),
+  ArrowDown: () => move(1),
+  ArrowUp: () => move(-1),
+  Enter: () => open(order.value[at.value]),
+});
+
+onMounted(async () => {
+  try {
+    cards.value = await ask(api.GET("/api/visits"));
+  } catch (error) {
+    problem.value = asProblem(error);
+  }
+});
+</script>
+
+<template>
+  <TopBar title="Bench" :about="session.workshop" />
+  <main class="work bench">
+    <ProblemNote :problem="problem" />
+    <div class="head">
+      <h1 v-if="cards?.length">{{ groups[0]?.title === "Yours to do" ? `${groups[0].cards.length} on the bench for you` : "Nothing waits for you" }}</h1>
+      <h1 v-else-if="cards">The bench is clear</h1>
+      <Button @click="router.push({ name: 'new-visit' })">New visit <KeyCap k="N" /></Button>
+    </div>
+    <p v-if="cards && !cards.length" class="soft">Take the first unit in: say what it is and what its owner says of it.</p>
+    <section v-for="group in groups" :key="group.title">
+      <h2 class="label">{{ group.title }}</h2>
+      <ul>
+        <li v-for="card in group.cards" :key="card.id">
+          <RouterLink class="visit" :to="{ name: 'visit', params: { visitId: card.id } }" @focus="at = order.indexOf(card)">
+            <img v-if="card.photo" :src="`/api/photos/${card.photo}?small=true`" alt="" loading="lazy" />
+            <span v-else class="blank paper" aria-hidden="true"></span>
+            <span class="who">
+              <strong>{{ card.unit.label }}</strong>
+              <span class="soft small">{{ card.unit.kind_label }} · {{ card.unit.owner_label }}<template v-if="card.number > 1"> · visit {{ card.number }}</template></span>
+            </span>
+            <span class="says">{{ card.complaint }}</span>
+            <span class="stand">
+              <StageRack small :stage="card.stage" :viewing="card.stage" />
+              <span class="small"><b>{{ stageWord(card.stage) }}</b><span class="soft"> · {{ card.pieces }} steps</span></span>
+            </span>
+            <span class="waits" :class="{ mine: card.waits_for === 'me' }">{{ waits(card) }}</span>
+          </RouterLink>
+        </li>
+      </ul>
+    </section>
+  </main>
+</template>
+
+<style scoped>
+.bench {
+  overflow-y: auto;
+  flex: 1;
+  display: grid;
+  gap: 22px;
+  align-content: start;
+}
+
+.head {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  gap: 20px;
+}
+
+ul {
+  border-top: 1px solid var(--ink);
+  margin-top: 6px;
+}
+
+.visit {
+  display: grid;
+  grid-template-columns: 88px 250px minmax(0, 1fr) 176px 220px;
+  gap: 20px;
+  align-items: center;
+  min-height: 78px;
+  padding: 6px 0;
+  border-bottom: 1px solid var(--hair);
+  text-decoration: none;
+}
+
+.visit:hover {
+  background: var(--brass-wash);
+}
+
+img,
+.blank {
+  width: 88px;
+  height: 66px;
+  object-fit: cover;
+  border-radius: 2px;
+}
+
+.who {
+  display: grid;
+}
+
+.who strong {
+  font-size: 21px;
+  line-height: 1.2;
+}
+
+.says {
+  display: -webkit-box;
+  -webkit-box-orient: vertical;
+  -webkit-line-clamp: 2;
+  overflow: hidden;
+}
+
+.stand {
+  display: grid;
+  gap: 6px;
+}
+
+.waits {
+  color: var(--soft);
+}
+
+.waits.mine {
+  color: var(--brass-ink);
+  font-weight: 600;
+}
+
+@media (max-width: 1100px) {
+  .visit {
+    grid-template-columns: 88px minmax(0, 1fr) 176px;
+    grid-template-areas: "img who stand" "img says waits";
+    gap: 2px 18px;
+  }
+
+  img,
+  .blank {
+    grid-area: img;
+  }
+
+  .who {
+    grid-area: who;
+  }
+
+  .says {
+    grid-area: says;
+    font-size: 15px;
+  }
+
+  .stand {
+    grid-area: stand;
+  }
+
+  .waits {
+    grid-area: waits;
+    font-size: 15px;
+  }
+}
+</style>

@@ -1,0 +1,171 @@
+<script setup lang="ts">
+/** The row: every piece in the order it came off, as it lies on the bench. */
+import { computed, nextTick, ref, watch } from "vue";
+
+import type { Step } from "../../api/types";
+import PieceFigure from "../../drawing/PieceFigure.vue";
+import { answered } from "./visit";
+
+const props = defineProps<{ steps: Step[]; at?: string; counting?: boolean }>();
+const emit = defineEmits<{ pick: [step: Step] }>();
+
+const TALL = 88;
+const strip = ref<HTMLElement>();
+
+/** Fasteners share one scale, so that the short one is seen to be short; so do round things. */
+const scales = computed(() => {
+  let longest = 12;
+  let widest = 10;
+  for (const { piece } of props.steps) {
+    const f = piece.figure;
+    if (f.shape === "screw") longest = Math.max(longest, f.length + f.head_height);
+    else if (f.rims.length) widest = Math.max(widest, 2 * (f.rims[0]?.tip_radius_mm ?? 0));
+    else if (f.diameter && f.shape !== "shaft") widest = Math.max(widest, f.diameter);
+  }
+  return { fastener: Math.min(7, (TALL - 4) / longest), round: Math.min(7, TALL / widest) };
+});
+
+function scaleOf(step: Step) {
+  const f = step.piece.figure;
+  if (f.shape === "screw") return scales.value.fastener;
+  // Never so small that it is not seen for what it is.
+  const across = f.rims.length ? 2 * (f.rims[0]?.tip_radius_mm ?? 1) : f.diameter;
+  const least = across > 0 && f.shape !== "shaft" ? 26 / across : 0;
+  if (f.shape === "shaft" && f.length > 0) return Math.min(scales.value.round, (TALL - 6) / f.length);
+  return Math.max(scales.value.round, least);
+}
+
+function state(step: Step) {
+  const left = step.piece.count - answered(step.piece);
+  if (!props.counting) return "";
+  return left > 0 ? "" : "counted";
+}
+
+watch(
+  () => [props.at, props.steps.length],
+  async () => {
+    await nextTick();
+    strip.value?.querySelector(".here, .next")?.scrollIntoView({ block: "nearest", inline: "center" });
+  },
+  { immediate: true },
+);
+</script>
+
+<template>
+  <section class="row" aria-label="The row">
+    <ol ref="strip">
+      <li v-for="step in steps" :key="step.id" :class="[state(step), { here: step.id === at }]">
+        <button type="button" :aria-current="step.id === at" :aria-label="`${step.number} ${step.piece.name}${step.piece.count > 1 ? `, ${step.piece.count}` : ''}`" @click="emit('pick', step)">
+          <span v-if="step.piece.count > 1" class="count">×{{ step.piece.count }}</span>
+          <span v-if="step.photos.length" class="photo" aria-label="has a photo">▣</span>
+          <svg :viewBox="`-52 ${-TALL} 104 ${TALL}`" aria-hidden="true">
+            <g :transform="`translate(0 ${-TALL / 2})`">
+              <PieceFigure :figure="step.piece.figure" :scale="scaleOf(step)" :damaged="step.piece.verdict === 'replace'" />
+            </g>
+          </svg>
+          <span class="name"><b>{{ step.number }}</b> {{ step.piece.name }}</span>
+        </button>
+      </li>
+      <li v-if="!steps.length" class="empty soft">The pieces lie here, in the order they come off.</li>
+    </ol>
+  </section>
+</template>
+
+<style scoped>
+.row {
+  flex: none;
+  background: var(--panel);
+  border-top: 1px solid var(--ink);
+}
+
+ol {
+  display: flex;
+  height: 148px;
+  overflow-x: auto;
+  padding: 0 var(--margin);
+  scrollbar-width: thin;
+  scrollbar-color: var(--hair) transparent;
+  background: linear-gradient(var(--hair), var(--hair)) 0 106px / 100% 1px no-repeat;
+}
+
+li {
+  flex: none;
+  width: 112px;
+  content-visibility: auto;
+  contain-intrinsic-size: 112px 140px;
+}
+
+button {
+  position: relative;
+  width: 100%;
+  height: 100%;
+  padding: 16px 4px 0;
+  border: 0;
+  background: none;
+  font: 500 15px/1.2 var(--sans);
+  color: var(--soft);
+  cursor: pointer;
+  text-align: center;
+}
+
+button:focus-visible {
+  outline-offset: -3px;
+}
+
+svg {
+  display: block;
+  width: 104px;
+  height: 88px;
+  margin: 0 auto;
+  overflow: visible;
+}
+
+.name {
+  display: block;
+  margin-top: 8px;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+
+.name b {
+  color: var(--ink);
+}
+
+.count,
+.photo {
+  position: absolute;
+  top: 6px;
+  right: 10px;
+  font: 500 14px/1 var(--mono);
+}
+
+.photo {
+  right: auto;
+  left: 10px;
+}
+
+.here {
+  background: var(--brass-wash);
+  box-shadow: inset 3px 0 0 var(--brass);
+}
+
+.here button {
+  color: var(--ink);
+  font-weight: 600;
+}
+
+.counted svg {
+  opacity: 0.28;
+}
+
+.counted .name::after {
+  content: " ✓";
+  color: var(--verdigris);
+}
+
+.empty {
+  width: auto;
+  padding-top: 46px;
+}
+</style>

@@ -1,0 +1,122 @@
+<script setup lang="ts">
+/** The stages of a visit as a toothed rack: done ones filled, the present one brass. */
+import { computed } from "vue";
+
+import { useSession } from "../workshop/session";
+
+const props = defineProps<{ stage: string; viewing: string; small?: boolean }>();
+defineEmits<{ go: [stage: string] }>();
+
+const session = useSession();
+const stages = computed(() => session.words?.stages ?? []);
+const reached = computed(() => stages.value.findIndex((one) => one.key === props.stage));
+</script>
+
+<template>
+  <nav class="rack" :class="{ small }" aria-label="Stages">
+    <component :is="small ? 'span' : 'button'" v-for="(one, n) in stages" :key="one.key" class="tooth"
+      :class="{ done: n < reached, here: n === reached, viewing: one.key === viewing && n !== reached }"
+      :aria-current="one.key === viewing ? 'step' : undefined" @click="$emit('go', one.key)">
+      <svg viewBox="0 0 100 40" preserveAspectRatio="none" aria-hidden="true"><path d="M0 0L7 40H93L100 0" /></svg>
+      <span v-if="!small" class="word">{{ one.label }}<template v-if="n < reached"> ✓</template></span>
+      <span v-else class="only-read">{{ n === reached ? one.label : "" }}</span>
+    </component>
+  </nav>
+</template>
+
+<style scoped>
+.rack {
+  display: grid;
+  grid-auto-flow: column;
+  grid-auto-columns: minmax(0, 1fr);
+  gap: 6px;
+  margin: 3px var(--margin) 0;
+  border-top: 2px solid var(--ink);
+  flex: none;
+}
+
+.tooth {
+  position: relative;
+  height: 44px;
+  padding: 0;
+  border: 0;
+  background: none;
+  color: var(--soft);
+  font: 600 17px/1 var(--sans);
+  cursor: pointer;
+}
+
+svg {
+  position: absolute;
+  inset: 0;
+  width: 100%;
+  height: 100%;
+}
+
+path {
+  fill: transparent;
+  stroke: var(--hair);
+  stroke-width: 1.5;
+  vector-effect: non-scaling-stroke;
+}
+
+.done path {
+  fill: var(--ink);
+  stroke: var(--ink);
+}
+
+.done {
+  color: var(--ground);
+}
+
+.here path {
+  fill: var(--brass);
+  stroke: var(--ink);
+}
+
+.here {
+  color: var(--on-brass);
+}
+
+.viewing .word {
+  text-decoration: underline;
+  text-decoration-thickness: 3px;
+  text-underline-offset: 5px;
+}
+
+.viewing:not(.done) {
+  color: var(--ink);
+}
+
+.word {
+  position: relative;
+}
+
+.small {
+  margin: 0;
+  gap: 2px;
+  width: 168px;
+  border-top-width: 1.5px;
+}
+
+.small .tooth {
+  height: 13px;
+  cursor: inherit;
+}
+
+@media (max-width: 900px) {
+  .tooth {
+    font-size: 15px;
+  }
+
+  .rack:not(.small) {
+    gap: 2px;
+  }
+}
+
+@media (max-width: 560px) {
+  .rack:not(.small) .tooth {
+    font-size: 12px;
+  }
+}
+</style>

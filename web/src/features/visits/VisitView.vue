@@ -1,0 +1,89 @@
+<script setup lang="ts">
+/** A visit: the stages above, the row below, and between them the one thing being done. */
+import { computed, defineAsyncComponent, ref, watch } from "vue";
+import { useRouter } from "vue-router";
+
+import { asProblem } from "../../api/client";
+import type { Problem, Step } from "../../api/types";
+import ProblemNote from "../../app/ProblemNote.vue";
+import TopBar from "../../app/TopBar.vue";
+import PieceRow from "./PieceRow.vue";
+import StageRack from "./StageRack.vue";
+import { useVisit } from "./visit";
+
+const props = defineProps<{ visitId: string; stage?: string }>();
+
+const STAGES = {
+  listen: defineAsyncComponent(() => import("./stages/ListenStage.vue")),
+  strip: defineAsyncComponent(() => import("./stages/StripStage.vue")),
+  look: defineAsyncComponent(() => import("./stages/LookStage.vue")),
+  read: defineAsyncComponent(() => import("./stages/ReadStage.vue")),
+  source: defineAsyncComponent(() => import("./stages/SourceStage.vue")),
+  build: defineAsyncComponent(() => import("./stages/BuildStage.vue")),
+  prove: defineAsyncComponent(() => import("./stages/ProveStage.vue")),
+  file: defineAsyncComponent(() => import("./stages/FileStage.vue")),
+};
+
+const store = useVisit();
+const router = useRouter();
+const problem = ref<Problem>();
+const viewing = computed(() => (props.stage && props.stage in STAGES ? props.stage : (store.visit?.stage ?? "listen")));
+const view = computed(() => STAGES[viewing.value as keyof typeof STAGES]);
+const about = computed(() => {
+  const v = store.visit;
+  return v ? [v.unit.model || v.unit.kind_label, v.unit.owner_label, v.number > 1 ? `visit ${v.number}` : ""].filter(Boolean).join(" · ") : "";
+});
+
+function look(stage: string) {
+  problem.value = undefined;
+  void router.push({ name: "visit", params: { visitId: props.visitId, stage } });
+}
+
+/** The stage is done: the visit moves on. */
+async function enter(stage: string) {
+  try {
+    await store.enter(stage);
+    look(stage);
+  } catch (error) {
+    problem.value = asProblem(error);
+  }
+}
+
+function pick(step: Step) {
+  store.at = step.id;
+}
+
+watch(
+  () => props.visitId,
+  async (visitId) => {
+    try {
+      await store.load(visitId);
+    } catch (error) {
+      problem.value = asProblem(error);
+    }
+  },
+  { immediate: true },
+);
+</script>
+
+<template>
+  <TopBar :title="store.visit?.unit.label ?? 'Visit'" :about="about" />
+  <StageRack :stage="store.visit?.stage ?? ''" :viewing="viewing" @go="look" />
+  <main class="work stage">
+    <ProblemNote :problem="problem" class="told" />
+    <component :is="view" v-if="store.visit" @enter="enter" />
+  </main>
+  <PieceRow v-if="store.visit" :steps="store.steps" :at="store.at" :counting="['build', 'prove', 'file'].includes(viewing)" @pick="pick" />
+</template>
+
+<style scoped>
+.stage {
+  flex: 1;
+  min-height: 0;
+  overflow-y: auto;
+}
+
+.told {
+  margin-bottom: 14px;
+}
+</style>

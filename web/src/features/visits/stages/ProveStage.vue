@@ -1,0 +1,145 @@
+<script setup lang="ts">
+/** Nothing left over, everything tried: only then is it proved. */
+import Button from "primevue/button";
+import { computed, ref } from "vue";
+
+import { asProblem } from "../../../api/client";
+import type { Problem, TickIn } from "../../../api/types";
+import KeyCap from "../../../app/KeyCap.vue";
+import { useKeys } from "../../../app/keys";
+import ProblemNote from "../../../app/ProblemNote.vue";
+import { useSession } from "../../workshop/session";
+import { useVisit } from "../visit";
+
+const emit = defineEmits<{ enter: [stage: string] }>();
+const store = useVisit();
+const session = useSession();
+const problem = ref<Problem>();
+const checks = computed(() => store.visit?.checks ?? []);
+const open = computed(() => checks.value.filter((check) => !check.done).length);
+const left = computed(() => store.unanswered.reduce((sum, one) => sum + one.left, 0));
+const headline = computed(() => {
+  if (left.value) return `${left.value} ${left.value === 1 ? "piece is" : "pieces are"} not accounted for`;
+  if (open.value) return `${open.value} ${open.value === 1 ? "check" : "checks"} to go`;
+  return "Proved: nothing left over, everything tried";
+});
+
+async function tickOff(at: number) {
+  const check = checks.value[at];
+  if (!check) return;
+  try {
+    await store.check(check.text, !check.done);
+    problem.value = undefined;
+  } catch (error) {
+    problem.value = asProblem(error);
+  }
+}
+
+function answer(at: number, outcome: string) {
+  const one = store.unanswered[at];
+  if (one) void store.tick(one.step.piece, outcome as TickIn["outcome"], one.left);
+}
+
+useKeys({
+  Enter: () => emit("enter", "file"),
+  ...Object.fromEntries(Array.from({ length: 9 }, (_, n) => [String(n + 1), () => tickOff(n)])),
+});
+</script>
+
+<template>
+  <section class="prove">
+    <h1 :class="{ proved: !left && !open }">{{ headline }}</h1>
+    <ProblemNote :problem="problem" />
+    <ul v-if="left" class="left">
+      <li v-for="(one, n) in store.unanswered" :key="one.step.id">
+        <img v-if="one.step.photos[0]" :src="store.photoUrl(one.step.photos[0].id, true)" alt="" />
+        <p><b class="value">{{ one.left }} ×</b> {{ one.step.piece.name }} <span class="soft">came off at step {{ one.step.number }}</span></p>
+        <div class="actions">
+          <Button v-for="outcome in session.words?.outcomes ?? []" :key="outcome.key" variant="outlined" @click="answer(n, outcome.key)">{{ outcome.label }}</Button>
+        </div>
+      </li>
+    </ul>
+    <h2 class="label">Tried, in this order</h2>
+    <ul class="checks">
+      <li v-for="(check, n) in checks" :key="check.text">
+        <button type="button" :aria-pressed="check.done" @click="tickOff(n)">
+          <span class="box" aria-hidden="true">{{ check.done ? "✓" : "" }}</span>{{ check.text }}<KeyCap :k="String(n + 1)" />
+        </button>
+      </li>
+    </ul>
+    <div class="actions">
+      <Button :variant="left || open ? 'outlined' : undefined" @click="emit('enter', 'file')">Proved, file it <KeyCap k="Enter" /></Button>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.prove {
+  display: grid;
+  gap: 16px;
+  max-width: 900px;
+}
+
+.left li {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px 18px;
+  align-items: center;
+  padding: 10px 0 10px 16px;
+  border-left: 3px solid var(--oxide);
+}
+
+.left li + li {
+  margin-top: 8px;
+}
+
+.left img {
+  height: 60px;
+  border-radius: 2px;
+}
+
+.left p {
+  font-size: 20px;
+}
+
+.checks {
+  border-top: 1px solid var(--ink);
+}
+
+.checks button {
+  display: flex;
+  gap: 16px;
+  align-items: center;
+  width: 100%;
+  min-height: 58px;
+  padding: 6px 0;
+  border: 0;
+  border-bottom: 1px solid var(--hair);
+  background: none;
+  color: var(--ink);
+  font: 500 19px/1.25 var(--sans);
+  text-align: left;
+  cursor: pointer;
+}
+
+.checks button :deep(kbd) {
+  margin-left: auto;
+}
+
+.box {
+  flex: none;
+  width: 32px;
+  height: 32px;
+  display: grid;
+  place-items: center;
+  border: 2px solid var(--ink);
+  border-radius: 4px;
+  font-weight: 700;
+}
+
+[aria-pressed="true"] .box {
+  background: var(--verdigris);
+  border-color: var(--verdigris);
+  color: var(--ground);
+}
+</style>

@@ -1,0 +1,147 @@
+<script setup lang="ts">
+/** Every gear of the row: what it was read as, and what is still a guess. */
+import Button from "primevue/button";
+import { computed } from "vue";
+import { useRouter } from "vue-router";
+
+import type { Step } from "../../../api/types";
+import KeyCap from "../../../app/KeyCap.vue";
+import { useKeys } from "../../../app/keys";
+import PieceFigure from "../../../drawing/PieceFigure.vue";
+import { useVisit } from "../visit";
+
+const emit = defineEmits<{ enter: [stage: string] }>();
+const store = useVisit();
+const router = useRouter();
+
+const rims = computed(() =>
+  store.steps.flatMap((step) =>
+    step.piece.teeth.map((teeth, rim) => ({ step, rim, teeth, pin: step.piece.pins.find((pin) => pin.rim === rim) })),
+  ),
+);
+/** A dead gear first: it is the one that has to be ordered. */
+const next = computed(
+  () => rims.value.find((one) => !one.pin && one.step.piece.verdict === "replace") ?? rims.value.find((one) => !one.pin),
+);
+const read = computed(() => rims.value.filter((one) => one.pin));
+
+function readIt(step: Step, rim: number) {
+  void router.push({ name: "reader", query: { visit: store.visit?.id, piece: step.piece.id, rim } });
+}
+
+function pair() {
+  const [a] = read.value;
+  void router.push({ name: "pair", query: { visit: store.visit?.id, ...(a ? { first: `${a.step.piece.id}:${a.rim}` } : {}) } });
+}
+
+useKeys({
+  Enter: () => (next.value ? readIt(next.value.step, next.value.rim) : emit("enter", "source")),
+  p: pair,
+  "Ctrl+Enter": () => emit("enter", "source"),
+});
+</script>
+
+<template>
+  <section class="read">
+    <div class="head">
+      <h1 v-if="next">Read the {{ next.step.piece.name }}<template v-if="next.step.piece.teeth.length > 1">, {{ next.teeth }} teeth</template></h1>
+      <h1 v-else-if="rims.length">Every gear is read</h1>
+      <h1 v-else>No gear with a tooth count in the row</h1>
+      <div class="actions">
+        <Button v-if="next" @click="readIt(next.step, next.rim)">Read it <KeyCap k="Enter" /></Button>
+        <Button variant="outlined" :disabled="!rims.length" @click="pair">Pair <KeyCap k="P" /></Button>
+        <Button :variant="next ? 'outlined' : undefined" @click="emit('enter', 'source')">All read <KeyCap :k="next ? 'Ctrl Enter' : 'Enter'" /></Button>
+      </div>
+    </div>
+    <p v-if="!rims.length" class="soft">Count the teeth and say them in the strip: gear 32/10 brass. The reader itself works without a piece, too.</p>
+    <ul>
+      <li v-for="one in rims" :key="`${one.step.id}${one.rim}`" :class="{ dead: one.step.piece.verdict === 'replace' }">
+        <button type="button" @click="readIt(one.step, one.rim)">
+          <svg viewBox="-34 -34 68 68" aria-hidden="true">
+            <PieceFigure :figure="one.step.piece.figure" :scale="30 / (one.step.piece.figure.rims[0]?.tip_radius_mm ?? 1)" :damaged="one.step.piece.verdict === 'replace'" />
+          </svg>
+          <span class="who"><span><b>{{ one.step.number }}</b> {{ one.step.piece.name }}</span><small v-if="one.step.piece.finding" class="harm">{{ one.step.piece.finding }}</small></span>
+          <span class="value teeth">{{ one.teeth }}</span>
+          <span v-if="one.pin" class="size">{{ one.pin.label }} <span class="soft">{{ one.pin.pressure_angle_deg }}°</span></span>
+          <span v-else class="size soft">not read</span>
+          <span class="value sure">{{ one.pin ? `${Math.round(one.pin.probability * 100)} %` : "" }}</span>
+        </button>
+      </li>
+    </ul>
+  </section>
+</template>
+
+<style scoped>
+.read {
+  display: grid;
+  gap: 16px;
+}
+
+.head {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 16px;
+  justify-content: space-between;
+  align-items: center;
+}
+
+ul {
+  border-top: 1px solid var(--ink);
+}
+
+button {
+  display: grid;
+  grid-template-columns: 68px minmax(0, 1fr) 80px 220px 80px;
+  gap: 18px;
+  align-items: center;
+  width: 100%;
+  min-height: 72px;
+  padding: 4px 0;
+  border: 0;
+  border-bottom: 1px solid var(--hair);
+  background: none;
+  color: var(--ink);
+  font: 500 18px/1.25 var(--sans);
+  text-align: left;
+  cursor: pointer;
+}
+
+button:hover {
+  background: var(--brass-wash);
+}
+
+svg {
+  width: 62px;
+  height: 62px;
+}
+
+.who {
+  display: grid;
+}
+
+
+small {
+  font-size: 15px;
+}
+
+.teeth {
+  font-size: 21px;
+  text-align: right;
+}
+
+.size {
+  font-weight: 600;
+}
+
+.sure {
+  text-align: right;
+  color: var(--soft);
+}
+
+@media (max-width: 900px) {
+  button {
+    grid-template-columns: 62px minmax(0, 1fr) 50px 150px 60px;
+    gap: 10px;
+  }
+}
+</style>

@@ -1,0 +1,92 @@
+<script setup lang="ts">
+/** What has to be got: each dead piece with all that its replacement must agree in. */
+import Button from "primevue/button";
+import { computed } from "vue";
+
+import KeyCap from "../../../app/KeyCap.vue";
+import { useKeys } from "../../../app/keys";
+import PieceFigure from "../../../drawing/PieceFigure.vue";
+import { useVisit } from "../visit";
+import WaitsFor from "../WaitsFor.vue";
+
+const emit = defineEmits<{ enter: [stage: string] }>();
+const store = useVisit();
+const wanted = computed(() => store.steps.filter((step) => step.piece.verdict === "replace"));
+
+/** What is known of the piece, as it would be said over a counter. */
+function asked(step: (typeof wanted.value)[number]) {
+  const { piece } = step;
+  const gears = piece.pins.map((pin) => {
+    const given = pin.given as { bore_mm?: number | null; width_mm?: number | null };
+    const more = [given.bore_mm ? `bore ${given.bore_mm}` : "", given.width_mm ? `width ${given.width_mm}` : ""].filter(Boolean);
+    return [`${pin.label} ${pin.pressure_angle_deg}°, ${pin.teeth} teeth`, ...more].join(", ");
+  });
+  const said = piece.chips.filter((chip) => ["thread", "head", "drive", "size", "material", "facing"].includes(chip.field)).map((chip) => chip.value);
+  return [...gears, ...said].join(" · ");
+}
+
+useKeys({ Enter: () => emit("enter", "build") });
+</script>
+
+<template>
+  <div class="source">
+    <section>
+      <h1>{{ wanted.length ? `${wanted.length} to get` : "Nothing to get" }}</h1>
+      <ul>
+        <li v-for="step in wanted" :key="step.id">
+          <svg viewBox="-36 -36 72 72" aria-hidden="true">
+            <PieceFigure :figure="step.piece.figure" :scale="step.piece.figure.rims[0] ? 32 / step.piece.figure.rims[0].tip_radius_mm : 3" :unknown="58" damaged />
+          </svg>
+          <div>
+            <p class="name"><b>{{ step.number }}</b> {{ step.piece.name }}<template v-if="step.piece.count > 1"> ×{{ step.piece.count }}</template></p>
+            <p class="value">{{ asked(step) || "nothing measured yet" }}</p>
+            <p v-if="step.piece.finding" class="harm small">{{ step.piece.finding }}</p>
+            <p v-if="step.piece.teeth.length && step.piece.pins.length < step.piece.teeth.length" class="soft small">Not read yet: read it before ordering.</p>
+          </div>
+        </li>
+      </ul>
+      <p v-if="wanted.length" class="soft">Must agree: tooth count, pitch, pressure angle, bore, width, side of the boss, material. Check what arrives against this before the unit is opened again.</p>
+      <p v-else class="soft">No piece was judged to be replaced.</p>
+      <div class="actions"><Button @click="emit('enter', 'build')">All here, build <KeyCap k="Enter" /></Button></div>
+    </section>
+    <WaitsFor />
+  </div>
+</template>
+
+<style scoped>
+.source {
+  display: grid;
+  grid-template-columns: minmax(0, 1.5fr) minmax(0, 1fr);
+  gap: 40px;
+}
+
+section {
+  display: grid;
+  gap: 16px;
+  align-content: start;
+}
+
+ul {
+  border-top: 1px solid var(--ink);
+}
+
+li {
+  display: grid;
+  grid-template-columns: 76px minmax(0, 1fr);
+  gap: 18px;
+  align-items: center;
+  padding: 10px 0;
+  border-bottom: 1px solid var(--hair);
+}
+
+.name {
+  font-weight: 600;
+  font-size: 19px;
+}
+
+@media (max-width: 900px) {
+  .source {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

@@ -1,0 +1,244 @@
+<script setup lang="ts">
+/** One line a piece: typed as it is said, echoed as chips, laid down in the row. */
+import Button from "primevue/button";
+import { computed, nextTick, onMounted, ref, watch } from "vue";
+
+import { api, ask, asProblem, UNREACHABLE } from "../../../api/client";
+import type { Entry, Problem } from "../../../api/types";
+import KeyCap from "../../../app/KeyCap.vue";
+import { useKeys } from "../../../app/keys";
+import ProblemNote from "../../../app/ProblemNote.vue";
+import ChipStrip from "../ChipStrip.vue";
+import PhotoButton from "../PhotoButton.vue";
+import PieceSheet from "../PieceSheet.vue";
+import { useVisit } from "../visit";
+
+const emit = defineEmits<{ enter: [stage: string] }>();
+const store = useVisit();
+const line = ref("");
+const understood = ref<Entry>();
+const problem = ref<Problem>();
+const photos = ref<string[]>([]);
+const field = ref<HTMLTextAreaElement>();
+const photoButton = ref<InstanceType<typeof PhotoButton>>();
+const number = computed(() => (store.steps.at(-1)?.number ?? 0) + 1);
+const shown = computed(() => (line.value ? undefined : store.picked ?? store.steps.at(-1)));
+
+const MARKS = [
+  ["@", "side"],
+  ["#", "tray place"],
+  ["^", "facing"],
+  ["!", "mind"],
+  ["~", "grease found"],
+  ["+", "lock found"],
+  ["after ", "needs step"],
+] as const;
+
+let asked = 0;
+let pause: number | undefined;
+
+/** Ask the core what the line says; only the newest answer counts. */
+async function understand(correction?: { field: string; value: string }) {
+  const mine = ++asked;
+  if (!line.value.trim()) {
+    understood.value = undefined;
+    problem.value = undefined;
+    return;
+  }
+  try {
+    const answer = await ask(api.POST("/api/sums/entry", { body: { line: line.value, correction: correction ?? null } }));
+    if (mine !== asked) return;
+    understood.value = answer;
+    problem.value = undefined;
+    if (correction) line.value = answer.line;
+  } catch (error) {
+    if (mine === asked) problem.value = asProblem(error);
+  }
+}
+
+watch(line, () => {
+  window.clearTimeout(pause);
+  pause = window.setTimeout(() => void understand(), 70);
+});
+
+/** Without the server the line is kept as it is and understood when it is sent. */
+function unread(text: string): Entry {
+  const figure = { shape: "other", length: 0, diameter: 0, bore: 0, thickness: 0, head: "", head_width: 0, head_height: 0, drive: "", rims: [] };
+  return { line: text, title: text, kind: "other", count: 1, name: text, teeth: [], chips: [], figure };
+}
+
+async function layDown() {
+  const text = line.value.trim();
+  if (!text) return;
+  window.clearTimeout(pause);
+  if (understood.value?.line.trim() !== text || problem.value) await understand();
+  const unreachable = problem.value?.problem === UNREACHABLE.problem || problem.value?.field === "";
+  if (problem.value && !unreachable) return;
+  const said = understood.value?.line.trim() === text ? understood.value : unread(text);
+  const taken = photos.value;
+  line.value = "";
+  photos.value = [];
+  understood.value = undefined;
+  problem.value = undefined;
+  store.at = await store.layDown(text, said, taken);
+  field.value?.focus();
+}
+
+async function undo() {
+  const last = store.steps.at(-1);
+  if (!last) return;
+  await store.takeBack(last.id);
+  // The line comes back to be mended; laying it down again makes a new step.
+  line.value = last.line;
+  store.at = store.steps.at(-1)?.id ?? "";
+}
+
+async function photo(file: File) {
+  // With nothing typed the photo belongs to the piece just laid down.
+  if (!line.value.trim() && shown.value) await store.addPhoto(file, shown.value.id);
+  else photos.value.push(await store.addPhoto(file));
+}
+
+async function mark(sign: string) {
+  line.value = `${line.value.trimEnd()} ${sign}`.trimStart();
+  await nextTick();
+  field.value?.focus();
+}
+
+function key(event: KeyboardEvent) {
+  if (event.key === "Enter") {
+    event.preventDefault();
+    void layDown();
+  } else if (!line.value && event.key === "ArrowUp") {
+    event.preventDefault();
+    line.value = store.steps.at(-1)?.line ?? "";
+  } else if (!line.value && event.key.startsWith("Arrow")) {
+    event.preventDefault();
+    store.walk(event.key === "ArrowLeft" ? -1 : 1);
+  } else if (!line.value && (event.ctrlKey || event.metaKey) && event.key === "z") {
+    event.preventDefault();
+    void undo();
+  } else if (event.key === "Escape") {
+    line.value = "";
+  }
+}
+
+useKeys({ "Alt+p": () => photoButton.value?.open(), "Ctrl+Enter": () => emit("enter", "look") });
+onMounted(() => {
+  if (!store.at) store.at = store.steps.at(-1)?.id ?? "";
+  field.value?.focus();
+});
+</script>
+
+<template>
+  <div class="strip">
+    <section>
+      <p class="label">Step {{ number }}</p>
+      <h1 aria-live="polite">{{ understood?.title ?? (store.steps.length ? "What comes off next?" : "What comes off first?") }}</h1>
+      <textarea ref="field" v-model="line" class="line" rows="1" spellcheck="false" autocapitalize="off" autocomplete="off" aria-label="What comes off" placeholder="4x M3x10 button hex2 rear cover #A1" @keydown="key"></textarea>
+      <ChipStrip v-if="understood && line" :chips="understood.chips" @correct="understand" />
+      <div class="actions">
+        <Button :disabled="!line.trim()" @click="layDown">Lay it down <KeyCap k="Enter" /></Button>
+        <PhotoButton ref="photoButton" k="Alt P" @taken="photo" />
+        <Button variant="outlined" :disabled="!store.steps.length" @click="undo">Take back <KeyCap k="Ctrl Z" /></Button>
+        <Button variant="outlined" :disabled="!store.steps.length" @click="emit('enter', 'look')">All off <KeyCap k="Ctrl Enter" /></Button>
+      </div>
+      <ProblemNote :problem="problem" />
+      <p v-if="photos.length" class="small">{{ photos.length }} photo{{ photos.length > 1 ? "s" : "" }} with this step</p>
+      <p v-if="!store.steps.length && store.visit" class="first"><strong>{{ store.visit.power }}</strong> Then say each piece as you lay it down: how many, what, where it goes in the tray.</p>
+      <ul class="marks" aria-label="Marks">
+        <li v-for="[sign, means] in MARKS" :key="sign"><button type="button" @click="mark(sign)"><b>{{ sign }}</b> {{ means }}</button></li>
+      </ul>
+    </section>
+    <PieceSheet class="sheet" :entry="line ? understood : undefined" :step="shown" :photos="photos" />
+  </div>
+</template>
+
+<style scoped>
+.strip {
+  display: grid;
+  grid-template-columns: minmax(0, 1.62fr) minmax(0, 1fr);
+  gap: 36px;
+  min-height: 100%;
+}
+
+section {
+  display: grid;
+  gap: 14px;
+  align-content: start;
+}
+
+h1 {
+  min-height: 35px;
+}
+
+.line {
+  width: 100%;
+  field-sizing: content;
+  min-height: 64px;
+  padding: 15px 18px;
+  font: 500 22px/1.45 var(--mono);
+  color: var(--ink);
+  caret-color: var(--brass);
+  background: var(--panel);
+  border: 2px solid var(--ink);
+  border-radius: 4px;
+  resize: none;
+}
+
+.line:focus {
+  outline: 3px solid var(--brass);
+  outline-offset: 0;
+}
+
+.line::placeholder {
+  color: var(--soft);
+  opacity: 0.75;
+}
+
+.actions {
+  margin-top: 4px;
+}
+
+.first {
+  border-left: 3px solid var(--oxide);
+  padding-left: 14px;
+}
+
+.marks {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 8px;
+}
+
+.marks button {
+  min-height: 44px;
+  padding: 0 10px;
+  background: none;
+  border: 0;
+  border-radius: 4px;
+  color: var(--soft);
+  font: 500 16px/1 var(--sans);
+  cursor: pointer;
+}
+
+.marks button:hover {
+  background: var(--brass-wash);
+}
+
+.marks b {
+  font: 700 18px/1 var(--mono);
+  color: var(--brass-ink);
+}
+
+@media (max-width: 900px) {
+  .strip {
+    grid-template-columns: minmax(0, 1fr);
+    gap: 18px;
+  }
+
+  .sheet {
+    max-height: 340px;
+  }
+}
+</style>

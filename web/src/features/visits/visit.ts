@@ -1,0 +1,224 @@
+/** The visit on screen: what the server holds, and on top of it what is still on its way. */
+import { defineStore } from "pinia";
+import { computed, ref } from "vue";
+
+import { api, ask } from "../../api/client";
+import type { Entry, Piece, Plan, ReadIn, Step, TickIn, Visit } from "../../api/types";
+import { newId } from "../../record/ids";
+import { useOutbox, type Waiting } from "../../record/outbox";
+
+type Outcome = TickIn["outcome"];
+export type Verdict = "" | "keep" | "clean" | "replace";
+
+export const useVisit = defineStore("visit", () => {
+  const outbox = useOutbox();
+  const visit = ref<Visit>();
+  const plan = ref<Plan>();
+  /** Pictures taken here and not yet sent, by photo id. */
+  const local = ref<Record<string, string>>({});
+  /** The step picked out in the row. */
+  const at = ref("");
+
+  const steps = computed(() => visit.value?.steps ?? []);
+  const base = computed(() => `/api/visits/${visit.value?.id}`);
+  const pieces = computed(() => steps.value.map((step) => step.piece));
+  const unanswered = computed(() =>
+    steps.value.flatMap((step) => {
+      const left = step.piece.count - answered(step.piece);
+      return left > 0 ? [{ step, left }] : [];
+    }),
+  );
+
+  async function load(visitId: string) {
+    if (visit.value?.id !== visitId) {
+      visit.value = undefined;
+      at.value = "";
+    }
+    const fresh = await ask(api.GET("/api/visits/{visit_id}", { params: { path: { visit_id: visitId } } }));
+    const pending = await outbox.of(visitId);
+    visit.value = fresh;
+    for (const entry of pending) show(entry);
+  }
+
+  const picked = computed(() => steps.value.find((step) => step.id === at.value));
+
+  /** Pick the step `by` places along the row from the one picked. */
+  function walk(by: number) {
+    const now = steps.value.findIndex((step) => step.id === at.value);
+    const next = Math.max(0, Math.min(steps.value.length - 1, now < 0 ? 0 : now + by));
+    at.value = steps.value[next]?.id ?? "";
+  }
+
+  async function loadPlan() {
+    const visitId = visit.value?.id;
+    if (!visitId) return;
+    plan.value = await ask(api.GET("/api/visits/{visit_id}/plan", { params: { path: { visit_id: visitId } } }));
+  }
+
+  /** Put what is on its way on the screen. */
+  function show(entry: Waiting) {
+    if (entry.visitId !== visit.value?.id) return;
+    if (entry.kind === "step") put(entry.shown as Step);
+    if (entry.kind === "undo") remove((entry.shown as { id: string }).id);
+    if (entry.kind === "verdict") Object.assign(pieceOf((entry.shown as Piece).id) ?? {}, entry.shown);
+    if (entry.kind === "tick") {
+      const { piece, tick } = entry.shown as { piece: string; tick: Piece["ticks"][number] };
+      const found = pieceOf(piece);
+      if (found && !found.ticks.some((one) => one.id === tick.id)) found.ticks.push(tick);
+    }
+    if (entry.kind === "untick") {
+      const { piece, tick } = entry.shown as { piece: string; tick: string };
+      const found = pieceOf(piece);
+      if (found) found.ticks = found.ticks.filter((one) => one.id !== tick);
+    }
+  }
+
+  function pieceOf(id: string) {
+    return pieces.value.find((piece) => piece.id === id);
+  }
+
+  function put(step: Step) {
+    const at = steps.value.findIndex((one) => one.id === step.id);
+    if (at >= 0) visit.value?.steps.splice(at, 1, step);
+    else visit.value?.steps.push(step);
+  }
+
+  function remove(id: string) {
+    if (visit.value) visit.value.steps = visit.value.steps.filter((step) => step.id !== id);
+  }
+
+  async function keep(entry: Omit<Waiting, "visitId">) {
+    const whole = { ...entry, visitId: visit.value?.id ?? "" };
+    show(whole);
+    await outbox.add(whole);
+  }
+
+  /** Lay a piece down. `understood` is what the core made of the line. */
+  async function layDown(line: string, understood: Entry, photos: string[]) {
+    const id = newId();
+    const shown: Step = {
+      id,
+      number: (steps.value.at(-1)?.number ?? 0) + 1,
+      line,
+      title: understood.title,
+      photos: photos.map((photo) => ({ id: photo, width: 4, height: 3 })),
+      piece: {
+        id,
+        kind: understood.kind,
+        count: understood.count,
+        name: understood.name,
+        teeth: understood.teeth,
+        chips: understood.chips,
+        figure: understood.figure,
+        verdict: "",
+        finding: "",
+        pins: [],
+        ticks: [],
+      },
+    };
+    await keep({ kind: "step", method: "PUT", path: `${base.value}/steps/${id}`, body: { line, photos }, shown });
+    return id;
+  }
+
+  async function takeBack(id: string) {
+    await keep({ kind: "undo", method: "PUT", path: `${base.value}/steps/${id}/undone`, body: { undone: true }, shown: { id } });
+  }
+
+  async function judge(piece: Piece, verdict: Verdict, finding: string) {
+    await keep({
+      kind: "verdict",
+      method: "PUT",
+      path: `${base.value}/pieces/${piece.id}/verdict`,
+      body: { verdict, finding },
+      shown: { id: piece.id, verdict, finding },
+    });
+  }
+
+  async function pin(pieceId: string, rim: number, given: ReadIn, choice: number) {
+    const path = `${base.value}/pieces/${pieceId}/pins/${newId()}`;
+    await keep({ kind: "pin", method: "PUT", path, body: { rim, given, choice } });
+  }
+
+  async function tick(piece: Piece, outcome: Outcome, count: number) {
+    const id = newId();
+    await keep({
+      kind: "tick",
+      method: "PUT",
+      path: `${base.value}/ticks/${id}`,
+      body: { piece_id: piece.id, outcome, count },
+      shown: { piece: piece.id, tick: { id, outcome, count } },
+    });
+  }
+
+  async function untick(piece: Piece) {
+    const last = piece.ticks.at(-1);
+    if (!last) return;
+    await keep({
+      kind: "untick",
+      method: "DELETE",
+      path: `${base.value}/ticks/${last.id}`,
+      shown: { piece: piece.id, tick: last.id },
+    });
+  }
+
+  async function addPhoto(file: Blob, stepId?: string) {
+    const id = newId();
+    local.value[id] = URL.createObjectURL(file);
+    if (stepId) steps.value.find((step) => step.id === stepId)?.photos.push({ id, width: 4, height: 3 });
+    await keep({ kind: "photo", method: "POST", path: `${base.value}/photos/${id}`, body: { step_id: stepId ?? null }, file });
+    return id;
+  }
+
+  function photoUrl(id: string, small = false) {
+    return local.value[id] ?? `/api/photos/${id}${small ? "?small=true" : ""}`;
+  }
+
+  async function enter(stage: string) {
+    const path = { visit_id: visit.value?.id ?? "" };
+    visit.value = await ask(api.PUT("/api/visits/{visit_id}/stage", { params: { path }, body: { stage } }));
+  }
+
+  async function waitFor(waits_for: "me" | "part" | "cure" | "decision" | "owner", note: string) {
+    const path = { visit_id: visit.value?.id ?? "" };
+    visit.value = await ask(api.PUT("/api/visits/{visit_id}/waits", { params: { path }, body: { waits_for, note } }));
+  }
+
+  async function check(text: string, done: boolean) {
+    const path = { visit_id: visit.value?.id ?? "" };
+    visit.value = await ask(
+      api.PUT("/api/visits/{visit_id}/check", { params: { path }, body: { check: text, done } }),
+    );
+  }
+
+  async function watchOut(text: string) {
+    const path = { visit_id: visit.value?.id ?? "" };
+    visit.value = await ask(api.PUT("/api/visits/{visit_id}/watch", { params: { path }, body: { text } }));
+  }
+
+  /** The server's own record replaces what was shown for it. */
+  outbox.listen((entry, answer) => {
+    if (entry.visitId !== visit.value?.id) return;
+    if (entry.kind === "step") {
+      const fresh = answer as Step;
+      const shown = steps.value.find((step) => step.id === fresh.id);
+      // Taken back while it was on its way: it must not come up again.
+      if (!shown) return;
+      const photos = shown.photos.filter((photo) => !fresh.photos.some((one) => one.id === photo.id));
+      put({ ...fresh, photos: [...fresh.photos, ...photos] });
+    }
+    if (entry.kind === "pin") {
+      const step = steps.value.find((one) => one.piece.id === (answer as Piece).id);
+      if (step) step.piece = answer as Piece;
+    }
+  });
+
+  return {
+    visit, plan, steps, pieces, unanswered, at, picked, walk,
+    load, loadPlan, layDown, takeBack, judge, pin, tick, untick, addPhoto, photoUrl, enter, waitFor, check, watchOut,
+  };
+});
+
+/** How many of a piece are accounted for. */
+export function answered(piece: Piece): number {
+  return piece.ticks.reduce((sum, tick) => sum + tick.count, 0);
+}
