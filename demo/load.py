@@ -6,6 +6,7 @@ from uuid import UUID, uuid5
 
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.db import transaction
+
 from gearing.entry import parse
 from gearing.units import unit_kinds
 from sums.read import ReadIn, ReadingIn
@@ -58,7 +59,9 @@ def _load_stay(member: Member, stay: Stay) -> None:
     )
     pieces = [_load_step(member, visit, place, off) for place, off in enumerate(stay.strip)]
     if not any(off.photo for off in stay.strip):
-        _photo(member, visit, demo_id(visit.id, "photo"), draw_photo(parse("case"), seed=len(stay.unit)), None)
+        _photo(
+            member, visit, demo_id(visit.id, "photo"), draw_photo(parse("case"), seed=len(stay.unit)), None
+        )
     for piece_id, off in list(zip(pieces, stay.strip, strict=True))[::-1][: stay.built]:
         outcome = "new" if off.verdict == "replace" else "in"
         count = parse(off.line).count

@@ -6,11 +6,12 @@ import io
 import random
 
 import numpy as np
+from PIL import Image, ImageChops, ImageDraw, ImageFilter
+
 from gearing.entry import Entry
 from gearing.figures import figure_of
 from gearing.gear import Gear
 from gearing.outline import gear_outline
-from PIL import Image, ImageChops, ImageDraw, ImageFilter
 
 SIZE = (1280, 960)
 MAT = (70, 88, 84)
@@ -61,7 +62,11 @@ def _laid(picture: Image.Image, mask: Image.Image, colour: tuple[int, int, int])
 
 
 def _gear(
-    picture: Image.Image, teeth: tuple[int, ...], colour: tuple[int, int, int], dice: random.Random, missing: int
+    picture: Image.Image,
+    teeth: tuple[int, ...],
+    colour: tuple[int, int, int],
+    dice: random.Random,
+    missing: int,
 ) -> None:
     ordered = sorted(teeth, reverse=True)
     centre = np.array([SIZE[0] * 0.5, SIZE[1] * 0.5])

@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
+import os
 import sys
 
-from .places import stop_with
+from .places import WEB, stop_with
 
 
 def main(words: list[str]) -> None:
@@ -34,6 +35,14 @@ def main(words: list[str]) -> None:
             from .bench import bench
 
             bench()
+        case ["schema"]:
+            from .frontend import packages
+            from .serve import environment
+            from .testing import schema
+
+            packages()
+            os.environ.update(environment("mysql://nobody@127.0.0.1/none"))
+            schema(WEB / "generated")
         case ["manage", *rest]:
             from .serve import manage_own
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from contextlib import contextmanager
 
-from playwright.sync_api import Browser, Page, sync_playwright
+from playwright.sync_api import Browser, Page, ViewportSize, sync_playwright
 
 FLAGS = [
     "--no-sandbox",
@@ -16,7 +16,7 @@ FLAGS = [
     "--disable-component-update",
     "--disable-sync",
 ]
-DESK = {"width": 1280, "height": 800}
+DESK: ViewportSize = {"width": 1280, "height": 800}
 
 
 @contextmanager

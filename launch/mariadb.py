@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import ctypes
 import os
 import pwd
 import shutil
@@ -17,13 +16,8 @@ import MySQLdb
 from .places import HOST, secret, stop_with
 
 READY_SECONDS = 60
-_PR_SET_PDEATHSIG = 1
-_libc = ctypes.CDLL(None)
-
-
-def die_with_parent() -> None:
-    """Ask the kernel to end this child cleanly should its parent be killed."""
-    _libc.prctl(_PR_SET_PDEATHSIG, signal.SIGTERM)
+WITH_PARENT = ["setpriv", "--pdeathsig", "TERM", "--"]
+"""Before a command: the kernel ends it cleanly should the process that started it be killed."""
 
 
 def free_port() -> int:
@@ -67,9 +61,7 @@ class OwnMariaDB:
         self.folder.mkdir(parents=True, exist_ok=True)
         self._end_orphan()
         self._make_data()
-        self.process = subprocess.Popen(
-            self._command(), stdout=subprocess.DEVNULL, stderr=subprocess.DEVNULL, preexec_fn=die_with_parent
-        )
+        self.process = subprocess.Popen(self._command(), stdout=subprocess.DEVNULL, stderr=subprocess.DEVNULL)
         (self.folder / "pid").write_text(str(self.process.pid))
         (self.folder / "port").write_text(str(self.port))
         self._wait()
@@ -88,6 +80,7 @@ class OwnMariaDB:
     def _command(self) -> list[str]:
         log = self.folder / "mariadb.log"
         return [
+            *WITH_PARENT,
             "/usr/sbin/mariadbd",
             "--no-defaults",
             f"--datadir={self.folder / 'data'}",
@@ -180,7 +173,11 @@ class OwnMariaDB:
                 )
             try:
                 MySQLdb.connect(
-                    host=HOST, port=self.port, user=self.user, passwd=secret(self.folder, "database"), db=self.name
+                    host=HOST,
+                    port=self.port,
+                    user=self.user,
+                    passwd=secret(self.folder, "database"),
+                    db=self.name,
                 ).close()
                 return
             except MySQLdb.OperationalError:

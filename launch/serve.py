@@ -17,7 +17,7 @@ from typing import IO
 from demo import DEMO_MEMBER, DEMO_PASSWORD
 
 from . import frontend
-from .mariadb import OwnMariaDB, die_with_parent
+from .mariadb import WITH_PARENT, OwnMariaDB
 from .places import HOST, PORT, ROOT, VAR, say, secret, stop_with
 
 LOCK = VAR / "server.lock"
@@ -72,7 +72,7 @@ def start() -> None:
         env = environment(own.url if own else os.environ["DENTADO_DATABASE_URL"])
         manage(env, "migrate", "--verbosity", "0")
         manage(env, "load_demo")
-        server = subprocess.Popen(gunicorn(PORT), env=env, cwd=ROOT, preexec_fn=die_with_parent)
+        server = subprocess.Popen(gunicorn(PORT), env=env, cwd=ROOT)
         _wait_for(server)
         say(f"\n  Dentado is ready: {ADDRESS}   ({time.monotonic() - began:.1f} s)")
         say(f"  Demo sign-in:     {DEMO_MEMBER}  /  {DEMO_PASSWORD}")
@@ -97,7 +97,7 @@ def start() -> None:
 def gunicorn(port: int) -> list[str]:
     """The command that serves the application."""
     return [
-        sys.executable, "-m", "gunicorn", "config.wsgi:application",
+        *WITH_PARENT, sys.executable, "-m", "gunicorn", "config.wsgi:application",
         "--bind", f"{HOST}:{port}", "--workers", "2", "--threads", "4",
         "--max-requests", "20000", "--max-requests-jitter", "2000",
         "--graceful-timeout", "10", "--log-level", "warning",

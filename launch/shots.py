@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from playwright.sync_api import Page
+from playwright.sync_api import Page, ViewportSize
 
 from demo import DEMO_MEMBER, DEMO_PASSWORD
 
@@ -11,7 +11,7 @@ from .places import ROOT, say
 from .stack import Stack
 
 FOLDER = ROOT / "docs" / "screenshots"
-PORTRAIT = {"width": 800, "height": 1280}
+PORTRAIT: ViewportSize = {"width": 800, "height": 1280}
 
 
 def shots() -> None:
@@ -100,7 +100,7 @@ def _lamp_and_tablet(page: Page, address: str) -> None:
     _open(page, address, "Otter 8", "Build")
     page.get_by_text("Build, 6 of 13").wait_for()
     _take(page, "visit-build-lamp")
-    page.set_viewport_size(PORTRAIT)  # type: ignore[arg-type]
+    page.set_viewport_size(PORTRAIT)
     page.evaluate("localStorage.setItem('dentado.lamp', '0')")
     _open(page, address, "Heron 650", "Strip")
     _take(page, "tablet-strip")

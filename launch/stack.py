@@ -10,7 +10,7 @@ import urllib.request
 from pathlib import Path
 
 from . import frontend
-from .mariadb import OwnMariaDB, die_with_parent, free_port
+from .mariadb import OwnMariaDB, free_port
 from .places import HOST, ROOT, stop_with
 from .serve import environment, gunicorn, manage
 
@@ -42,7 +42,6 @@ class Stack:
                 gunicorn(self.port),
                 env=env,
                 cwd=ROOT,
-                preexec_fn=die_with_parent,
                 stderr=(self.folder / "server.log").open("w"),
             )
             self._wait()

@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from gearing.errors import GearingError
 from pydantic import ValidationError
+
+from gearing.errors import GearingError
 from sums import SUMS
 from sums.base import Problem, problem_of
 

@@ -19,6 +19,9 @@ INCH = 25.4
 FEWEST_TEETH = 4
 MOST_TEETH = 1000
 
+DEGREES_20 = float(np.radians(20.0))
+"""The usual pressure angle (ISO 53), rad."""
+
 
 @dataclass(frozen=True, slots=True)
 class Gear:
@@ -46,7 +49,7 @@ class Gear:
 
     teeth: Real
     module: Real
-    pressure_angle: Real = np.radians(20.0)
+    pressure_angle: Real = DEGREES_20
     profile_shift: Real = 0.0
     helix_angle: Real = 0.0
     addendum: Real = 1.0
@@ -124,7 +127,8 @@ def tooth_half_angle(gear: Gear, radius: Real) -> Real:
     """
     diameter = reference_diameter(gear)
     thickness = (
-        gear.module * (np.pi / 2 + 2 * gear.profile_shift * np.tan(gear.pressure_angle))
+        gear.module
+        * (np.pi / 2 + 2 * gear.profile_shift * np.tan(gear.pressure_angle))
         / np.cos(gear.helix_angle)
         - gear.thinning
     )

@@ -138,9 +138,7 @@ def identify(
     nonsense = none_prior["nonsense"] * float(np.prod([1 / (r.value * np.log(40)) for r in readings]))
     total = float(weights.sum()) + off_list + nonsense
     weights = weights / total
-    candidates = [
-        _candidate(size, cloud_gears, weights[i], i, readings) for i, size in enumerate(sizes)
-    ]
+    candidates = [_candidate(size, cloud_gears, weights[i], i, readings) for i, size in enumerate(sizes)]
     candidates.sort(key=lambda c: -c.probability)
     none = (off_list + nonsense) / total
     cloud = Cloud(sizes, cloud_gears, weights)
@@ -182,9 +180,7 @@ def _field_of_gears(sizes: tuple[Size, ...], teeth: int) -> tuple[Gear, Array]:
     shift, shift_share = _shift_grid(teeth)
     trim, thin = (np.array(data[key]["modules"]) for key in ("trim", "thinning"))
     trim_share, thin_share = (np.array(data[key]["shares"]) for key in ("trim", "thinning"))
-    gears = _gears(
-        _columns(sizes), teeth, shift[:, None, None], trim[:, None], thin
-    )
+    gears = _gears(_columns(sizes), teeth, shift[:, None, None], trim[:, None], thin)
     share = shift_share[:, None, None] * trim_share[:, None] * thin_share
     return gears, np.broadcast_to(share, (len(sizes), *share.shape))
 
@@ -251,9 +247,7 @@ def _mark_mean(mark: Mark | None, field: str, teeth: int) -> float:
     return sum(s.share * _mark_factor(mark, s, teeth) for s in standard_sizes(field))
 
 
-def _candidate(
-    size: Size, field: Gear, weights: Array, index: int, readings: list[Reading]
-) -> Candidate:
+def _candidate(size: Size, field: Gear, weights: Array, index: int, readings: list[Reading]) -> Candidate:
     best = np.unravel_index(int(weights.argmax()), weights.shape)
     shift = float(np.asarray(field.profile_shift)[best[0], 0, 0])
     trim = float(np.asarray(field.tip_trim)[index, 0, best[1], 0])

@@ -66,9 +66,7 @@ def read_length(text: str, *, field: str = "length", inch: bool = False) -> Leng
             raise GearingError("A fraction over zero has no size.", field=field, hint="Type it as 3/16.")
         value = int(found["top"]) / bottom + int(found["whole"] or 0)
     elif found["whole"]:
-        raise GearingError(
-            f"“{text.strip()}” holds two numbers.", field=field, hint="One reading at a time."
-        )
+        raise GearingError(f"“{text.strip()}” holds two numbers.", field=field, hint="One reading at a time.")
     else:
         value = float(found["number"].replace(",", "."))
     mm = value * _TO_MM[unit]

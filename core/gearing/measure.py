@@ -59,13 +59,15 @@ def span_over_teeth(gear: Gear, k: int) -> Real:
     flanks there: see :func:`span_counts`.
     """
     alpha_n = gear.pressure_angle
-    return (
-        gear.module
+    module = np.asarray(gear.module)
+    length: Real = (
+        module
         * np.cos(alpha_n)
         * ((k - 0.5) * np.pi + gear.teeth * inv(transverse_pressure_angle(gear)))
-        + 2 * gear.profile_shift * gear.module * np.sin(alpha_n)
+        + 2 * gear.profile_shift * module * np.sin(alpha_n)
         - gear.thinning * np.cos(alpha_n)
     )
+    return length
 
 
 def span_contact_radius(gear: Gear, k: int) -> Real:

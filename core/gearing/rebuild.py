@@ -109,13 +109,18 @@ def _build_step(piece: Removed) -> BuildStep:
         Remark("mark", _sentence(entry.facing)),
         Remark("plain", f"On the side: {entry.side}." if entry.side else ""),
         Remark("plain", "Clean it first." if piece.verdict == "clean" else ""),
-        Remark("plain", f"Found here: {entry.lubricant}. Same again, never two kinds mixed." if entry.lubricant else ""),
+        Remark(
+            "plain",
+            f"Found here: {entry.lubricant}. Same again, never two kinds mixed." if entry.lubricant else "",
+        ),
         Remark("plain", f"Lock found: {entry.lock}. Metal in metal only." if entry.lock else ""),
         Remark("plain", _tightening(entry)),
         Remark("mind", _sentence(entry.caution)),
         Remark("mind", kind.caution),
         Remark("check", kind.check),
-        Remark("check", "Then turn the train by hand: free all the way round." if entry.kind == "gear" else ""),
+        Remark(
+            "check", "Then turn the train by hand: free all the way round." if entry.kind == "gear" else ""
+        ),
     ]
     return BuildStep(
         step=piece.step,

@@ -71,9 +71,7 @@ def problem_from(first: dict[str, Any]) -> Problem:
         return Problem(problem=f"“{name}” is not known here.", field=field, hint="Check the spelling.")
     if sort in _LIMITS:
         word, key = _LIMITS[sort]
-        return Problem(
-            problem=f"“{name}” is out of range.", field=field, hint=f"{word} {context[key]}."
-        )
+        return Problem(problem=f"“{name}” is out of range.", field=field, hint=f"{word} {context[key]}.")
     if sort.startswith("json"):
         return Problem(problem="This is not JSON.", hint="Check quotes, commas and brackets.")
     hint = first["msg"].removeprefix("Value error, ").removeprefix("Input ")

@@ -182,7 +182,7 @@ def _candidate(candidate: Candidate, readings: list[Reading]) -> CandidateOut:
         label=size.label,
         module_mm=size.module,
         diametral_pitch=diametral_pitch(size.module),
-        pressure_angle_deg=degrees(size.pressure_angle),
+        pressure_angle_deg=round(degrees(size.pressure_angle), 6),
         depth=size.depth,
         probability=candidate.probability,
         profile_shift=float(gear.profile_shift),
@@ -202,7 +202,11 @@ def _next(advice: Advice, error: float) -> NextOut:
     (first, one), (second, two) = advice.expected[:2]
     apart = abs(one - two) / error
     verdict = (
-        "it settles the matter" if advice.apart >= 3 else "it will help" if advice.apart >= 1 else "it helps a little"
+        "it settles the matter"
+        if advice.apart >= 3
+        else "it will help"
+        if advice.apart >= 1
+        else "it helps a little"
     )
     return NextOut(
         what=say_probe(advice.probe),
@@ -210,14 +214,13 @@ def _next(advice: Advice, error: float) -> NextOut:
         how=advice.probe.how,
         k=advice.probe.k or None,
         worth_bits=advice.worth,
-        says=f"{first} would read {one:.2f}, {second} {two:.2f}: {apart:.1f} reading errors apart, {verdict}.",
+        says=f"{first} would read {one:.2f}, {second} {two:.2f}: "
+        f"{apart:.1f} reading errors apart, {verdict}.",
         expected=[Expected(label=label, reading_mm=reading) for label, reading in advice.expected],
     )
 
 
-def _notes(
-    given: ReadIn, found: Identification, mark: Mark | None, readings: list[Reading]
-) -> list[str]:
+def _notes(given: ReadIn, found: Identification, mark: Mark | None, readings: list[Reading]) -> list[str]:
     """What a colleague looking over the shoulder would say."""
     notes = []
     if mark and mark.teeth and mark.teeth != given.teeth:

@@ -6,13 +6,13 @@ from django.contrib.auth.decorators import login_required
 from django.core.exceptions import RequestDataTooBig
 from django.db import InterfaceError, OperationalError
 from django.http import Http404, HttpRequest, HttpResponse
-from gearing.errors import GearingError
 from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
 from ninja.security import django_auth
-from sums.base import Problem, problem_from, problem_of
 
+from gearing.errors import GearingError
 from instruments.api import router as instruments
+from sums.base import Problem, problem_from, problem_of
 from visits.api import router as visits
 from workshop.api import router as workshop
 
@@ -64,7 +64,9 @@ def _too_big(request: HttpRequest, error: Any) -> HttpResponse:
 @api.exception_handler(HttpError)
 def _refused(request: HttpRequest, error: Any) -> HttpResponse:
     if error.status_code == 403:
-        return _answer(request, Problem(problem="This page is out of date.", hint="Reload it and try again."), 403)
+        return _answer(
+            request, Problem(problem="This page is out of date.", hint="Reload it and try again."), 403
+        )
     says = Problem(problem="That could not be read.", hint="Check that it is complete JSON.")
     return _answer(request, says, error.status_code)
 

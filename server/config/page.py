@@ -17,6 +17,6 @@ def _built() -> str:
 @ensure_csrf_cookie
 def page(request: HttpRequest) -> HttpResponse:
     """Served open: it holds the sign-in page and no data."""
-    response = HttpResponse(_built().replace("%NONCE%", str(request.csp_nonce)))  # type: ignore[attr-defined]
+    response = HttpResponse(_built().replace("%NONCE%", str(request.csp_nonce)))
     response["Cache-Control"] = "no-cache"
     return response

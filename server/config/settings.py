@@ -50,7 +50,9 @@ SILENCED_SYSTEM_CHECKS: list[str] = []
 
 DATABASES = {
     "default": {
-        **dj_database_url.parse(os.environ["DENTADO_DATABASE_URL"], conn_max_age=600, conn_health_checks=True),
+        **dj_database_url.parse(
+            os.environ["DENTADO_DATABASE_URL"], conn_max_age=600, conn_health_checks=True
+        ),
         "OPTIONS": {
             "charset": "utf8mb4",
             "connect_timeout": 5,

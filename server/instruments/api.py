@@ -2,6 +2,7 @@
 
 from django.http import HttpRequest
 from ninja import Router
+
 from sums.base import Problem
 from sums.entry import EntryIn, EntryOut, read_entry
 from sums.gear import GearIn, GearOut, measure_gear

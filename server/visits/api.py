@@ -6,13 +6,15 @@ from typing import Annotated, Any, Literal
 from uuid import UUID
 
 from django.db.models import Count, OuterRef, Q, Subquery
-from django.http import FileResponse, Http404, HttpRequest
+from django.http import FileResponse, Http404
 from ninja import File, Form, Router
 from ninja.files import UploadedFile
 from pydantic import Field
+
 from sums.base import Model, Problem
 from sums.entry import Line
 from sums.read import ReadIn
+from workshop.requests import MemberRequest
 
 from . import services
 from .models import Photo, Step, Visit
@@ -49,13 +51,13 @@ class NewVisit(Model):
     owner_label: Annotated[str, Field(max_length=80)] = ""
     use_so_far: Annotated[str, Field(max_length=120)] = ""
     complaint: Note = ""
-    symptoms: Picks = []
-    conditions: Picks = []
+    symptoms: Picks = Field(default_factory=list)
+    conditions: Picks = Field(default_factory=list)
 
 
 class StepIn(Model):
     line: Line
-    photos: Annotated[list[UUID], Field(max_length=20)] = []
+    photos: Annotated[list[UUID], Field(max_length=20)] = Field(default_factory=list)
 
 
 class Undone(Model):
@@ -104,7 +106,7 @@ class PhotoIn(Model):
 
 
 @router.get("/visits", response=list[VisitCard])
-def bench(request: HttpRequest) -> list[VisitCard]:
+def bench(request: MemberRequest) -> list[VisitCard]:
     """The visits at hand, last touched first."""
     newest = Photo.objects.filter(visit=OuterRef("pk")).order_by("-recorded_at").values("id")[:1]
     visits = (
@@ -116,62 +118,62 @@ def bench(request: HttpRequest) -> list[VisitCard]:
 
 
 @router.put("/visits/{visit_id}", response={200: VisitOut, **PROBLEMS})
-def open_visit(request: HttpRequest, visit_id: UUID, given: NewVisit) -> VisitOut:
+def open_visit(request: MemberRequest, visit_id: UUID, given: NewVisit) -> VisitOut:
     """Take a unit in."""
     fields = given.model_dump(exclude={"unit_id"})
     return visit_out(services.open_visit(request.user, visit_id, given.unit_id, fields))
 
 
 @router.get("/visits/{visit_id}", response={200: VisitOut, **PROBLEMS})
-def visit(request: HttpRequest, visit_id: UUID) -> VisitOut:
+def visit(request: MemberRequest, visit_id: UUID) -> VisitOut:
     """All of one visit."""
     return visit_out(own_visit(request.user, visit_id))
 
 
 @router.put("/visits/{visit_id}/stage", response={200: VisitOut, **PROBLEMS})
-def stage(request: HttpRequest, visit_id: UUID, given: StageIn) -> VisitOut:
+def stage(request: MemberRequest, visit_id: UUID, given: StageIn) -> VisitOut:
     """Move to a stage."""
     return visit_out(services.enter_stage(request.user, visit_id, given.stage))
 
 
 @router.put("/visits/{visit_id}/waits", response={200: VisitOut, **PROBLEMS})
-def waits(request: HttpRequest, visit_id: UUID, given: WaitsIn) -> VisitOut:
+def waits(request: MemberRequest, visit_id: UUID, given: WaitsIn) -> VisitOut:
     """Say what the visit waits for."""
     return visit_out(services.wait_for(request.user, visit_id, given.waits_for, given.note))
 
 
 @router.put("/visits/{visit_id}/check", response={200: VisitOut, **PROBLEMS})
-def check(request: HttpRequest, visit_id: UUID, given: CheckIn) -> VisitOut:
+def check(request: MemberRequest, visit_id: UUID, given: CheckIn) -> VisitOut:
     """Tick one of the checks that prove the unit."""
     return visit_out(services.set_check(request.user, visit_id, given.check, given.done))
 
 
 @router.put("/visits/{visit_id}/watch", response={200: VisitOut, **PROBLEMS})
-def watch(request: HttpRequest, visit_id: UUID, given: WatchIn) -> VisitOut:
+def watch(request: MemberRequest, visit_id: UUID, given: WatchIn) -> VisitOut:
     """Note what to watch and when to open it next."""
     return visit_out(services.note_to_watch(request.user, visit_id, given.text))
 
 
 @router.put("/visits/{visit_id}/steps/{step_id}", response={200: StepOut, **PROBLEMS})
-def record_step(request: HttpRequest, visit_id: UUID, step_id: UUID, given: StepIn) -> StepOut:
+def record_step(request: MemberRequest, visit_id: UUID, step_id: UUID, given: StepIn) -> StepOut:
     """Lay a piece down in the row, or reword it there."""
     return step_out(services.record_step(request.user, visit_id, step_id, given.line, given.photos))
 
 
 @router.put("/visits/{visit_id}/steps/{step_id}/undone", response={200: StepOut, **PROBLEMS})
-def undo_step(request: HttpRequest, visit_id: UUID, step_id: UUID, given: Undone) -> StepOut:
+def undo_step(request: MemberRequest, visit_id: UUID, step_id: UUID, given: Undone) -> StepOut:
     """Take a step back, or bring it back."""
     return step_out(services.set_undone(request.user, visit_id, step_id, given.undone))
 
 
 @router.put("/visits/{visit_id}/pieces/{piece_id}/verdict", response={200: PieceOut, **PROBLEMS})
-def judge(request: HttpRequest, visit_id: UUID, piece_id: UUID, given: VerdictIn) -> PieceOut:
+def judge(request: MemberRequest, visit_id: UUID, piece_id: UUID, given: VerdictIn) -> PieceOut:
     """Say what is to become of a piece."""
     return piece_out(services.judge(request.user, visit_id, piece_id, given.verdict, given.finding))
 
 
 @router.put("/visits/{visit_id}/pieces/{piece_id}/pins/{pin_id}", response={200: PieceOut, **PROBLEMS})
-def pin(request: HttpRequest, visit_id: UUID, piece_id: UUID, pin_id: UUID, given: PinIn) -> PieceOut:
+def pin(request: MemberRequest, visit_id: UUID, piece_id: UUID, pin_id: UUID, given: PinIn) -> PieceOut:
     """Pin what a gear was read as to its piece."""
     return piece_out(
         services.pin_gear(request.user, visit_id, piece_id, pin_id, given.rim, given.given, given.choice)
@@ -179,7 +181,7 @@ def pin(request: HttpRequest, visit_id: UUID, piece_id: UUID, pin_id: UUID, give
 
 
 @router.get("/visits/{visit_id}/plan", response={200: PlanOut, **PROBLEMS})
-def plan(request: HttpRequest, visit_id: UUID) -> PlanOut:
+def plan(request: MemberRequest, visit_id: UUID) -> PlanOut:
     """The rebuild, step by step."""
     steps: list[Step] = list(
         own_visit(request.user, visit_id).steps.filter(number__isnull=False).with_record()
@@ -188,14 +190,14 @@ def plan(request: HttpRequest, visit_id: UUID) -> PlanOut:
 
 
 @router.put("/visits/{visit_id}/ticks/{tick_id}", response={200: TickOut, **PROBLEMS})
-def tick(request: HttpRequest, visit_id: UUID, tick_id: UUID, given: TickIn) -> TickOut:
+def tick(request: MemberRequest, visit_id: UUID, tick_id: UUID, given: TickIn) -> TickOut:
     """Count pieces back in."""
     made = services.tick(request.user, visit_id, tick_id, given.piece_id, given.outcome, given.count)
     return TickOut(id=made.id, outcome=made.outcome, count=made.count)
 
 
 @router.delete("/visits/{visit_id}/ticks/{tick_id}", response={200: TickOut, **PROBLEMS})
-def untick(request: HttpRequest, visit_id: UUID, tick_id: UUID) -> TickOut:
+def untick(request: MemberRequest, visit_id: UUID, tick_id: UUID) -> TickOut:
     """Take a count back."""
     undone = services.untick(request.user, visit_id, tick_id)
     return TickOut(id=undone.id, outcome=undone.outcome, count=undone.count)
@@ -203,7 +205,7 @@ def untick(request: HttpRequest, visit_id: UUID, tick_id: UUID) -> TickOut:
 
 @router.post("/visits/{visit_id}/photos/{photo_id}", response={200: PhotoOut, **PROBLEMS})
 def add_photo(
-    request: HttpRequest,
+    request: MemberRequest,
     visit_id: UUID,
     photo_id: UUID,
     file: File[UploadedFile],
@@ -214,11 +216,9 @@ def add_photo(
 
 
 @router.get("/photos/{photo_id}", response={200: Any, 404: Problem})
-def photo(request: HttpRequest, photo_id: UUID, small: bool = False) -> FileResponse:
+def photo(request: MemberRequest, photo_id: UUID, small: bool = False) -> FileResponse:
     """The picture itself, for members of its workshop only."""
-    found = Photo.objects.filter(
-        id=photo_id, visit__unit__workshop_id=request.user.workshop_id
-    ).first()
+    found = Photo.objects.filter(id=photo_id, visit__unit__workshop_id=request.user.workshop_id).first()
     if found is None:
         raise Http404
     answer = FileResponse((found.small if small else found.image).open(), content_type="image/jpeg")

@@ -11,9 +11,9 @@ import uuid
 
 from django.conf import settings
 from django.db import models
+
 from gearing.rebuild import OUTCOMES
 from gearing.stages import STAGES, WAITS
-
 from workshop.models import Workshop
 
 from .record import RecordQuerySet

@@ -8,10 +8,11 @@ from uuid import UUID
 
 from django.db import models
 from django.http import Http404
+from pydantic import TypeAdapter
+
 from gearing.entry import Entry
 from gearing.gear import Gear
 from gearing.rebuild import Removed
-from pydantic import TypeAdapter
 
 _ENTRY = TypeAdapter(Entry)
 

@@ -230,7 +230,15 @@ def piece_out(piece: Piece, entry: Entry | None = None) -> PieceOut:
 
 
 def _pin_out(pin: Any) -> PinOut:
-    kept = ("label", "module_mm", "pressure_angle_deg", "profile_shift", "addendum", "dedendum", "probability")
+    kept = (
+        "label",
+        "module_mm",
+        "pressure_angle_deg",
+        "profile_shift",
+        "addendum",
+        "dedendum",
+        "probability",
+    )
     return PinOut(
         id=pin.id,
         rim=pin.rim,

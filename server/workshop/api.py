@@ -4,14 +4,15 @@ from typing import Annotated, Any
 
 from django.http import HttpRequest
 from django.views.decorators.csrf import ensure_csrf_cookie
-from gearing.pieces import kinds
-from gearing.rebuild import OUTCOMES
-from gearing.stages import STAGES, WAITS
-from gearing.units import conditions, symptoms, unit_kinds
 from ninja import Router
 from ninja.decorators import decorate_view
 from ninja.security.session import SessionAuth
 from pydantic import Field
+
+from gearing.pieces import kinds
+from gearing.rebuild import OUTCOMES
+from gearing.stages import STAGES, WAITS
+from gearing.units import conditions, symptoms, unit_kinds
 from sums.base import Model, Problem
 
 from . import services

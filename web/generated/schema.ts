@@ -712,11 +712,8 @@ export interface components {
              * @default
              */
             complaint: string;
-            /**
-             * Conditions
-             * @default []
-             */
-            conditions: string[];
+            /** Conditions */
+            conditions?: string[];
             /** Kind */
             kind: string;
             /** Label */
@@ -731,11 +728,8 @@ export interface components {
              * @default
              */
             owner_label: string;
-            /**
-             * Symptoms
-             * @default []
-             */
-            symptoms: string[];
+            /** Symptoms */
+            symptoms?: string[];
             /**
              * Unit Id
              * Format: uuid
@@ -1088,11 +1082,8 @@ export interface components {
         StepIn: {
             /** Line */
             line: string;
-            /**
-             * Photos
-             * @default []
-             */
-            photos: string[];
+            /** Photos */
+            photos?: string[];
         };
         /**
          * StepOut

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import replace
+from typing import Any
 
 from ..errors import GearingError
 from ..pieces import kind_of_word, kinds
@@ -38,10 +39,15 @@ def correct(line: str, field: str, value: str) -> str:
     """
     entry = parse(line)
     text = " ".join(tidy(value).replace('"', "").split())
-    changed = replace(entry, **{field: text}) if field in _TEXTS else _structured(entry, field, text)
+    changed = _with_text(entry, field, text) if field in _TEXTS else _structured(entry, field, text)
     fixed = print_entry(changed)
     parse(fixed)
     return fixed
+
+
+def _with_text(entry: Entry, field: str, text: str) -> Entry:
+    said: dict[str, Any] = {field: text}
+    return replace(entry, **said)
 
 
 def _structured(entry: Entry, field: str, text: str) -> Entry:
@@ -76,7 +82,8 @@ def _fastener(entry: Entry, field: str, text: str) -> Entry:
     said = parse(f"screw {text}").fastener if text else None
     if not text:
         blank = {"thread": ("thread", "length"), "head": ("head",), "drive": ("drive", "drive_size")}
-        cleared = replace(old, **dict.fromkeys(blank[field], ""))
+        empty: dict[str, Any] = dict.fromkeys(blank[field], "")
+        cleared = replace(old, **empty)
         return replace(entry, fastener=replace(cleared, length_mm=None) if field == "thread" else cleared)
     if said and field == "thread" and said.thread:
         new = replace(said, head=old.head, drive=old.drive, drive_size=old.drive_size)

@@ -170,9 +170,7 @@ def _understand(reader: _Reader, tokens: list[Token], at: int, context: frozense
         if not thread.length and following.lower() in ("x", "×") and (long := with_length(thread, after_x)):
             thread, used = long, 3
         old = entry.fastener or Fastener()
-        reader.set(
-            fastener=replace(thread, head=old.head, drive=old.drive, drive_size=old.drive_size)
-        )
+        reader.set(fastener=replace(thread, head=old.head, drive=old.drive, drive_size=old.drive_size))
         return used
     if "fastener" in context and (used := _head_or_drive(reader, text, following)):
         return used

@@ -6,7 +6,7 @@ from ..pieces import kinds
 from ..sizes import table
 from .model import Chip, Entry, Fastener
 
-_NUMBERS = "no one two three four five six seven eight nine ten eleven twelve".split()
+_NUMBERS = ("no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten")
 
 
 def thread_label(fastener: Fastener) -> str:

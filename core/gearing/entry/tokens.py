@@ -35,8 +35,9 @@ def tidy(line: str) -> str:
     inside = False
     for at, sign in enumerate(clean):
         if sign == '"' and not inside and clean[at - 1 : at].isdigit():
-            sign = "″"
-        elif sign == '"':
+            out.append("″")
+            continue
+        if sign == '"':
             inside = not inside
         out.append(sign)
     return " ".join("".join(out).split())

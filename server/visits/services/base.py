@@ -6,8 +6,8 @@ from typing import Any
 from uuid import UUID
 
 from django.shortcuts import get_object_or_404
-from gearing.errors import GearingError
 
+from gearing.errors import GearingError
 from workshop.models import Member
 
 from ..models import Change, Visit
@@ -24,18 +24,14 @@ def own_visit(member: Member, visit_id: UUID, *, lock: bool = False) -> Visit:
         If there is none such.
     """
     visits = Visit.objects.select_for_update() if lock else Visit.objects
-    return get_object_or_404(
-        visits.select_related("unit"), id=visit_id, unit__workshop_id=member.workshop_id
-    )
+    return get_object_or_404(visits.select_related("unit"), id=visit_id, unit__workshop_id=member.workshop_id)
 
 
 def remember(
     visit: Visit, member: Member, verb: str, subject: UUID, *, before: Any = None, after: Any = None
 ) -> None:
     """Add a line to the visit's history and put the visit on top of the bench."""
-    Change.objects.create(
-        visit=visit, member=member, verb=verb, subject=subject, before=before, after=after
-    )
+    Change.objects.create(visit=visit, member=member, verb=verb, subject=subject, before=before, after=after)
     visit.save(update_fields=["changed_at"])
 
 

@@ -6,8 +6,8 @@ from uuid import UUID
 
 from django.db import transaction
 from django.db.models import Sum
-from gearing.errors import GearingError
 
+from gearing.errors import GearingError
 from workshop.models import Member
 
 from ..models import Piece, Tick

@@ -9,9 +9,9 @@ from django.conf import settings
 from django.core.files.base import ContentFile
 from django.core.files.uploadedfile import UploadedFile
 from django.db import transaction
-from gearing.errors import GearingError
 from PIL import Image, ImageOps, UnidentifiedImageError
 
+from gearing.errors import GearingError
 from workshop.models import Member
 
 from ..models import Photo

@@ -5,9 +5,9 @@ from __future__ import annotations
 from uuid import UUID
 
 from django.db import transaction
+
 from gearing.errors import GearingError
 from sums.read import CandidateOut, ReadIn, read_gear
-
 from workshop.models import Member
 
 from ..models import Piece, Pin
@@ -16,7 +16,9 @@ from .base import own_visit, remember, taken
 
 
 def _own_piece(visit_id: UUID, piece_id: UUID) -> Piece:
-    found: Piece = Piece.objects.filter(step__visit_id=visit_id).select_related("step").get_or_404(id=piece_id)
+    found: Piece = (
+        Piece.objects.filter(step__visit_id=visit_id).select_related("step").get_or_404(id=piece_id)
+    )
     return found
 
 

@@ -6,8 +6,8 @@ from uuid import UUID
 
 from django.db import transaction
 from django.db.models import Max
-from gearing.entry import parse
 
+from gearing.entry import parse
 from workshop.models import Member
 
 from ..models import Photo, Piece, Step

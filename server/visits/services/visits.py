@@ -7,11 +7,11 @@ from uuid import UUID
 
 from django.db import transaction
 from django.db.models import Max
+
 from gearing.errors import GearingError
 from gearing.rebuild import Removed, left_over
 from gearing.stages import Standing, check_stage
 from gearing.units import unit_kinds
-
 from workshop.models import Member
 
 from ..models import Unit, Visit

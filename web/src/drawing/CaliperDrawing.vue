@@ -8,10 +8,10 @@ import { circlePath, gearPath } from "./path";
 const props = defineProps<{ drawing: Drawing; hold?: Hold; bore?: number; note?: string; reading?: string }>();
 
 const W = 560;
-const H = 500;
+const H = 430;
 const CX = W / 2;
-const CY = H / 2 + 26;
-const scale = computed(() => 186 / props.drawing.tip_radius_mm);
+const CY = H / 2 + 22;
+const scale = computed(() => 158 / props.drawing.tip_radius_mm);
 const outline = computed(() => gearPath(props.drawing.tooth, props.drawing.teeth, scale.value));
 const left = computed(() => CX + (props.hold?.left_mm ?? 0) * scale.value);
 const right = computed(() => CX + (props.hold?.right_mm ?? 0) * scale.value);

@@ -48,7 +48,7 @@ onBeforeUnmount(() => cancelAnimationFrame(frame));
       <g :transform="`rotate(${gear.angle})`">
         <path class="outline" :d="gear.d" />
         <path class="outline" :d="circlePath(gear.of.root_radius_mm * layout.scale * 0.24)" />
-        <path class="spoke" :d="`M0 ${-gear.of.root_radius_mm * layout.scale * 0.3}V${-gear.of.root_radius_mm * layout.scale * 0.72}`" />
+        <path class="spoke" :d="`M0 ${-gear.of.root_radius_mm * layout.scale * 0.24}V${-gear.of.root_radius_mm * layout.scale * 0.94}`" />
       </g>
       <path class="pitch" :d="circlePath(gear.of.reference_radius_mm * layout.scale)" />
     </g>
@@ -79,7 +79,7 @@ onBeforeUnmount(() => cancelAnimationFrame(frame));
 
 .spoke {
   stroke: var(--brass);
-  stroke-width: 4;
+  stroke-width: 2.5;
   stroke-linecap: round;
 }
 

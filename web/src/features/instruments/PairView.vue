@@ -118,13 +118,13 @@ onMounted(async () => {
       <div v-if="inVisit" class="fields">
         <div class="field"><span id="first" class="label">Gear</span><Select v-model="first" aria-labelledby="first" :options="rims" option-label="label" option-value="key" placeholder="Pick a gear of the row" /></div>
         <div class="field"><span id="second" class="label">Its mate</span><Select v-model="second" aria-labelledby="second" :options="rims" option-label="label" option-value="key" placeholder="Pick its mate" /></div>
-        <div class="field"><label class="label" for="distance">Centre distance</label><InputText id="distance" v-model="distance" class="value" size="9" placeholder="no play" /></div>
+        <div class="field"><label class="label" for="distance">Centre distance</label><InputText id="distance" v-model="distance" class="value" placeholder="no play" /></div>
       </div>
       <div v-else class="fields">
-        <div class="field"><label class="label" for="teeth1">Gear, teeth</label><InputText id="teeth1" v-model="teeth1" class="value" size="5" inputmode="numeric" /></div>
-        <div class="field"><label class="label" for="teeth2">Mate, teeth</label><InputText id="teeth2" v-model="teeth2" class="value" size="5" inputmode="numeric" /></div>
-        <div class="field"><label class="label" for="size">Module, or 32 DP</label><InputText id="size" v-model="size" class="value" size="7" /></div>
-        <div class="field"><label class="label" for="distance">Centre distance</label><InputText id="distance" v-model="distance" class="value" size="9" placeholder="no play" /></div>
+        <div class="field"><label class="label" for="teeth1">Gear, teeth</label><InputText id="teeth1" v-model="teeth1" class="value" inputmode="numeric" /></div>
+        <div class="field"><label class="label" for="teeth2">Mate, teeth</label><InputText id="teeth2" v-model="teeth2" class="value" inputmode="numeric" /></div>
+        <div class="field"><label class="label" for="size">Module, or 32 DP</label><InputText id="size" v-model="size" class="value" /></div>
+        <div class="field"><label class="label" for="distance">Centre distance</label><InputText id="distance" v-model="distance" class="value" placeholder="no play" /></div>
       </div>
     </section>
     <section class="right">
@@ -181,14 +181,20 @@ onMounted(async () => {
 }
 
 .fields {
-  display: flex;
-  flex-wrap: wrap;
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(150px, 1fr));
   gap: 10px 14px;
 }
 
 .field {
   display: grid;
   gap: 3px;
+  min-width: 0;
+}
+
+.field :deep(.p-inputtext),
+.field :deep(.p-select) {
+  width: 100%;
   min-width: 0;
 }
 

@@ -191,11 +191,11 @@ function restore(kept: ReadIn) {
       <form class="inputs" @submit.prevent>
         <div class="field">
           <label class="label" for="teeth">Teeth</label>
-          <InputText id="teeth" v-model="teeth" class="value" inputmode="numeric" size="4" :invalid="wrong === 'teeth'" @keydown.enter="nextField" />
+          <InputText id="teeth" v-model="teeth" class="value" inputmode="numeric" :invalid="wrong === 'teeth'" @keydown.enter="nextField" />
         </div>
         <div class="field">
           <label class="label" for="tips">Over the tips</label>
-          <InputText id="tips" v-model="tips" class="value" inputmode="decimal" size="9" placeholder="mm or 0.5in" :invalid="wrong === 'tips'" @keydown.enter="nextField" />
+          <InputText id="tips" v-model="tips" class="value" inputmode="decimal" placeholder="mm or 0.5in" :invalid="wrong === 'tips'" @keydown.enter="nextField" />
         </div>
         <div class="field">
           <span id="how" class="label">read</span>
@@ -203,19 +203,19 @@ function restore(kept: ReadIn) {
         </div>
         <div v-for="(span, n) in spans" :key="n" class="field">
           <label class="label" :for="`span${n}`">Span over <input v-model="span.k" class="k value" inputmode="numeric" :aria-label="`teeth in span ${n + 1}`" /> teeth</label>
-          <InputText :id="`span${n}`" v-model="span.value" class="value span-value" inputmode="decimal" size="9" :invalid="wrong === 'spans'" @keydown.enter="nextField" />
+          <InputText :id="`span${n}`" v-model="span.value" class="value span-value" inputmode="decimal" :invalid="wrong === 'spans'" @keydown.enter="nextField" />
         </div>
         <div class="field">
           <label class="label" for="bore">Bore</label>
-          <InputText id="bore" v-model="bore" class="value" inputmode="decimal" size="5" :invalid="wrong === 'bore_mm'" @keydown.enter="nextField" />
+          <InputText id="bore" v-model="bore" class="value" inputmode="decimal" :invalid="wrong === 'bore_mm'" @keydown.enter="nextField" />
         </div>
         <div class="field">
           <label class="label" for="width">Width</label>
-          <InputText id="width" v-model="width" class="value" inputmode="decimal" size="5" :invalid="wrong === 'width_mm'" @keydown.enter="nextField" />
+          <InputText id="width" v-model="width" class="value" inputmode="decimal" :invalid="wrong === 'width_mm'" @keydown.enter="nextField" />
         </div>
         <div class="field">
           <label class="label" for="mark">Mark</label>
-          <InputText id="mark" v-model="mark" class="value" size="7" maxlength="60" placeholder="48P" @keydown.enter="nextField" />
+          <InputText id="mark" v-model="mark" class="value" maxlength="60" placeholder="48P" @keydown.enter="nextField" />
         </div>
         <Button variant="outlined" class="span-add" :disabled="!teeth || spans.length > 5" @click="addSpan">Add a span</Button>
       </form>
@@ -268,7 +268,7 @@ function restore(kept: ReadIn) {
 }
 
 .left :deep(.caliper) {
-  max-height: 500px;
+  max-height: 430px;
 }
 
 .empty {
@@ -288,6 +288,16 @@ function restore(kept: ReadIn) {
 .field {
   display: grid;
   gap: 3px;
+}
+
+.field :deep(.p-inputtext) {
+  width: 104px;
+  padding-inline: 10px;
+}
+
+.field #tips,
+.field .span-value {
+  width: 150px;
 }
 
 .k {

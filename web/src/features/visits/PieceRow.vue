@@ -10,6 +10,8 @@ const props = defineProps<{ steps: Step[]; at?: string; counting?: boolean }>();
 const emit = defineEmits<{ pick: [step: Step] }>();
 
 const TALL = 88;
+/** Half heights of the figures that have no measures. */
+const HALF: Record<string, number> = { cover: 25, hub: 29, motor: 31, connector: 30, tie: 30, battery: 29, worm: 38, board: 20, nut: 15, circlip: 16, gear: 20, ring: 20, bearing: 16, washer: 16, bush: 16, seal: 16 };
 const strip = ref<HTMLElement>();
 
 /** Fasteners share one scale, so that the short one is seen to be short; so do round things. */
@@ -33,6 +35,17 @@ function scaleOf(step: Step) {
   const least = across > 0 && f.shape !== "shaft" ? 26 / across : 0;
   if (f.shape === "shaft" && f.length > 0) return Math.min(scales.value.round, (TALL - 6) / f.length);
   return Math.max(scales.value.round, least);
+}
+
+/** Half the height as drawn, so that everything stands on the line. */
+function half(step: Step) {
+  const f = step.piece.figure;
+  const scale = scaleOf(step);
+  if (f.shape === "screw") return f.length ? Math.max((f.length + f.head_height) * scale, 14) / 2 : 24;
+  if (f.rims.length) return (f.rims[0]?.tip_radius_mm ?? 1) * scale;
+  if (f.shape === "shaft" || f.shape === "spring") return f.length ? (f.length * scale) / 2 : 34;
+  if (f.diameter && f.shape !== "nut") return (f.diameter * scale) / 2;
+  return HALF[f.shape] ?? 24;
 }
 
 function state(step: Step) {
@@ -59,7 +72,7 @@ watch(
           <span v-if="step.piece.count > 1" class="count">×{{ step.piece.count }}</span>
           <span v-if="step.photos.length" class="photo" aria-label="has a photo">▣</span>
           <svg :viewBox="`-52 ${-TALL} 104 ${TALL}`" aria-hidden="true">
-            <g :transform="`translate(0 ${-TALL / 2})`">
+            <g :transform="`translate(0 ${-half(step) - 2})`">
               <PieceFigure :figure="step.piece.figure" :scale="scaleOf(step)" :damaged="step.piece.verdict === 'replace'" />
             </g>
           </svg>
@@ -90,9 +103,9 @@ ol {
 
 li {
   flex: none;
-  width: 112px;
+  width: 118px;
   content-visibility: auto;
-  contain-intrinsic-size: 112px 140px;
+  contain-intrinsic-size: 118px 140px;
 }
 
 button {
@@ -102,7 +115,7 @@ button {
   padding: 16px 4px 0;
   border: 0;
   background: none;
-  font: 500 15px/1.2 var(--sans);
+  font: 500 14.5px/1.15 var(--sans);
   color: var(--soft);
   cursor: pointer;
   text-align: center;
@@ -121,11 +134,11 @@ svg {
 }
 
 .name {
-  display: block;
-  margin-top: 8px;
+  display: -webkit-box;
+  -webkit-box-orient: vertical;
+  -webkit-line-clamp: 2;
+  margin-top: 4px;
   overflow: hidden;
-  text-overflow: ellipsis;
-  white-space: nowrap;
 }
 
 .name b {

@@ -67,9 +67,12 @@ const half = computed(() => {
 <style scoped>
 .sheet {
   position: relative;
-  min-height: 300px;
-  max-height: 420px;
+  height: 400px;
   overflow: hidden;
+}
+
+.sheet:has(figcaption span) svg {
+  height: calc(100% - 46px);
 }
 
 img {

@@ -91,9 +91,12 @@ onMounted(async () => {
       <div class="actions">
         <Button class="big" @click="next()">{{ left ? `${now.done}, next` : "Next" }} <KeyCap k="Space" /></Button>
         <Button class="big" variant="outlined" :disabled="!place" @click="back">Back <KeyCap k="←" /></Button>
-        <Button class="big" variant="outlined" @click="next('spare')">Spare <KeyCap k="S" /></Button>
-        <Button class="big" variant="outlined" @click="next('off')">Write off <KeyCap k="W" /></Button>
       </div>
+      <div class="actions">
+        <Button variant="outlined" @click="next('spare')">Left out, a spare <KeyCap k="S" /></Button>
+        <Button variant="outlined" @click="next('off')">Left out, written off <KeyCap k="W" /></Button>
+      </div>
+      <p v-if="steps[place + 1]" class="soft then">Then: {{ steps[place + 1]?.title }}</p>
     </section>
     <PieceSheet v-if="step" class="sheet" :step="step" />
   </div>
@@ -175,8 +178,8 @@ ul {
   border-color: var(--hair);
 }
 
-.sheet {
-  align-self: stretch;
+.then {
+  font-size: 20px;
 }
 
 @media (max-width: 900px) {

@@ -56,7 +56,7 @@ onMounted(() => {
   <div v-if="store.picked" class="two">
     <section>
       <p class="label">{{ left ? `${left} of ${store.pieces.length} still to look over` : "All looked over" }}</p>
-      <h1>{{ store.picked.piece.name }}<template v-if="store.picked.piece.count > 1"> ×{{ store.picked.piece.count }}</template></h1>
+      <h1 class="name">{{ store.picked.piece.name }}<template v-if="store.picked.piece.count > 1"> ×{{ store.picked.piece.count }}</template></h1>
       <div class="actions verdicts" role="group" aria-label="Verdict">
         <Button v-for="one in VERDICTS" :key="one.key" :variant="store.picked.piece.verdict === one.key ? undefined : 'outlined'" :aria-pressed="store.picked.piece.verdict === one.key" class="big" @click="judge(one.key)">{{ one.label }} <KeyCap :k="one.k" /></Button>
       </div>
@@ -73,6 +73,10 @@ onMounted(() => {
 </template>
 
 <style scoped>
+.name::first-letter {
+  text-transform: uppercase;
+}
+
 section {
   display: grid;
   gap: 14px;

@@ -42,19 +42,23 @@ function answer(at: number, outcome: string) {
 
 useKeys({
   Enter: () => emit("enter", "file"),
+  g: () => emit("enter", "build"),
   ...Object.fromEntries(Array.from({ length: 9 }, (_, n) => [String(n + 1), () => tickOff(n)])),
 });
 </script>
 
 <template>
   <section class="prove">
-    <h1 :class="{ proved: !left && !open }">{{ headline }}</h1>
+    <div class="head">
+      <h1 :class="{ proved: !left && !open }">{{ headline }}</h1>
+      <Button v-if="left" @click="emit('enter', 'build')">Go on building <KeyCap k="G" /></Button>
+    </div>
     <ProblemNote :problem="problem" />
     <ul v-if="left" class="left">
       <li v-for="(one, n) in store.unanswered" :key="one.step.id">
         <img v-if="one.step.photos[0]" :src="store.photoUrl(one.step.photos[0].id, true)" alt="" />
-        <p><b class="value">{{ one.left }} ×</b> {{ one.step.piece.name }} <span class="soft">came off at step {{ one.step.number }}</span></p>
-        <div class="actions">
+        <p><b>{{ one.left }} ×</b> {{ one.step.piece.name }} <span class="soft small">off at step {{ one.step.number }}</span></p>
+        <div class="actions answers">
           <Button v-for="outcome in session.words?.outcomes ?? []" :key="outcome.key" variant="outlined" @click="answer(n, outcome.key)">{{ outcome.label }}</Button>
         </div>
       </li>
@@ -77,29 +81,41 @@ useKeys({
 .prove {
   display: grid;
   gap: 16px;
-  max-width: 900px;
+}
+
+.head {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 12px;
+  justify-content: space-between;
+}
+
+.left {
+  border-left: 3px solid var(--oxide);
 }
 
 .left li {
   display: flex;
   flex-wrap: wrap;
-  gap: 10px 18px;
+  gap: 8px 18px;
   align-items: center;
-  padding: 10px 0 10px 16px;
-  border-left: 3px solid var(--oxide);
-}
-
-.left li + li {
-  margin-top: 8px;
+  min-height: 62px;
+  padding: 8px 0 8px 16px;
+  border-bottom: 1px solid var(--hair);
 }
 
 .left img {
-  height: 60px;
+  height: 44px;
   border-radius: 2px;
 }
 
 .left p {
   font-size: 20px;
+}
+
+.answers {
+  margin-left: auto;
+  gap: 8px;
 }
 
 .checks {

@@ -56,7 +56,7 @@ useKeys({
     <p v-if="!rims.length" class="soft">Count the teeth and say them in the strip: gear 32/10 brass. The reader itself works without a piece, too.</p>
     <ul>
       <li v-for="one in rims" :key="`${one.step.id}${one.rim}`" :class="{ dead: one.step.piece.verdict === 'replace' }">
-        <button type="button" @click="readIt(one.step, one.rim)">
+        <button type="button" class="rim" @click="readIt(one.step, one.rim)">
           <svg viewBox="-34 -34 68 68" aria-hidden="true">
             <PieceFigure :figure="one.step.piece.figure" :scale="30 / (one.step.piece.figure.rims[0]?.tip_radius_mm ?? 1)" :damaged="one.step.piece.verdict === 'replace'" />
           </svg>
@@ -89,7 +89,7 @@ ul {
   border-top: 1px solid var(--ink);
 }
 
-button {
+.rim {
   display: grid;
   grid-template-columns: 68px minmax(0, 1fr) 80px 220px 80px;
   gap: 18px;
@@ -106,7 +106,7 @@ button {
   cursor: pointer;
 }
 
-button:hover {
+.rim:hover {
   background: var(--brass-wash);
 }
 
@@ -139,7 +139,7 @@ small {
 }
 
 @media (max-width: 900px) {
-  button {
+  .rim {
     grid-template-columns: 62px minmax(0, 1fr) 50px 150px 60px;
     gap: 10px;
   }

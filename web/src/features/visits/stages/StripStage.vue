@@ -31,7 +31,7 @@ const MARKS = [
   ["!", "mind"],
   ["~", "grease found"],
   ["+", "lock found"],
-  ["after ", "needs step"],
+  ["after ", "step"],
 ] as const;
 
 let asked = 0;
@@ -159,7 +159,7 @@ onMounted(() => {
   display: grid;
   grid-template-columns: minmax(0, 1.62fr) minmax(0, 1fr);
   gap: 36px;
-  min-height: 100%;
+  align-items: start;
 }
 
 section {
@@ -208,12 +208,12 @@ h1 {
 .marks {
   display: flex;
   flex-wrap: wrap;
-  gap: 4px 8px;
+  gap: 4px;
 }
 
 .marks button {
   min-height: 44px;
-  padding: 0 10px;
+  padding: 0 9px 0 0;
   background: none;
   border: 0;
   border-radius: 4px;
@@ -238,7 +238,7 @@ h1 {
   }
 
   .sheet {
-    max-height: 340px;
+    height: 440px;
   }
 }
 </style>

@@ -1,0 +1,186 @@
+"""``./dentado bench``: the budgets, as ratios within one run, on the demo's data.
+
+It says what it timed and how often; the machine's own speed cancels out of
+the ratios but not out of the milliseconds.
+"""
+
+from __future__ import annotations
+
+import http.client
+import json
+import time
+from collections.abc import Callable
+from dataclasses import dataclass
+from statistics import median
+from typing import Any
+from uuid import uuid4
+
+import MySQLdb
+from sums import SUMS
+
+from demo import DEMO_MEMBER, DEMO_PASSWORD
+from demo.scenario import SCENARIO
+
+from .browser import DESK, chromium
+from .places import HOST, say, secret
+from .stack import Stack
+
+ROUNDS = 80
+READ = {"teeth": 31, "readings": [{"value": 26.18}, {"kind": "span", "k": 4, "value": 8.61}]}
+GEAR = {"teeth": 31, "module_mm": 0.8}
+PAIR = {"first": {"teeth": 15, "module_mm": 0.8}, "second": {"teeth": 54, "module_mm": 0.8}}
+ENTRY = {"line": "4x M3x10 button hex2 rear cover @under #A3 !spring behind ^dish out +blue after 3"}
+SUM_INPUTS: dict[str, dict[str, Any]] = {"gear": GEAR, "read": READ, "pair": PAIR, "entry": ENTRY}
+
+
+def bench() -> None:
+    """Print each budget with what was measured beside it."""
+    with Stack(durable=True) as stack:
+        desk = Desk(stack.port)
+        say(f"Medians of {ROUNDS} calls over one kept connection; 2 workers; demo data.\n")
+        _core_sums()
+        _routes(desk)
+        _step(desk, stack)
+        _first_screen(stack)
+
+
+@dataclass
+class Desk:
+    """A signed-in client on one kept connection."""
+
+    port: int
+
+    def __post_init__(self) -> None:
+        self.line = http.client.HTTPConnection(HOST, self.port)
+        self.cookies: dict[str, str] = {}
+        self.ask("GET", "/api/session")
+        self.ask("POST", "/api/session", {"username": DEMO_MEMBER, "password": DEMO_PASSWORD})
+
+    def ask(self, method: str, path: str, body: Any = None) -> Any:
+        """One request; anything but success ends the bench."""
+        headers = {
+            "Cookie": "; ".join(f"{name}={value}" for name, value in self.cookies.items()),
+            "X-CSRFToken": self.cookies.get("csrftoken", ""),
+            "Content-Type": "application/json",
+        }
+        self.line.request(method, path, json.dumps(body) if body is not None else None, headers)
+        answer = self.line.getresponse()
+        text = answer.read()
+        for cookie in answer.headers.get_all("Set-Cookie") or []:
+            name, _, value = cookie.split(";")[0].partition("=")
+            self.cookies[name] = value
+        if answer.status != 200:
+            raise SystemExit(f"{method} {path} answered {answer.status}: {text[:300]!r}")
+        return json.loads(text)
+
+
+def _timed(run: Callable[[], object], rounds: int = ROUNDS) -> float:
+    """Median seconds of one call, after five that are not counted."""
+    for _ in range(5):
+        run()
+    taken = []
+    for _ in range(rounds):
+        began = time.perf_counter()
+        run()
+        taken.append(time.perf_counter() - began)
+    return median(taken)
+
+
+def _row(what: str, seconds: float, note: str, ok: bool) -> None:
+    say(f"  {'ok  ' if ok else 'OVER'}  {what:<34}{seconds * 1000:8.1f} ms   {note}")
+
+
+def _core_sums() -> None:
+    say("The core alone, budget 30 ms of work:")
+    for name, given in SUM_INPUTS.items():
+        made = SUMS[name].takes.model_validate(given)
+        spent = _timed(lambda n=name, g=made: SUMS[n].compute(g))  # type: ignore[misc]
+        _row(name, spent, "", spent < 0.030)
+
+
+def _routes(desk: Desk) -> None:
+    empty = _timed(lambda: desk.ask("GET", "/api/session"))
+    say("\nThe API, budget 2 × an empty route + 30 ms:")
+    _row("empty route", empty, "1.0 ×", True)
+    limit = 2 * empty + 0.030
+    asks: dict[str, Callable[[], object]] = {
+        f"sums/{name}": lambda n=name, g=given: desk.ask("POST", f"/api/sums/{n}", g)  # type: ignore[misc]
+        for name, given in SUM_INPUTS.items()
+    }
+    asks["the bench"] = lambda: desk.ask("GET", "/api/visits")
+    longest = _longest_visit(desk)
+    asks[f"a visit of {longest[1]} steps"] = lambda: desk.ask("GET", f"/api/visits/{longest[0]}")
+    for name, run in asks.items():
+        spent = _timed(run)
+        _row(name, spent, f"{spent / empty:.1f} × empty, limit {limit * 1000:.1f} ms", spent <= limit)
+
+
+def _longest_visit(desk: Desk) -> tuple[str, int]:
+    card = max(desk.ask("GET", "/api/visits"), key=lambda row: row["pieces"])
+    return card["id"], card["pieces"]
+
+
+def _step(desk: Desk, stack: Stack) -> None:
+    bare = _bare_insert(stack)
+    visit, unit = uuid4(), uuid4()
+    desk.ask("PUT", f"/api/visits/{visit}", {"unit_id": str(unit), "kind": "other", "label": "bench"})
+    lines = [off.line for stay in SCENARIO for off in stay.strip]
+    taken = iter(range(10_000))
+
+    def lay_down() -> object:
+        body = {"line": lines[next(taken) % len(lines)]}
+        return desk.ask("PUT", f"/api/visits/{visit}/steps/{uuid4()}", body)
+
+    step = _timed(lay_down)
+    say("\nA strip step recorded, budget 3 × a bare durable insert:")
+    _row("bare insert, committed to disk", bare, "1.0 ×", True)
+    _row("strip step over HTTP", step, f"{step / bare:.1f} × the insert", step <= 3 * bare)
+
+
+def _bare_insert(stack: Stack) -> float:
+    """One row into one table by the bare driver, committed durably."""
+    own = stack.database
+    line = MySQLdb.connect(
+        host=HOST, port=own.port, user=own.user, passwd=secret(own.folder, "database"), db=own.name
+    )
+    with line.cursor() as cursor:
+        cursor.execute("CREATE TABLE bare (id CHAR(36) PRIMARY KEY, line VARCHAR(400)) ENGINE=InnoDB")
+
+        def insert() -> None:
+            cursor.execute("INSERT INTO bare VALUES (%s, %s)", (str(uuid4()), ENTRY["line"]))
+            line.commit()
+
+        spent = _timed(insert)
+        cursor.execute("DROP TABLE bare")
+    line.close()
+    return spent
+
+
+def _first_screen(stack: Stack) -> None:
+    """Script and time from a cold cache, against one static file of the same server."""
+    say("\nFirst screen from a cold cache, budget 200 kB of script and 2 × a static page:")
+    with chromium() as browser:
+        static = median(_load(browser, f"{stack.address}/mark.svg", "svg")[0] for _ in range(7))
+        loads = [_load(browser, f"{stack.address}/", "h1") for _ in range(7)]
+    first = median(seconds for seconds, _ in loads)
+    script = max(size for _, size in loads)
+    _row("static page", static, "1.0 ×", True)
+    _row("sign-in page drawn", first, f"{first / static:.1f} × static", first <= 2 * static)
+    _row("script for it", 0.0, f"{script / 1000:.0f} kB compressed, limit 200", script <= 200_000)
+
+
+def _load(browser: Any, url: str, until: str) -> tuple[float, int]:
+    """Seconds until `until` is on screen in a fresh profile, and script bytes that came over the wire."""
+    context = browser.new_context(viewport=DESK)
+    page = context.new_page()
+    page.goto("about:blank")
+    began = time.perf_counter()
+    page.goto(url, wait_until="commit")
+    page.locator(until).first.wait_for(state="visible")
+    spent = time.perf_counter() - began
+    sizes = page.evaluate(
+        "performance.getEntriesByType('resource').filter(e => e.name.endsWith('.js'))"
+        ".reduce((sum, e) => sum + e.encodedBodySize, 0)"
+    )
+    context.close()
+    return spent, int(sizes)
