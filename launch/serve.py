@@ -28,6 +28,7 @@ def environment(database_url: str, folder: Path = VAR) -> dict[str, str]:
     """What Django's settings read."""
     return {
         **os.environ,
+        "PYTHONPATH": os.pathsep.join(str(ROOT / part) for part in ("core", "server", "")),
         "DENTADO_VAR": str(folder),
         "DENTADO_DATABASE_URL": database_url,
         "DENTADO_SECRET_KEY": secret(folder, "session"),

@@ -56,6 +56,12 @@ def gear_of(pin: Any) -> Gear:
     )
 
 
+def mark_fresh(step: Any) -> None:
+    """Spare the look-ups of what a step just made cannot have yet."""
+    step._prefetched_objects_cache = {"photos": step.photos.none()}
+    step.piece._prefetched_objects_cache = {"pins": step.piece.pins.none(), "ticks": step.piece.ticks.none()}
+
+
 def live_pins(piece: Any) -> list[Any]:
     """The readings that stand, by rim. Filters in memory: they are prefetched."""
     return sorted((pin for pin in piece.pins.all() if not pin.superseded), key=lambda pin: pin.rim)

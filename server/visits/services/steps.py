@@ -11,7 +11,7 @@ from gearing.entry import parse
 from workshop.models import Member
 
 from ..models import Photo, Piece, Step
-from ..record import entry_to_json
+from ..record import entry_to_json, mark_fresh
 from .base import own_visit, remember, taken
 
 
@@ -40,6 +40,7 @@ def record_step(
         # The first piece of a step shares its id, so that a device can speak of it before it is sent.
         Piece.objects.create(id=step_id, step=step, entry=entry_to_json(entry), recorded_by=member)
         remember(visit, member, "laid down", step_id, after={"line": step.line})
+        mark_fresh(step)
     elif step.visit_id != visit.id:
         raise taken("step")
     elif step.line != line.strip():
@@ -50,6 +51,7 @@ def record_step(
         remember(visit, member, "reworded", step_id, before={"line": before}, after={"line": step.line})
     if photo_ids:
         Photo.objects.filter(id__in=photo_ids, visit=visit).update(step=step)
+        step = visit.steps.with_record().get(id=step_id)
     return step
 
 

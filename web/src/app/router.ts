@@ -1,11 +1,12 @@
 import { createRouter, createWebHistory } from "vue-router";
 
+import SignIn from "../features/workshop/SignIn.vue";
 import { useSession } from "../features/workshop/session";
 
 export const router = createRouter({
   history: createWebHistory(),
   routes: [
-    { path: "/sign-in", name: "sign-in", component: () => import("../features/workshop/SignIn.vue"), meta: { open: true } },
+    { path: "/sign-in", name: "sign-in", component: SignIn, meta: { open: true } },
     { path: "/", name: "bench", component: () => import("../features/visits/BenchView.vue") },
     { path: "/visits/new", name: "new-visit", component: () => import("../features/visits/NewVisitView.vue") },
     {

@@ -9,6 +9,7 @@ import selectbutton from "@primeuix/themes/aura/selectbutton";
 import textarea from "@primeuix/themes/aura/textarea";
 import togglebutton from "@primeuix/themes/aura/togglebutton";
 import { definePreset } from "@primeuix/themes";
+import { markRaw } from "vue";
 
 const ink = "var(--ink)";
 const ground = "var(--ground)";
@@ -88,9 +89,11 @@ const picks = {
   content: { checkedBackground: ink, checkedShadow: "none" },
 };
 
-const controls = { ...base, components: { button, inputtext, popover, select, selectbutton, textarea, togglebutton } };
+// The stock palettes are left out: every colour is ours.
+const controls = { ...base, primitive: {}, components: { button, inputtext, popover, select, selectbutton, textarea, togglebutton } };
 
-export const preset = definePreset(controls, {
+// Raw, because PrimeVue watches its settings deeply and would walk every token at start.
+export const preset = markRaw(definePreset(controls, {
   primitive: { borderRadius: { none: "0", xs: "2px", sm: "3px", md: "4px", lg: "4px", xl: "4px" } },
   semantic: {
     transitionDuration: "0.08s",
@@ -115,4 +118,4 @@ export const preset = definePreset(controls, {
     },
     selectbutton: { root: { borderRadius: "4px" } },
   },
-});
+}));
