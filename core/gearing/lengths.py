@@ -47,7 +47,7 @@ def read_length(text: str, *, field: str = "length", inch: bool = False) -> Leng
 
     Examples
     --------
-    >>> read_length("3/16").mm
+    >>> round(read_length("3/16").mm, 4)
     4.7625
     >>> read_length("2,5").mm
     2.5

@@ -15,7 +15,9 @@ from .gear import Gear, base_radius, reference_diameter, root_radius, tip_radius
 Points = NDArray[np.float64]
 
 
-def tooth_outline(gear: Gear, flank_points: int = 12, fillet_points: int = 8) -> Points:
+def tooth_outline(
+    gear: Gear, flank_points: int = 12, fillet_points: int = 8, tip_points: int = 1
+) -> Points:
     """One tooth, from the middle of one root space to the middle of the next.
 
     Parameters
@@ -24,6 +26,8 @@ def tooth_outline(gear: Gear, flank_points: int = 12, fillet_points: int = 8) ->
         Scalar fields, already checked.
     flank_points, fillet_points : int
         Points along each flank and fillet.
+    tip_points : int
+        Points on the tip circle between the two flanks.
 
     Returns
     -------
@@ -36,12 +40,15 @@ def tooth_outline(gear: Gear, flank_points: int = 12, fillet_points: int = 8) ->
     half = np.vstack([fillet, flank])
     left = _cartesian(half[:, 0], -half[:, 1])
     right = _cartesian(half[::-1, 0], half[::-1, 1])
-    return np.vstack([left, right])
+    across = np.linspace(-half[-1, 1], half[-1, 1], tip_points + 2)[1:-1]
+    return np.vstack([left, _cartesian(np.full(tip_points, half[-1, 0]), across), right])
 
 
-def gear_outline(gear: Gear, flank_points: int = 12, fillet_points: int = 8) -> Points:
+def gear_outline(
+    gear: Gear, flank_points: int = 12, fillet_points: int = 8, tip_points: int = 1
+) -> Points:
     """The whole closed outline, teeth clockwise from the positive y axis, shape (n, 2), mm."""
-    tooth = tooth_outline(gear, flank_points, fillet_points)
+    tooth = tooth_outline(gear, flank_points, fillet_points, tip_points)
     turns = -2 * np.pi * np.arange(int(gear.teeth)) / gear.teeth
     cos, sin = np.cos(turns)[:, None], np.sin(turns)[:, None]
     x = tooth[None, :, 0] * cos - tooth[None, :, 1] * sin

@@ -26,10 +26,10 @@ class Problem(Model):
 
 def _to_mm(value: Any) -> Any:
     if isinstance(value, str):
-        return read_length(value).mm
+        return read_length(value, field="").mm
     if isinstance(value, int | float) and not isinstance(value, bool) and not 0 < value <= LONGEST:
         raise GearingError(
-            f"{value:g} mm is outside what a bench measures.",
+            f"{str(value)[:20]} mm is outside what a bench measures.",
             hint=f"Between 0 and {LONGEST:g} mm. Check the unit and the decimal point.",
         )
     return value
@@ -63,7 +63,8 @@ def problem_from(first: dict[str, Any]) -> Problem:
     context = first.get("ctx") or {}
     cause = context.get("error")
     if isinstance(cause, GearingError):
-        return Problem(problem=cause.problem, field=field, hint=cause.hint)
+        whole = ".".join(part for part in (field, cause.field) if part)
+        return Problem(problem=cause.problem, field=whole, hint=cause.hint)
     sort = first["type"]
     if sort == "missing":
         return Problem(problem=f"“{name}” is missing.", field=field, hint="Fill it in and try again.")

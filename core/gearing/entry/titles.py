@@ -21,18 +21,25 @@ def thread_label(fastener: Fastener) -> str:
 
 
 def name_of(entry: Entry) -> str:
-    """What to call the piece in the row: its words, or its kind."""
+    """What to call the piece in the row: its words or its kind, a thread by its size first.
+
+    Examples
+    --------
+    >>> from gearing.entry import parse
+    >>> name_of(parse("2x M4x12 rear cover")), name_of(parse("rear cover"))
+    ('M4 × 12, rear cover', 'rear cover')
+    """
+    if entry.fastener and entry.fastener.thread:
+        return ", ".join(part for part in (thread_label(entry.fastener), entry.words) if part)
     return entry.words or kinds()[entry.kind].label
 
 
 def _object(entry: Entry) -> str:
     """The piece as the object of a verb: ``four M3 × 10, rear cover`` or ``the third wheel``."""
     number = _NUMBERS[entry.count] if entry.count < len(_NUMBERS) else str(entry.count)
-    if entry.fastener and entry.fastener.thread:
-        many = f"{number} " if entry.count > 1 else "the "
-        where = f", {entry.words}" if entry.words else ""
-        return f"{many}{thread_label(entry.fastener)}{where}"
     name = name_of(entry)
+    if entry.fastener and entry.fastener.thread:
+        return f"{number if entry.count > 1 else 'the'} {name}"
     if entry.count == 1:
         return name if name.lower().startswith(("the ", "a ", "an ")) else f"the {name}"
     return f"{number} {_plural(name)}"

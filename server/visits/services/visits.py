@@ -33,11 +33,6 @@ def open_visit(member: Member, visit_id: UUID, unit_id: UUID, given: dict[str, A
     """
     if given["kind"] not in unit_kinds():
         raise GearingError("Pick what kind of unit it is.", field="kind", hint="Other geared unit will do.")
-    known = Visit.objects.filter(id=visit_id).select_related("unit").first()
-    if known:
-        if known.unit_id != unit_id or known.unit.workshop_id != member.workshop_id:
-            raise taken("visit")
-        return known
     unit, made = Unit.objects.select_for_update().get_or_create(
         id=unit_id,
         defaults={
@@ -48,6 +43,12 @@ def open_visit(member: Member, visit_id: UUID, unit_id: UUID, given: dict[str, A
     )
     if unit.workshop_id != member.workshop_id:
         raise taken("unit")
+    # Looked for under the unit's lock: sent twice at once, the second finds what the first made.
+    known = Visit.objects.filter(id=visit_id).select_related("unit").first()
+    if known:
+        if known.unit_id != unit.id:
+            raise taken("visit")
+        return known
     last = unit.visits.aggregate(last=Max("number"))["last"] or 0
     visit = Visit.objects.create(
         id=visit_id,

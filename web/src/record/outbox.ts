@@ -2,7 +2,9 @@
  *
  *  Entries are sent one at a time in the order they were made. Each carries the
  *  id of what it makes, so sending one twice is the same as once. A dead server
- *  or a closed lid only makes them wait; a refusal is shown, never swallowed. */
+ *  or a closed lid only makes them wait; a refusal is shown, never swallowed.
+ *  Where the browser cannot store (a full disk, a private window) they wait in
+ *  this window, and the screen says so. */
 import { openDB, type DBSchema, type IDBPDatabase } from "idb";
 import { defineStore } from "pinia";
 import { computed, ref } from "vue";
@@ -49,6 +51,8 @@ function open() {
 export const useOutbox = defineStore("outbox", () => {
   const waiting = ref(0);
   const unreachable = ref(false);
+  /** What could not be stored, in order, after all that could. */
+  const loose = ref<Waiting[]>([]);
   const refused = ref<Refused[]>([]);
   const listeners = new Set<(entry: Waiting, answer: unknown) => void>();
   let running = false;
@@ -56,21 +60,39 @@ export const useOutbox = defineStore("outbox", () => {
 
   const says = computed(() => {
     if (!waiting.value) return "all sent";
+    if (loose.value.length) return `${waiting.value} not yet sent: keep this window open`;
     return unreachable.value ? `${waiting.value} kept here, not yet sent` : `sending ${waiting.value}`;
   });
 
   async function add(entry: Waiting) {
-    const kept = await open();
     // Vue's proxies cannot be stored; a plain copy can. Files are stored as they are.
     const { file, ...rest } = entry;
     const plain = JSON.parse(JSON.stringify(rest)) as Waiting;
-    await kept.add("waiting", file ? { ...plain, file } : plain);
+    await keep(file ? { ...plain, file } : plain);
     waiting.value += 1;
     void send();
   }
 
+  async function keep(entry: Waiting) {
+    // Once one is loose the next must not overtake it.
+    if (loose.value.length) return void loose.value.push(entry);
+    try {
+      await (await open()).add("waiting", entry);
+    } catch {
+      loose.value.push(entry);
+    }
+  }
+
+  async function stored(): Promise<Waiting[]> {
+    try {
+      return await (await open()).getAll("waiting");
+    } catch {
+      return [];
+    }
+  }
+
   async function of(visitId: string) {
-    return (await (await open()).getAll("waiting")).filter((entry) => entry.visitId === visitId);
+    return [...(await stored()), ...loose.value].filter((entry) => entry.visitId === visitId);
   }
 
   /** Send all that waits. One tab at a time, so that the order holds. */
@@ -86,17 +108,18 @@ export const useOutbox = defineStore("outbox", () => {
   }
 
   async function drain() {
-    const kept = await open();
     for (;;) {
-      const next = (await kept.getAll("waiting", undefined, 1))[0];
-      waiting.value = await kept.count("waiting");
+      const kept = await stored();
+      waiting.value = kept.length + loose.value.length;
+      const next = kept[0] ?? loose.value[0];
       if (!next) {
         unreachable.value = false;
         return;
       }
       const result = await post(next);
       if (result === "wait") return;
-      await kept.delete("waiting", next.key as number);
+      if (next.key === undefined) loose.value.shift();
+      else await (await open()).delete("waiting", next.key);
       if ("problem" in result) refused.value.push({ entry: next, problem: result.problem });
       else for (const tell of listeners) tell(next, result.answer);
     }
