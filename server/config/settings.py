@@ -77,6 +77,7 @@ AXES_FAILURE_LIMIT = 8
 AXES_COOLOFF_TIME = 5 / 60
 AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
 AXES_RESET_ON_SUCCESS = True
+AXES_LOCKOUT_CALLABLE = "workshop.api.resting"
 AXES_ENABLE_ADMIN = False
 AXES_VERBOSE = False
 
@@ -123,6 +124,8 @@ LOGGING = {
     "disable_existing_loggers": False,
     "handlers": {"console": {"class": "logging.StreamHandler"}},
     "root": {"handlers": ["console"], "level": "WARNING"},
+    # A refusal is an answer, told on the screen; the log is for what broke.
+    "loggers": {"django.request": {"level": "ERROR"}, "axes": {"level": "ERROR"}},
 }
 
 

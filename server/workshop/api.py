@@ -2,7 +2,7 @@
 
 from typing import Annotated, Any
 
-from django.http import HttpRequest
+from django.http import HttpRequest, JsonResponse
 from django.views.decorators.csrf import ensure_csrf_cookie
 from ninja import Router
 from ninja.decorators import decorate_view
@@ -18,6 +18,16 @@ from sums.base import Model, Problem
 from . import services
 
 router = Router(tags=["workshop"])
+
+
+RESTING = Problem(
+    problem="Too many wrong tries.", field="password", hint="Wait five minutes, then try again."
+)
+
+
+def resting(request: HttpRequest, *_: Any) -> JsonResponse:
+    """What axes answers with the try that was one too many."""
+    return JsonResponse(RESTING.model_dump(), status=429)
 
 
 class OwnPage(SessionAuth):
@@ -88,8 +98,7 @@ def sign_in(request: HttpRequest, given: SignIn) -> Any:
     try:
         member = services.sign_in(request, given.username, given.password)
     except services.TooManyTries:
-        hint = "Wait five minutes, then try again."
-        return 429, Problem(problem="Too many wrong tries.", field="password", hint=hint)
+        return 429, RESTING
     if member is None:
         hint = "Check both; capitals count in the password."
         return 401, Problem(problem="Name and password do not belong together.", field="password", hint=hint)

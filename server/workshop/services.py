@@ -24,8 +24,6 @@ def sign_in(request: HttpRequest, username: str, password: str) -> Member | None
         raise TooManyTries
     member = authenticate(request, username=username, password=password)
     if member is None:
-        if not AxesProxyHandler.is_allowed(request, {"username": username}):
-            raise TooManyTries
         return None
     assert isinstance(member, Member)
     login(request, member)

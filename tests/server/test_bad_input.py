@@ -1,0 +1,71 @@
+"""Whatever is sent, the answer is the thing asked for or a problem told in words: never a 500."""
+
+from __future__ import annotations
+
+import json
+from typing import Any
+from uuid import uuid4
+
+from hypothesis import HealthCheck, given, settings
+from hypothesis import strategies as st
+from hypothesis.extra.django import TestCase as HypothesisTestCase
+
+from config.api import api
+
+from .bench import BenchCase
+
+ODD = st.recursive(
+    st.one_of(
+        st.none(), st.booleans(), st.integers(), st.floats(), st.text(max_size=20), st.just("x" * 5000),
+        st.just(10**400), st.just(str(uuid4())), st.sampled_from(["in", "keep", "build", "servo", "part", "1/0"]),
+    ),
+    lambda inner: st.one_of(st.lists(inner, max_size=3), st.dictionaries(st.text(max_size=8), inner, max_size=3)),
+    max_leaves=5,
+)  # fmt: skip
+
+
+def bodies() -> list[tuple[str, str, list[str]]]:
+    """Every route that takes JSON, with the fields it names."""
+    document = api.get_openapi_schema(path_prefix="/api")
+    found = []
+    for path, methods in document["paths"].items():
+        for method, told in methods.items():
+            shape = told.get("requestBody", {}).get("content", {}).get("application/json")
+            if shape and method == "put" or path.startswith("/api/sums"):
+                name = shape["schema"]["$ref"].rsplit("/", 1)[1]
+                fields = list(document["components"]["schemas"][name]["properties"])
+                found.append((method.upper(), path.removeprefix("/api"), fields))
+    return found
+
+
+class AnyBody(BenchCase, HypothesisTestCase):
+    @settings(max_examples=250, deadline=None, suppress_health_check=list(HealthCheck))
+    @given(st.sampled_from(bodies()), st.data())
+    def test_any_json_is_answered_in_words(self, route: tuple[str, str, list[str]], data: st.DataObject) -> None:
+        method, path, fields = route
+        body: Any = data.draw(st.one_of(st.fixed_dictionaries({f: ODD for f in fields}), st.dictionaries(st.sampled_from(fields), ODD), ODD))
+        known = {"{visit_id}": str(self.visit.id), "{piece_id}": str(self.piece(2)), "{step_id}": str(self.steps[0].id)}
+        for name, value in known.items():
+            path = path.replace(name, value if data.draw(st.booleans()) else str(uuid4()))
+        path = path.replace("{tick_id}", str(uuid4())).replace("{pin_id}", str(uuid4()))
+        status, answer = self.desk.ask(method, path, json.dumps(body).encode())
+        self.assertIn(status, (200, 404, 422), answer)
+        if status != 200:
+            self.assertTrue(answer["problem"] and answer["hint"], answer)
+
+    def test_what_is_not_json_at_all(self) -> None:
+        path = self.at("steps", uuid4())
+        for sent in (b"", b"{", b"\xff\xfe", b"[" * 100_000, b'{"line": "\\ud800"}', b'{"line": ' + b"9" * 5000 + b"}", b"null"):
+            status, answer = self.desk.ask("PUT", path, sent)
+            with self.subTest(sent=sent[:20]):
+                self.assertIn(status, (400, 422))
+                self.assertTrue(answer["problem"] and answer["hint"])
+        self.assertIn(self.desk.ask("PUT", path, b" " * (3 << 20))[0], (400, 413))
+        self.assertEqual(self.visit.steps.count(), 3)
+
+    def test_ids_that_are_none(self) -> None:
+        for path in ("/visits/none", "/visits/1", f"/visits/{'a' * 3000}", "/photos/x"):
+            status, answer = self.desk.ask("GET", path)
+            with self.subTest(path=path[:20]):
+                self.assertIn(status, (404, 422))
+                self.assertTrue(answer["hint"])

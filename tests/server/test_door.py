@@ -1,0 +1,112 @@
+"""The door: nothing but the sign-in page is open, and each workshop sees its own."""
+
+from __future__ import annotations
+
+import re
+from uuid import uuid4
+
+from django.test import Client, TestCase
+
+from config.api import api
+from workshop.services import found_workshop
+
+from .bench import BenchCase, Desk, picture
+
+PASSWORD = "gear-by-gear-41"
+
+
+def every_route() -> list[tuple[str, str]]:
+    paths = api.get_openapi_schema(path_prefix="/api")["paths"]
+    return [
+        (method, re.sub(r"{\w+}", str(uuid4()), path)) for path, methods in paths.items() for method in methods
+    ]
+
+
+class SignIn(TestCase):
+    @classmethod
+    def setUpTestData(cls) -> None:
+        found_workshop("Home bench", {"ada": "Ada", "ben": "Ben"}, PASSWORD)
+
+    def sign_in(self, username: str, password: str, client: Client | None = None) -> tuple[int, dict[str, str]]:
+        asking = client or self.client
+        answer = asking.post("/api/session", {"username": username, "password": password}, "application/json")
+        return answer.status_code, answer.json()
+
+    def test_members_of_one_workshop_sign_in_and_out(self) -> None:
+        for name, called in (("ada", "Ada"), ("ben", "Ben")):
+            self.assertEqual(self.sign_in(name, PASSWORD), (200, {"member": called, "workshop": "Home bench"}))
+            self.assertEqual(self.client.get("/api/visits").status_code, 200)
+            self.client.delete("/api/session")
+            self.assertEqual(self.client.get("/api/visits").status_code, 401)
+
+    def test_passwords_are_kept_by_argon2(self) -> None:
+        from workshop.models import Member
+
+        self.assertTrue(Member.objects.get(username="ada").password.startswith("argon2"))
+
+    def test_wrong_tries_are_counted_and_then_rest(self) -> None:
+        for _ in range(7):
+            status, problem = self.sign_in("ada", "wrong")
+            self.assertEqual(status, 401)
+        self.assertIn("do not belong together", problem["problem"])
+        self.assertEqual(self.sign_in("ada", "wrong")[0], 429)
+        status, problem = self.sign_in("ada", PASSWORD)
+        self.assertEqual((status, problem["hint"]), (429, "Wait five minutes, then try again."))
+        # One name's rest is not another's.
+        self.assertEqual(self.sign_in("ben", PASSWORD)[0], 200)
+
+    def test_no_token_no_sign_in_and_no_write(self) -> None:
+        strict = Client(enforce_csrf_checks=True)
+        self.assertEqual(self.sign_in("ada", PASSWORD, strict)[0], 403)
+        strict.get("/api/session")
+        token = {"HTTP_X_CSRFTOKEN": strict.cookies["csrftoken"].value}
+        body = {"username": "ada", "password": PASSWORD}
+        self.assertEqual(strict.post("/api/session", body, "application/json", **token).status_code, 200)
+        self.assertEqual(strict.put(f"/api/visits/{uuid4()}", {}, "application/json").status_code, 403)
+
+
+class Closed(BenchCase):
+    def test_every_route_is_closed_without_sign_in(self) -> None:
+        closed = [route for route in every_route() if route[1] != "/api/session"]
+        self.assertGreater(len(closed), 15)
+        for method, path in closed:
+            answer = Client().generic(method.upper(), path, b"{}", content_type="application/json")
+            with self.subTest(method=method, path=path):
+                self.assertEqual(answer.status_code, 401)
+                self.assertEqual(answer.json()["problem"], "You are not signed in.")
+
+    def test_another_workshop_sees_nothing_and_changes_nothing(self) -> None:
+        _, kept = self.desk.photo(self.at("photos", uuid4()), picture())
+        eve = Desk(self.eve)
+        self.assertEqual(eve.got("GET", "/visits"), [])
+        step, piece = self.steps[0].id, self.piece(0)
+        calls = [
+            ("GET", self.at(), None),
+            ("GET", self.at("plan"), None),
+            ("PUT", self.at("stage"), {"stage": "build"}),
+            ("PUT", self.at("steps", uuid4()), {"line": "mine"}),
+            ("PUT", self.at("steps", step, "undone"), {"undone": True}),
+            ("PUT", self.at("pieces", piece, "verdict"), {"verdict": "keep"}),
+            ("PUT", self.at("ticks", uuid4()), {"piece_id": str(piece), "outcome": "in", "count": 1}),
+            ("GET", f"/photos/{kept['id']}", None),
+        ]
+        for method, path, body in calls:
+            with self.subTest(path=path):
+                self.assertEqual(eve.ask(method, path, body)[0], 404)
+        own = {"unit_id": str(self.visit.unit_id), "kind": "servo", "label": "Mine"}
+        self.refused(eve.ask("PUT", f"/visits/{uuid4()}", own), "already recorded")
+        self.assertEqual(len(self.desk.got("GET", self.at())["steps"]), 3)
+
+    def test_pages_carry_strict_headers_and_assets_are_kept(self) -> None:
+        answer = Client().get("/visits/anything")
+        self.assertEqual(answer.status_code, 200)
+        policy = answer["Content-Security-Policy"]
+        nonce = re.search(r'csp-nonce" content="([^"]+)"', answer.content.decode())
+        assert nonce
+        self.assertIn(f"'nonce-{nonce[1]}'", policy)
+        self.assertIn("script-src 'self';", policy + ";")
+        self.assertNotIn("unsafe", policy)
+        self.assertEqual(answer["X-Frame-Options"], "DENY")
+        self.assertEqual(answer["X-Content-Type-Options"], "nosniff")
+        self.assertEqual(Client().get("/assets/none.js").status_code, 404)
+        self.assertEqual(Client().get("/api/none").status_code, 404)

@@ -1,0 +1,80 @@
+"""Photos: pictures are kept without their place; anything else is refused in words."""
+
+from __future__ import annotations
+
+import io
+import struct
+import tempfile
+import zlib
+from pathlib import Path
+from uuid import uuid4
+
+from django.test import override_settings
+from PIL import Image
+
+from visits.models import Photo
+
+from .bench import BenchCase, picture
+
+
+def bomb(side: int) -> bytes:
+    """A PNG of a few hundred bytes whose header promises `side` × `side` pixels."""
+
+    def chunk(kind: bytes, data: bytes) -> bytes:
+        return struct.pack(">I", len(data)) + kind + data + struct.pack(">I", zlib.crc32(kind + data))
+
+    head = struct.pack(">IIBBBBB", side, side, 8, 2, 0, 0, 0)
+    return b"\x89PNG\r\n\x1a\n" + chunk(b"IHDR", head) + chunk(b"IDAT", zlib.compress(b"\0" * 999)) + chunk(b"IEND", b"")
+
+
+class Photos(BenchCase):
+    def setUp(self) -> None:
+        super().setUp()
+        folder = tempfile.TemporaryDirectory()
+        self.addCleanup(folder.cleanup)
+        self.folder = Path(folder.name)
+        own = override_settings(MEDIA_ROOT=folder.name)
+        own.enable()
+        self.addCleanup(own.disable)
+
+    def test_kept_upright_small_and_without_its_place(self) -> None:
+        exif = Image.Exif()
+        exif[0x0112] = 6  # turned a quarter
+        exif.get_ifd(0x8825)[2] = (51.0, 30.0, 0.0)
+        content = picture(size=(3000, 2000), exif=exif)
+        status, kept = self.desk.photo(self.at("photos", uuid4()), content, step_id=str(self.steps[0].id))
+        self.assertEqual((status, kept["width"], kept["height"]), (200, 1600, 2400))
+        for query in ("", "?small=true"):
+            answer = self.desk.client.get(f"/api/photos/{kept['id']}{query}")
+            got = Image.open(io.BytesIO(b"".join(answer.streaming_content)))
+            self.assertEqual((got.format, dict(got.getexif()), got.width < got.height), ("JPEG", {}, True))
+        self.assertEqual(self.desk.got("GET", self.at())["steps"][0]["photos"][0]["id"], kept["id"])
+
+    def test_sent_twice_is_kept_once(self) -> None:
+        path = self.at("photos", uuid4())
+        self.assertEqual(self.desk.photo(path, picture()), self.desk.photo(path, picture("PNG")))
+        self.assertEqual((Photo.objects.count(), len(list(self.folder.rglob("*.jpg")))), (1, 2))
+
+    def test_a_photo_taken_first_joins_its_step_when_that_is_said(self) -> None:
+        photo = uuid4()
+        self.desk.photo(self.at("photos", photo), picture())
+        step = self.desk.got("PUT", self.at("steps", uuid4()), {"line": "drum", "photos": [str(photo)]})
+        self.assertEqual([one["id"] for one in step["photos"]], [str(photo)])
+
+    def test_what_is_no_picture_is_refused_and_leaves_nothing(self) -> None:
+        whole = picture(size=(400, 300))
+        cases = {
+            "text": b"not a picture at all",
+            "empty": b"",
+            "gif": picture("GIF"),
+            "cut short": whole[: len(whole) // 2],
+            "bomb": bomb(30_000),
+            "svg": b'<svg xmlns="http://www.w3.org/2000/svg"><script>1</script></svg>',
+            "garbage": b"\xff\xd8\xff\xe0" + bytes(range(256)) * 20,
+        }
+        for what, content in cases.items():
+            with self.subTest(what=what):
+                self.refused(self.desk.photo(self.at("photos", uuid4()), content), ".")
+        with override_settings(PHOTO_MOST_BYTES=1 << 20):
+            self.refused(self.desk.photo(self.at("photos", uuid4()), b"\xff" * (2 << 20)), "larger than 1 MB")
+        self.assertEqual((Photo.objects.count(), list(self.folder.rglob("*.jpg"))), (0, []))

@@ -1,0 +1,82 @@
+"""Two devices, or one impatient one: the same thing sent at the same moment is recorded once."""
+
+from __future__ import annotations
+
+import tempfile
+from concurrent.futures import ThreadPoolExecutor
+from typing import Any
+from uuid import uuid4
+
+from django.db import connection
+from django.test import TransactionTestCase, override_settings
+
+from visits.models import Change, Photo, Step, Tick, Unit, Visit
+from workshop.models import Workshop
+
+from .bench import UNIT, Desk, member, picture
+
+AT_ONCE = 6
+
+
+class TwiceAtOnce(TransactionTestCase):
+    def setUp(self) -> None:
+        self.ada = member("ada", Workshop.objects.create(name="Home bench"))
+        self.visit, self.body = f"/visits/{uuid4()}", {**UNIT, "unit_id": str(uuid4())}
+
+    def together(self, calls: list[tuple[str, str, Any]]) -> list[Any]:
+        """All calls at one moment, each on a connection of its own; all must succeed."""
+        desks = [Desk(self.ada) for _ in calls]
+
+        def one(at: int) -> Any:
+            try:
+                method, path, body = calls[at]
+                if method == "PHOTO":
+                    status, answer = desks[at].photo(path, body)
+                    assert status == 200, answer
+                    return answer
+                return desks[at].got(method, path, body)
+            finally:
+                connection.close()
+
+        with ThreadPoolExecutor(len(calls)) as pool:
+            return list(pool.map(one, range(len(calls))))
+
+    def test_one_visit_step_tick_and_photo(self) -> None:
+        self.together([("PUT", self.visit, self.body)] * AT_ONCE)
+        self.assertEqual((Unit.objects.count(), Visit.objects.count()), (1, 1))
+        step = uuid4()
+        answers = self.together([("PUT", f"{self.visit}/steps/{step}", {"line": "4x M3x10 lid"})] * AT_ONCE)
+        self.assertEqual({answer["number"] for answer in answers}, {1})
+        tick = {"piece_id": str(step), "outcome": "in", "count": 4}
+        self.together([("PUT", f"{self.visit}/ticks/{uuid4()}", tick)])
+        same = f"{self.visit}/ticks/{Tick.objects.get().id}"
+        self.together([("PUT", same, tick)] * AT_ONCE)
+        with tempfile.TemporaryDirectory() as folder, override_settings(MEDIA_ROOT=folder):
+            self.together([("PHOTO", f"{self.visit}/photos/{uuid4()}", picture())] * AT_ONCE)
+        self.assertEqual((Step.objects.count(), Tick.objects.count(), Photo.objects.count()), (1, 1, 1))
+        self.assertEqual(
+            sorted(Change.objects.values_list("verb", flat=True)), ["counted", "laid down", "opened", "photo"]
+        )
+
+    def test_two_devices_strip_into_one_row_without_a_gap_or_a_clash(self) -> None:
+        Desk(self.ada).got("PUT", self.visit, self.body)
+        steps = [("PUT", f"{self.visit}/steps/{uuid4()}", {"line": f"piece {n}"}) for n in range(12)]
+        answers = self.together(steps)
+        self.assertEqual(sorted(answer["number"] for answer in answers), list(range(1, 13)))
+
+    def test_two_devices_cannot_count_more_in_than_came_off(self) -> None:
+        desk = Desk(self.ada)
+        desk.got("PUT", self.visit, self.body)
+        step = desk.got("PUT", f"{self.visit}/steps/{uuid4()}", {"line": "2x M3x10 lid"})
+        body = {"piece_id": step["piece"]["id"], "outcome": "in", "count": 1}
+        desks = [Desk(self.ada) for _ in range(AT_ONCE)]
+
+        def one(desk: Desk) -> int:
+            try:
+                return desk.ask("PUT", f"{self.visit}/ticks/{uuid4()}", body)[0]
+            finally:
+                connection.close()
+
+        with ThreadPoolExecutor(AT_ONCE) as pool:
+            answered = sorted(pool.map(one, desks))
+        self.assertEqual(answered, [200, 200, 422, 422, 422, 422])

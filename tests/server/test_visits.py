@@ -1,0 +1,151 @@
+"""A visit on the record: every write once, in order, undoable, and remembered."""
+
+from __future__ import annotations
+
+from typing import Any
+from uuid import UUID, uuid4
+
+from gearing.units import unit_kinds
+from visits.models import Change, Pin, Step, Tick, Visit
+
+from .bench import UNIT, BenchCase, Desk
+
+READ = {"teeth": 31, "unit_kind": "servo", "readings": [{"value": 16.41}, {"kind": "span", "k": 4, "value": 5.38}]}
+
+
+class Opening(BenchCase):
+    def test_a_unit_comes_in_once_however_often_it_is_sent(self) -> None:
+        visit, unit = uuid4(), uuid4()
+        body = {**UNIT, "unit_id": str(unit), "symptoms": ["grinding"], "owner_label": "Locker 3"}
+        first = self.desk.got("PUT", f"/visits/{visit}", body)
+        self.assertEqual(self.desk.got("PUT", f"/visits/{visit}", body), first)
+        self.assertEqual((first["stage"], first["number"]), ("listen", 1))
+        self.assertIn("Do not run it further", first["stop_running"])
+        again = self.desk.got("PUT", f"/visits/{uuid4()}", body)
+        self.assertEqual((again["unit"]["id"], again["number"]), (str(unit), 2))
+        self.assertEqual(Visit.objects.filter(unit_id=unit).count(), 2)
+
+    def test_what_is_missing_or_unknown_is_said(self) -> None:
+        path, unit = f"/visits/{uuid4()}", str(uuid4())
+        self.refused(self.desk.ask("PUT", path, {**UNIT, "unit_id": unit, "kind": "submarine"}), "what kind")
+        self.refused(self.desk.ask("PUT", path, {**UNIT, "unit_id": unit, "label": ""}), "label")
+        self.refused(self.desk.ask("PUT", path, {**UNIT, "unit_id": "x"}), "unit id")
+        self.refused(self.desk.ask("PUT", path, {**UNIT, "unit_id": unit, "complaint": "x" * 3000}), "out of range")
+        self.assertFalse(Visit.objects.filter(unit_id=unit).exists())
+
+    def test_the_bench_shows_each_with_what_it_waits_for(self) -> None:
+        self.desk.got("PUT", self.at("waits"), {"waits_for": "part", "note": "idler on Friday"})
+        card = Desk(self.ben).got("GET", "/visits")[0]
+        self.assertEqual((card["waits_for"], card["waits_note"], card["pieces"]), ("part", "idler on Friday", 3))
+
+
+class Strip(BenchCase):
+    def test_a_step_sent_twice_is_one_step(self) -> None:
+        path, body = self.at("steps", uuid4()), {"line": "drum #A1"}
+        first = self.desk.got("PUT", path, body)
+        self.assertEqual((first["number"], first["title"]), (4, "Draw off the drum"))
+        before = Change.objects.count()
+        self.assertEqual(self.desk.got("PUT", path, body), first)
+        self.assertEqual((self.visit.steps.count(), Change.objects.count()), (4, before))
+
+    def test_a_line_reworded_keeps_its_place_and_what_it_was(self) -> None:
+        step = self.steps[0]
+        fixed = self.desk.got("PUT", self.at("steps", step.id), {"line": "4x M3x12 button hex2 rear cover"})
+        self.assertEqual((fixed["number"], fixed["piece"]["name"]), (1, "M3 × 12, rear cover"))
+        kept = Change.objects.filter(verb="reworded").get()
+        self.assertEqual(kept.before, {"line": "4x M3x10 button hex2 rear cover"})
+
+    def test_taken_back_and_brought_back_without_renumbering_the_rest(self) -> None:
+        undone = self.at("steps", self.steps[1].id, "undone")
+        for _ in range(2):
+            self.assertIsNone(self.desk.got("PUT", undone, {"undone": True})["number"])
+        self.assertEqual([s["number"] for s in self.desk.got("GET", self.at())["steps"]], [1, 3])
+        self.assertEqual(self.desk.got("PUT", undone, {"undone": False})["number"], 4)
+        self.assertEqual(Step.objects.filter(visit=self.visit).count(), 3)
+        self.assertEqual([c.verb for c in Change.objects.filter(subject=self.steps[1].id)], ["laid down", "taken back", "brought back"])
+
+    def test_an_id_that_stands_elsewhere_is_refused(self) -> None:
+        other = self.desk.got("PUT", f"/visits/{uuid4()}", {**UNIT, "unit_id": str(uuid4())})
+        answer = self.desk.ask("PUT", f"/visits/{other['id']}/steps/{self.steps[0].id}", {"line": "drum"})
+        self.refused(answer, "already recorded")
+
+    def test_bad_lines_leave_the_row_as_it_was(self) -> None:
+        for line in ("", "   ", "x" * 10_000, "y" * 30_000):
+            self.refused(self.desk.ask("PUT", self.at("steps", uuid4()), {"line": line}), ".")
+        self.assertEqual(self.visit.steps.count(), 3)
+
+    def test_words_of_any_script_are_kept(self) -> None:
+        for line in ("Zahnrad Ø12 größer", "歯車 31t ⚙️", "gear 12t ^ñ"):
+            self.assertEqual(self.desk.got("PUT", self.at("steps", uuid4()), {"line": line})["line"], line)
+
+
+class Judging(BenchCase):
+    def test_verdict_and_finding(self) -> None:
+        body = {"verdict": "replace", "finding": "three teeth gone"}
+        piece = self.desk.got("PUT", self.at("pieces", self.piece(2), "verdict"), body)
+        self.assertEqual((piece["verdict"], piece["finding"]), ("replace", "three teeth gone"))
+        self.refused(self.desk.ask("PUT", self.at("pieces", self.piece(2), "verdict"), {"verdict": "burn"}), "verdict")
+
+    def test_a_gear_is_pinned_with_its_readings_and_an_earlier_one_superseded(self) -> None:
+        path = self.at("pieces", self.piece(2), "pins", uuid4())
+        body: dict[str, Any] = {"rim": 0, "given": READ, "choice": 0}
+        first = self.desk.got("PUT", path, body)
+        self.assertEqual(self.desk.got("PUT", path, body), first)
+        self.assertEqual((first["pins"][0]["label"], first["pins"][0]["teeth"]), ("0.5 module", 31))
+        self.assertEqual(first["pins"][0]["given"]["readings"][1]["k"], 4)
+        self.assertTrue(first["figure"]["rims"][0]["read"])
+        later = self.desk.got("PUT", self.at("pieces", self.piece(2), "pins", uuid4()), {**body, "choice": 1})
+        self.assertEqual(len(later["pins"]), 1)
+        self.assertNotEqual(later["pins"][0]["id"], first["pins"][0]["id"])
+        self.assertEqual(Pin.objects.filter(piece_id=self.piece(2)).count(), 2)
+        both = self.desk.got("PUT", self.at("pieces", self.piece(2), "pins", uuid4()), {**body, "rim": 1})
+        self.assertEqual([pin["rim"] for pin in both["pins"]], [0, 1])
+
+    def test_no_such_rim_or_candidate(self) -> None:
+        path = self.at("pieces", self.piece(2), "pins", uuid4())
+        self.refused(self.desk.ask("PUT", path, {"rim": 2, "given": READ}), "no such gear")
+        self.refused(self.desk.ask("PUT", path, {"choice": 19, "given": READ}), "No such candidate")
+
+
+class Build(BenchCase):
+    def count(self, step: int, outcome: str, count: int, tick: UUID | None = None) -> tuple[int, Any]:
+        body = {"piece_id": str(self.piece(step)), "outcome": outcome, "count": count}
+        return self.desk.ask("PUT", self.at("ticks", tick or uuid4()), body)
+
+    def test_the_plan_is_the_strip_turned_round_with_its_verdicts(self) -> None:
+        self.desk.got("PUT", self.at("pieces", self.piece(2), "verdict"), {"verdict": "replace"})
+        self.desk.got("PUT", self.at("pieces", self.piece(2), "pins", uuid4()), {"given": READ})
+        plan = self.desk.got("GET", self.at("plan"))["steps"]
+        self.assertEqual(
+            [step["title"] for step in plan],
+            ["Seat the wheel, new", "Close the rear cover", "Drive in four M3 × 10, rear cover"],
+        )
+        self.assertIn("Take 0.5 module, 31 teeth.", [remark["text"] for remark in plan[0]["remarks"]])
+
+    def test_counted_in_once_and_never_more_than_came_off(self) -> None:
+        tick = uuid4()
+        for _ in range(2):
+            self.assertEqual(self.count(0, "in", 3, tick)[0], 200)
+        self.refused(self.count(0, "in", 2), "4 came off and 3")
+        self.assertEqual(self.count(0, "off", 1)[0], 200)
+        self.refused(self.count(1, "in", 1, tick), "already recorded")
+        self.desk.got("DELETE", self.at("ticks", tick))
+        self.desk.got("DELETE", self.at("ticks", tick))
+        self.assertEqual(self.count(0, "new", 3)[0], 200)
+        self.assertEqual(Tick.objects.filter(piece_id=self.piece(0), undone=False).count(), 2)
+
+    def test_the_unit_is_not_proved_until_every_piece_and_check_is_answered(self) -> None:
+        stage = self.at("stage")
+        self.refused(self.desk.ask("PUT", stage, {"stage": "file"}), "6 pieces are not accounted for")
+        for step, many in ((0, 4), (1, 1), (2, 1)):
+            self.count(step, "in", many)
+        checks = unit_kinds()["servo"].prove
+        self.refused(self.desk.ask("PUT", stage, {"stage": "file"}), f"{len(checks)} of the checks")
+        for text in checks:
+            self.desk.got("PUT", self.at("check"), {"check": text, "done": True})
+        self.refused(self.desk.ask("PUT", self.at("check"), {"check": "sing", "done": True}), "not one of")
+        self.assertEqual(self.desk.got("PUT", stage, {"stage": "file"})["stage"], "file")
+
+    def test_a_visit_with_nothing_off_cannot_be_built(self) -> None:
+        empty = self.desk.got("PUT", f"/visits/{uuid4()}", {**UNIT, "unit_id": str(uuid4())})
+        self.refused(self.desk.ask("PUT", f"/visits/{empty['id']}/stage", {"stage": "build"}), "Nothing has come off")
