@@ -99,6 +99,17 @@ def span_counts(gear: Gear) -> list[int]:
     return [k for k in range(2, most + 1) if low <= span_contact_radius(gear, k) <= high]
 
 
+def usual_span(gear: Gear) -> int:
+    """The `k` whose jaws touch nearest the reference circle, ``z·alpha/pi + 1/2`` (DIN 3960).
+
+    Examples
+    --------
+    >>> usual_span(Gear(31, 0.5))
+    4
+    """
+    return max(2, round(gear.teeth * transverse_pressure_angle(gear) / np.pi + 0.5))
+
+
 def checked_span(gear: Gear, k: int) -> float:
     """``W_k``, refused where the jaws would not lie on the flanks.
 

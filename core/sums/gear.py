@@ -32,6 +32,7 @@ from gearing.measure import (
     span_counts,
     span_over_teeth,
     tip_chord,
+    usual_span,
 )
 from gearing.outline import tooth_outline
 
@@ -130,6 +131,7 @@ class GearOut(Model):
     over_tips_settled_mm: float
     over_tips_largest_mm: float
     span_mm: dict[str, float]
+    span_usual: int = Field(description="Teeth to span for jaws nearest the reference circle")
     over_pins: OverPins | None
     tip_chord: TipChord
     tip_land_mm: float
@@ -159,6 +161,7 @@ def measure_gear(given: GearIn) -> GearOut:
         over_tips_settled_mm=float(over_tips_settled(gear)),
         over_tips_largest_mm=float(over_tips_largest(gear)),
         span_mm={str(k): float(span_over_teeth(gear, k)) for k in span_counts(gear)},
+        span_usual=usual_span(gear),
         over_pins=_pins(gear, given.pin_diameter_mm),
         tip_chord=TipChord(pitches=pitches, chord_mm=tip_chord(gear, pitches)),
         tip_land_mm=float(tip_land(gear)),

@@ -19,7 +19,7 @@ from gearing.identify import (
     identify,
 )
 from gearing.marks import Mark, read_mark
-from gearing.measure import span_counts
+from gearing.measure import span_counts, usual_span
 
 from .base import Length, Model
 from .gear import Drawing, HoldOut, Teeth, draw, hold_out, say_probe
@@ -118,6 +118,7 @@ class ReadOut(Model):
     next: NextOut | None
     holds: list[HoldOut] = Field(description="The leading candidate held for each reading, then for the next")
     span_counts: list[int]
+    span_usual: int | None
     notes: list[str]
 
 
@@ -139,6 +140,7 @@ def read_gear(given: ReadIn) -> ReadOut:
         next=_next(advice, given.error_mm) if advice else None,
         holds=_holds(found, advice),
         span_counts=span_counts(found.candidates[0].gear) if shown else [],
+        span_usual=usual_span(found.candidates[0].gear) if shown else None,
         notes=_notes(given, found, mark, readings),
     )
 

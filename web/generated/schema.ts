@@ -676,6 +676,11 @@ export interface components {
             span_mm: {
                 [key: string]: number;
             };
+            /**
+             * Span Usual
+             * @description Teeth to span for jaws nearest the reference circle
+             */
+            span_usual: number;
             /** Teeth */
             teeth: number;
             tip_chord: components["schemas"]["TipChord"];
@@ -1012,6 +1017,8 @@ export interface components {
             reason: string;
             /** Span Counts */
             span_counts: number[];
+            /** Span Usual */
+            span_usual: number | null;
         };
         /**
          * ReadingIn

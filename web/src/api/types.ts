@@ -11,6 +11,7 @@ export type Visit = S["VisitOut"];
 export type NewVisit = S["NewVisit"];
 export type Step = S["StepOut"];
 export type Piece = S["PieceOut"];
+export type Photo = S["PhotoOut"];
 export type Pin = S["PinOut"];
 export type Tick = S["TickOut"];
 export type TickIn = S["TickIn"];

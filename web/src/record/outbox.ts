@@ -9,14 +9,14 @@ import { openDB, type DBSchema, type IDBPDatabase } from "idb";
 import { defineStore } from "pinia";
 import { computed, ref } from "vue";
 
-import { asProblem, csrfToken } from "../api/client";
+import { asProblem, csrfToken, UNREACHABLE } from "../api/client";
 import type { Problem } from "../api/types";
 import { useSession } from "../features/workshop/session";
 
 export interface Waiting {
   key?: number;
   visitId: string;
-  kind: "step" | "undo" | "verdict" | "pin" | "tick" | "untick" | "photo" | "visit";
+  kind: "step" | "undo" | "verdict" | "pin" | "tick" | "untick" | "photo" | "waits" | "check" | "watch";
   method: "PUT" | "POST" | "DELETE";
   path: string;
   body?: unknown;
@@ -55,7 +55,8 @@ export const useOutbox = defineStore("outbox", () => {
   const loose = ref<Waiting[]>([]);
   const refused = ref<Refused[]>([]);
   const listeners = new Set<(entry: Waiting, answer: unknown) => void>();
-  let running = false;
+  let run: Promise<void> | undefined;
+  let more = false;
   let again: number | undefined;
 
   const says = computed(() => {
@@ -68,8 +69,8 @@ export const useOutbox = defineStore("outbox", () => {
     // Vue's proxies cannot be stored; a plain copy can. Files are stored as they are.
     const { file, ...rest } = entry;
     const plain = JSON.parse(JSON.stringify(rest)) as Waiting;
-    await keep(file ? { ...plain, file } : plain);
     waiting.value += 1;
+    await keep(file ? { ...plain, file } : plain);
     void send();
   }
 
@@ -96,15 +97,27 @@ export const useOutbox = defineStore("outbox", () => {
   }
 
   /** Send all that waits. One tab at a time, so that the order holds. */
-  async function send() {
-    if (running) return;
-    running = true;
-    try {
-      if (navigator.locks) await navigator.locks.request("dentado-outbox", drain);
-      else await drain();
-    } finally {
-      running = false;
-    }
+  function send(): Promise<void> {
+    more = true;
+    run ??= (async () => {
+      try {
+        while (more) {
+          more = false;
+          if (navigator.locks) await navigator.locks.request("dentado-outbox", drain);
+          else await drain();
+        }
+      } finally {
+        run = undefined;
+      }
+    })();
+    return run;
+  }
+
+  /** Resolves once the server has everything; for what may only follow on it.
+   *  Throws the problem if it cannot be reached. */
+  async function settle() {
+    await send();
+    if (waiting.value) throw UNREACHABLE;
   }
 
   async function drain() {
@@ -166,7 +179,7 @@ export const useOutbox = defineStore("outbox", () => {
   }
 
   window.addEventListener("online", () => void send());
-  return { waiting, unreachable, refused, says, add, of, send, listen, drop };
+  return { waiting, unreachable, refused, says, add, of, send, settle, listen, drop };
 });
 
 function form(entry: Waiting): FormData {

@@ -101,7 +101,7 @@ const holdReading = computed(() => {
   if (!read.value || read.value.next) return "";
   return readings.value.at(-1)?.value?.toString() ?? "";
 });
-const suggested = computed(() => String(read.value?.next?.k ?? read.value?.span_counts[0] ?? Math.max(2, Math.round((Number(teeth.value) || 18) / 9))));
+const suggested = computed(() => String(read.value?.next?.k ?? read.value?.span_usual ?? bare.value?.span_usual ?? 2));
 /** The field the server complains of, to mark it where it stands. */
 const wrong = computed(() => {
   const field = problem.value?.field ?? "";
@@ -187,7 +187,7 @@ function restore(kept: ReadIn) {
   <main class="work reader">
     <section class="left">
       <CaliperDrawing v-if="drawing" :drawing="drawing" :hold="hold" :reading="holdReading" :bore="Number(bore.replace(',', '.')) || 0" :note="read ? `${candidate?.label} drawn` : 'count alone: size not yet read'" />
-      <div v-else class="paper empty"><p>Count the teeth, marking the one you start at.</p></div>
+      <div v-else class="paper empty"><p>{{ read ? "No gear to draw: the readings fit none." : "Count the teeth, marking the one you start at." }}</p></div>
       <form class="inputs" @submit.prevent>
         <div class="field">
           <label class="label" for="teeth">Teeth</label>
@@ -301,8 +301,8 @@ function restore(kept: ReadIn) {
 }
 
 .k {
-  width: 44px;
-  min-height: 30px;
+  width: 48px;
+  min-height: 44px;
   border: 1px solid var(--soft);
   border-radius: 3px;
   background: var(--panel);

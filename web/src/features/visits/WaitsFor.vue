@@ -13,7 +13,7 @@ const forWhat = ref(store.visit?.waits_for ?? "me");
 const note = ref(store.visit?.waits_note ?? "");
 
 async function keep() {
-  await store.waitFor(forWhat.value as "me", note.value);
+  await store.waitFor(forWhat.value, note.value);
 }
 </script>
 

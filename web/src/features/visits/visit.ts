@@ -3,7 +3,7 @@ import { defineStore } from "pinia";
 import { computed, ref } from "vue";
 
 import { api, ask } from "../../api/client";
-import type { Entry, Piece, Plan, ReadIn, Step, TickIn, Visit } from "../../api/types";
+import type { Entry, Photo, Piece, Plan, ReadIn, Step, TickIn, Visit } from "../../api/types";
 import { newId } from "../../record/ids";
 import { useOutbox, type Waiting } from "../../record/outbox";
 
@@ -34,10 +34,16 @@ export const useVisit = defineStore("visit", () => {
       visit.value = undefined;
       at.value = "";
     }
-    const fresh = await ask(api.GET("/api/visits/{visit_id}", { params: { path: { visit_id: visitId } } }));
-    const pending = await outbox.of(visitId);
+    await take(visitId, () => ask(api.GET("/api/visits/{visit_id}", { params: { path: { visit_id: visitId } } })));
+  }
+
+  /** Show the server's answer, and over it what it cannot know of yet. */
+  async function take(visitId: string, answer: () => Promise<Visit>) {
+    const before = await outbox.of(visitId);
+    const fresh = await answer();
+    const since = await outbox.of(visitId);
     visit.value = fresh;
-    for (const entry of pending) show(entry);
+    for (const entry of [...before, ...since]) show(entry);
   }
 
   const picked = computed(() => steps.value.find((step) => step.id === at.value));
@@ -58,7 +64,7 @@ export const useVisit = defineStore("visit", () => {
   /** Put what is on its way on the screen. */
   function show(entry: Waiting) {
     if (entry.visitId !== visit.value?.id) return;
-    if (entry.kind === "step") put(entry.shown as Step);
+    if (entry.kind === "step" && !steps.value.some((step) => step.id === (entry.shown as Step).id)) put(entry.shown as Step);
     if (entry.kind === "undo") remove((entry.shown as { id: string }).id);
     if (entry.kind === "verdict") Object.assign(pieceOf((entry.shown as Piece).id) ?? {}, entry.shown);
     if (entry.kind === "tick") {
@@ -71,6 +77,19 @@ export const useVisit = defineStore("visit", () => {
       const found = pieceOf(piece);
       if (found) found.ticks = found.ticks.filter((one) => one.id !== tick);
     }
+    if (entry.kind === "photo") showPhoto(entry.shown as { photo: Photo; step: string | null }, entry.file);
+    if (entry.kind === "waits" || entry.kind === "watch") Object.assign(visit.value, entry.shown);
+    if (entry.kind === "check") {
+      const { text, done } = entry.shown as { text: string; done: boolean };
+      const found = visit.value.checks.find((check) => check.text === text);
+      if (found) found.done = done;
+    }
+  }
+
+  function showPhoto({ photo, step }: { photo: Photo; step: string | null }, file?: Blob) {
+    if (file) local.value[photo.id] ??= URL.createObjectURL(file);
+    const of = step ? steps.value.find((one) => one.id === step)?.photos : visit.value?.photos;
+    if (of && !of.some((one) => one.id === photo.id)) of.push(photo);
   }
 
   function pieceOf(id: string) {
@@ -96,6 +115,7 @@ export const useVisit = defineStore("visit", () => {
   /** Lay a piece down. `understood` is what the core made of the line. */
   async function layDown(line: string, understood: Entry, photos: string[]) {
     const id = newId();
+    if (visit.value) visit.value.photos = visit.value.photos.filter((photo) => !photos.includes(photo.id));
     const shown: Step = {
       id,
       number: (steps.value.at(-1)?.number ?? 0) + 1,
@@ -163,9 +183,9 @@ export const useVisit = defineStore("visit", () => {
 
   async function addPhoto(file: Blob, stepId?: string) {
     const id = newId();
-    local.value[id] = URL.createObjectURL(file);
-    if (stepId) steps.value.find((step) => step.id === stepId)?.photos.push({ id, width: 4, height: 3 });
-    await keep({ kind: "photo", method: "POST", path: `${base.value}/photos/${id}`, body: { step_id: stepId ?? null }, file });
+    const step = stepId ?? null;
+    const shown = { photo: { id, width: 4, height: 3 }, step };
+    await keep({ kind: "photo", method: "POST", path: `${base.value}/photos/${id}`, body: { step_id: step }, file, shown });
     return id;
   }
 
@@ -173,26 +193,25 @@ export const useVisit = defineStore("visit", () => {
     return local.value[id] ?? `/api/photos/${id}${small ? "?small=true" : ""}`;
   }
 
+  /** A stage is entered on what the server knows, so it must know all of it first. */
   async function enter(stage: string) {
-    const path = { visit_id: visit.value?.id ?? "" };
-    visit.value = await ask(api.PUT("/api/visits/{visit_id}/stage", { params: { path }, body: { stage } }));
+    const visitId = visit.value?.id ?? "";
+    await outbox.settle();
+    const params = { path: { visit_id: visitId } };
+    await take(visitId, () => ask(api.PUT("/api/visits/{visit_id}/stage", { params, body: { stage } })));
   }
 
-  async function waitFor(waits_for: "me" | "part" | "cure" | "decision" | "owner", note: string) {
-    const path = { visit_id: visit.value?.id ?? "" };
-    visit.value = await ask(api.PUT("/api/visits/{visit_id}/waits", { params: { path }, body: { waits_for, note } }));
+  async function waitFor(waits_for: Visit["waits_for"], note: string) {
+    const shown = { waits_for, waits_note: note };
+    await keep({ kind: "waits", method: "PUT", path: `${base.value}/waits`, body: { waits_for, note }, shown });
   }
 
   async function check(text: string, done: boolean) {
-    const path = { visit_id: visit.value?.id ?? "" };
-    visit.value = await ask(
-      api.PUT("/api/visits/{visit_id}/check", { params: { path }, body: { check: text, done } }),
-    );
+    await keep({ kind: "check", method: "PUT", path: `${base.value}/check`, body: { check: text, done }, shown: { text, done } });
   }
 
   async function watchOut(text: string) {
-    const path = { visit_id: visit.value?.id ?? "" };
-    visit.value = await ask(api.PUT("/api/visits/{visit_id}/watch", { params: { path }, body: { text } }));
+    await keep({ kind: "watch", method: "PUT", path: `${base.value}/watch`, body: { text }, shown: { to_watch: text } });
   }
 
   /** The server's own record replaces what was shown for it. */

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import Button from "primevue/button";
 import InputText from "primevue/inputtext";
-import { ref } from "vue";
+import { onBeforeUnmount, onMounted, ref } from "vue";
 import { useRoute, useRouter } from "vue-router";
 
-import { asProblem } from "../../api/client";
+import { asProblem, UNREACHABLE } from "../../api/client";
 import type { Problem } from "../../api/types";
 import KeyCap from "../../app/KeyCap.vue";
 import NameMark from "../../app/NameMark.vue";
@@ -20,12 +20,14 @@ const password = ref("");
 const busy = ref(false);
 const problem = ref<Problem>();
 
+const onward = () => router.push(typeof route.query.next === "string" ? route.query.next : "/");
+
 async function enter() {
   busy.value = true;
   problem.value = undefined;
   try {
     await session.signIn(username.value.trim(), password.value);
-    await router.push(typeof route.query.next === "string" ? route.query.next : "/");
+    await onward();
   } catch (error) {
     problem.value = asProblem(error);
     password.value = "";
@@ -33,6 +35,20 @@ async function enter() {
     busy.value = false;
   }
 }
+/** While the record cannot be reached nobody knows who is signed in: ask again until it answers. */
+let again: number | undefined;
+async function wait() {
+  if (session.known) return;
+  problem.value = UNREACHABLE;
+  again = window.setTimeout(async () => {
+    await session.look();
+    if (session.member) return void onward();
+    if (session.known) problem.value = undefined;
+    else void wait();
+  }, 1500);
+}
+onMounted(wait);
+onBeforeUnmount(() => window.clearTimeout(again));
 </script>
 
 <template>

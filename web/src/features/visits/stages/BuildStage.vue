@@ -31,17 +31,17 @@ watch(now, (made) => {
 });
 
 /** Count the piece in and go on; what is short stays unanswered and is named at the end. */
-async function next(outcome?: TickIn["outcome"]) {
+function next(outcome?: TickIn["outcome"]) {
   if (over.value) return emit("enter", "prove");
   if (!piece.value || !now.value) return;
-  if (count.value) await store.tick(piece.value, outcome ?? (now.value.outcome as TickIn["outcome"]), count.value);
+  if (count.value) void store.tick(piece.value, outcome ?? (now.value.outcome as TickIn["outcome"]), count.value);
   place.value += 1;
 }
 
-async function back() {
+function back() {
   if (!place.value) return;
   place.value -= 1;
-  if (piece.value?.ticks.length) await store.untick(piece.value);
+  if (piece.value?.ticks.length) void store.untick(piece.value);
 }
 
 function fewer(by: number) {

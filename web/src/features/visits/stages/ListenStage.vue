@@ -13,11 +13,6 @@ const emit = defineEmits<{ enter: [stage: string] }>();
 const store = useVisit();
 const visit = computed(() => store.visit);
 
-async function photo(file: File) {
-  const id = await store.addPhoto(file);
-  store.visit?.photos.push({ id, width: 4, height: 3 });
-}
-
 useKeys({ Enter: () => emit("enter", "strip") });
 </script>
 
@@ -35,7 +30,7 @@ useKeys({ Enter: () => emit("enter", "strip") });
       <p v-if="visit.notice" class="mind">{{ visit.notice }}</p>
       <div class="actions">
         <Button @click="emit('enter', 'strip')">Start the strip <KeyCap k="Enter" /></Button>
-        <PhotoButton @taken="photo" />
+        <PhotoButton @taken="store.addPhoto($event)" />
       </div>
     </section>
     <section class="side">

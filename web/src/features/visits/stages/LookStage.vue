@@ -27,10 +27,11 @@ watch(
   { immediate: true },
 );
 
-async function judge(verdict: Verdict) {
+/** Goes on at once, so that the next key is for the next piece. */
+function judge(verdict: Verdict) {
   const step = store.picked;
   if (!step) return;
-  await store.judge(step.piece, verdict, finding.value.trim());
+  void store.judge(step.piece, verdict, finding.value.trim());
   store.walk(1);
 }
 
@@ -48,7 +49,7 @@ useKeys({
   "Ctrl+Enter": () => emit("enter", "read"),
 });
 onMounted(() => {
-  if (!store.picked || store.picked.piece.verdict) store.at = (store.steps.find((step) => !step.piece.verdict) ?? store.steps[0])?.id ?? "";
+  store.at = (store.steps.find((step) => !step.piece.verdict) ?? store.steps[0])?.id ?? "";
 });
 </script>
 

@@ -1,20 +1,17 @@
 <script setup lang="ts">
 /** Nothing left over, everything tried: only then is it proved. */
 import Button from "primevue/button";
-import { computed, ref } from "vue";
+import { computed } from "vue";
 
-import { asProblem } from "../../../api/client";
-import type { Problem, TickIn } from "../../../api/types";
+import type { TickIn } from "../../../api/types";
 import KeyCap from "../../../app/KeyCap.vue";
 import { useKeys } from "../../../app/keys";
-import ProblemNote from "../../../app/ProblemNote.vue";
 import { useSession } from "../../workshop/session";
 import { useVisit } from "../visit";
 
 const emit = defineEmits<{ enter: [stage: string] }>();
 const store = useVisit();
 const session = useSession();
-const problem = ref<Problem>();
 const checks = computed(() => store.visit?.checks ?? []);
 const open = computed(() => checks.value.filter((check) => !check.done).length);
 const left = computed(() => store.unanswered.reduce((sum, one) => sum + one.left, 0));
@@ -24,15 +21,9 @@ const headline = computed(() => {
   return "Proved: nothing left over, everything tried";
 });
 
-async function tickOff(at: number) {
+function tickOff(at: number) {
   const check = checks.value[at];
-  if (!check) return;
-  try {
-    await store.check(check.text, !check.done);
-    problem.value = undefined;
-  } catch (error) {
-    problem.value = asProblem(error);
-  }
+  if (check) void store.check(check.text, !check.done);
 }
 
 function answer(at: number, outcome: string) {
@@ -53,7 +44,6 @@ useKeys({
       <h1 :class="{ proved: !left && !open }">{{ headline }}</h1>
       <Button v-if="left" @click="emit('enter', 'build')">Go on building <KeyCap k="G" /></Button>
     </div>
-    <ProblemNote :problem="problem" />
     <ul v-if="left" class="left">
       <li v-for="(one, n) in store.unanswered" :key="one.step.id">
         <img v-if="one.step.photos[0]" :src="store.photoUrl(one.step.photos[0].id, true)" alt="" />

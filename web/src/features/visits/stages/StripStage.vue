@@ -3,7 +3,7 @@
 import Button from "primevue/button";
 import { computed, nextTick, onMounted, ref, watch } from "vue";
 
-import { api, ask, asProblem, UNREACHABLE } from "../../../api/client";
+import { api, ask, asProblem } from "../../../api/client";
 import type { Entry, Problem } from "../../../api/types";
 import KeyCap from "../../../app/KeyCap.vue";
 import { useKeys } from "../../../app/keys";
@@ -56,8 +56,9 @@ async function understand(correction?: { field: string; value: string }) {
   }
 }
 
-watch(line, () => {
+watch(line, (text) => {
   window.clearTimeout(pause);
+  if (!text) return;
   pause = window.setTimeout(() => void understand(), 70);
 });
 
@@ -67,21 +68,32 @@ function unread(text: string): Entry {
   return { line: text, title: text, kind: "other", count: 1, name: text, teeth: [], chips: [], figure };
 }
 
+/** The field is free for the next piece at once; a line that is refused comes back to it. */
 async function layDown() {
   const text = line.value.trim();
   if (!text) return;
   window.clearTimeout(pause);
-  if (understood.value?.line.trim() !== text || problem.value) await understand();
-  const unreachable = problem.value?.problem === UNREACHABLE.problem || problem.value?.field === "";
-  if (problem.value && !unreachable) return;
-  const said = understood.value?.line.trim() === text ? understood.value : unread(text);
+  const known = understood.value?.line.trim() === text ? understood.value : undefined;
   const taken = photos.value;
   line.value = "";
   photos.value = [];
   understood.value = undefined;
   problem.value = undefined;
-  store.at = await store.layDown(text, said, taken);
+  asked += 1;
   field.value?.focus();
+  try {
+    const said = known ?? (await ask(api.POST("/api/sums/entry", { body: { line: text, correction: null } })));
+    store.at = await store.layDown(text, said, taken);
+  } catch (error) {
+    const told = asProblem(error);
+    // No field means that nothing is wrong with the line: the server is out of reach.
+    if (told.field === "") store.at = await store.layDown(text, unread(text), taken);
+    else {
+      line.value = [text, line.value].filter(Boolean).join(" ");
+      photos.value = [...taken, ...photos.value];
+      problem.value = told;
+    }
+  }
 }
 
 async function undo() {
@@ -106,7 +118,8 @@ async function mark(sign: string) {
 }
 
 function key(event: KeyboardEvent) {
-  if (event.key === "Enter") {
+  const chorded = event.ctrlKey || event.metaKey;
+  if (event.key === "Enter" && !chorded) {
     event.preventDefault();
     void layDown();
   } else if (!line.value && event.key === "ArrowUp") {
@@ -115,7 +128,7 @@ function key(event: KeyboardEvent) {
   } else if (!line.value && event.key.startsWith("Arrow")) {
     event.preventDefault();
     store.walk(event.key === "ArrowLeft" ? -1 : 1);
-  } else if (!line.value && (event.ctrlKey || event.metaKey) && event.key === "z") {
+  } else if (!line.value && chorded && event.key === "z") {
     event.preventDefault();
     void undo();
   } else if (event.key === "Escape") {

@@ -1,0 +1,90 @@
+"""A whole Dentado for the browser tests: its own database, server and demo, started once."""
+
+from __future__ import annotations
+
+import atexit
+import unittest
+from functools import cache
+from pathlib import Path
+from typing import Any, ClassVar
+
+from playwright.sync_api import Browser, ConsoleMessage, Page, ViewportSize, expect
+
+from demo import DEMO_MEMBER, DEMO_PASSWORD
+from launch.browser import DESK, chromium, sign_in
+from launch.places import VAR
+from launch.stack import Stack
+
+TABLET: ViewportSize = {"width": 1180, "height": 820}
+TABLET_UPRIGHT: ViewportSize = {"width": 820, "height": 1180}
+FAILED = VAR / "test" / "failed"
+
+expect.set_options(timeout=15_000)
+
+
+@cache
+def stack() -> Stack:
+    """Started by the first test that needs it, ended with the run."""
+    made = Stack()
+    made.__enter__()
+    atexit.register(made.close)
+    return made
+
+
+class BrowserCase(unittest.TestCase):
+    """Each test has a fresh signed-in page; what the console complains of fails it."""
+
+    browser: ClassVar[Browser]
+    size: ClassVar[ViewportSize] = DESK
+
+    @classmethod
+    def setUpClass(cls) -> None:
+        cls.address = stack().address
+        opened = chromium()
+        cls.browser = opened.__enter__()
+        cls.addClassCleanup(opened.__exit__, None, None, None)
+
+    def setUp(self) -> None:
+        self.complaints: list[str] = []
+        self.context = self.browser.new_context(viewport=self.size, reduced_motion="reduce")
+        self.addCleanup(self.context.close)
+        self.page = self.context.new_page()
+        self.page.on("console", self._heard)
+        self.page.on("pageerror", lambda error: self.complaints.append(str(error)))
+        self.addCleanup(self._look_back)
+        sign_in(self.page, self.address, DEMO_MEMBER, DEMO_PASSWORD)
+
+    def _heard(self, message: ConsoleMessage) -> None:
+        # The browser itself reports every 4xx and 5xx; the screen has its own words for them.
+        if message.type == "error" and "Failed to load resource" not in message.text:
+            self.complaints.append(message.text)
+
+    def _look_back(self) -> None:
+        result: Any = self._outcome.result  # type: ignore[attr-defined]
+        if any(test is self for test, _ in result.failures + result.errors):
+            FAILED.mkdir(parents=True, exist_ok=True)
+            path = Path(FAILED / f"{self.id()}.png")
+            self.page.screenshot(path=path)
+            print(f"the screen as it was: {path}")
+        self.assertEqual(self.complaints, [])
+
+    def press(self, *keys: str) -> None:
+        for key in keys:
+            self.page.keyboard.press(key)
+
+    def says(self, text: str) -> None:
+        """The headline says `text`."""
+        expect(self.page.get_by_role("heading", level=1)).to_contain_text(text)
+
+    def row(self) -> list[str]:
+        """Names of the pieces in the row, in order."""
+        return self.page.get_by_role("region", name="The row").locator(".name").all_inner_texts()
+
+    def open_visit(self, unit: str, stage: str = "") -> Page:
+        """A visit of the demo, at one of its stages."""
+        self.page.goto(self.address)
+        self.page.get_by_role("link").filter(has_text=unit).first.click()
+        self.page.get_by_role("region", name="The row").wait_for()
+        if stage:
+            self.page.get_by_role("navigation", name="Stages").get_by_role("button", name=stage).click()
+        return self.page
