@@ -3,6 +3,11 @@ import { onBeforeUnmount, onMounted } from "vue";
 
 type Moves = Record<string, (event: KeyboardEvent) => unknown>;
 
+/** The control last clicked: one reached by keyboard takes its own key, one merely clicked does not keep it. */
+let clicked: Element | null = null;
+window.addEventListener("click", (event) => (clicked = event.detail ? document.activeElement : null), true);
+window.addEventListener("focusin", () => (clicked = null));
+
 /** Keys by name (`n`, `Enter`, `Space`, `Alt+p`); single letters are ignored in a field. */
 export function useKeys(moves: Moves) {
   function press(event: KeyboardEvent) {
@@ -14,8 +19,10 @@ export function useKeys(moves: Moves) {
     const chorded = chord !== plain;
     const target = event.target as HTMLElement;
     const typing = target.matches("input, textarea, select, [contenteditable]");
-    const onControl = (plain === "Space" || plain === "Enter") && target.matches("button, a, [role=button], [role=combobox]");
+    const presses = plain === "Space" || plain === "Enter";
+    const onControl = presses && target !== clicked && target.matches("button, a, [role=button], [role=combobox]");
     if (!chorded && (typing || onControl)) return;
+    if (presses && !typing) target.blur();
     event.preventDefault();
     move(event);
   }

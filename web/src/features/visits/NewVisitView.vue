@@ -56,8 +56,10 @@ useKeys({ "Ctrl+Enter": takeIn, Escape: () => router.push({ name: "bench" }) });
 </script>
 
 <template>
-  <TopBar title="New visit" about="What comes in, and what is said of it" />
-  <form class="work form" @submit.prevent="takeIn">
+  <TopBar title="New visit" about="what it is, and what is said of it" />
+  <main class="work">
+  <form class="form" @submit.prevent="takeIn">
+    <h1>What comes in?</h1>
     <div class="two">
       <section>
         <span id="kind" class="label">What is it?</span>
@@ -94,6 +96,7 @@ useKeys({ "Ctrl+Enter": takeIn, Escape: () => router.push({ name: "bench" }) });
       <span v-if="!ready" class="soft">A kind and a name are enough to begin.</span>
     </div>
   </form>
+  </main>
 </template>
 
 <style scoped>

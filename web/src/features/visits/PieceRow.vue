@@ -68,15 +68,15 @@ watch(
   <section class="row" aria-label="The row">
     <ol ref="strip">
       <li v-for="step in steps" :key="step.id" :class="[state(step), { here: step.id === at }]">
-        <button type="button" :aria-current="step.id === at" :aria-label="`${step.number} ${step.piece.name}${step.piece.count > 1 ? `, ${step.piece.count}` : ''}`" @click="emit('pick', step)">
-          <span v-if="step.piece.count > 1" class="count">×{{ step.piece.count }}</span>
-          <span v-if="step.photos.length" class="photo" aria-label="has a photo">▣</span>
+        <button type="button" :aria-current="step.id === at" @click="emit('pick', step)">
           <svg :viewBox="`-52 ${-TALL} 104 ${TALL}`" aria-hidden="true">
             <g :transform="`translate(0 ${-half(step) - 2})`">
               <PieceFigure :figure="step.piece.figure" :scale="scaleOf(step)" :damaged="step.piece.verdict === 'replace'" />
             </g>
           </svg>
           <span class="name"><b>{{ step.number }}</b> {{ step.piece.name }}</span>
+          <span v-if="step.piece.count > 1" class="count">×{{ step.piece.count }}</span>
+          <span v-if="step.photos.length" class="photo" role="img" aria-label="has a photo">▣</span>
         </button>
       </li>
       <li v-if="!steps.length" class="empty soft">The pieces lie here, in the order they come off.</li>

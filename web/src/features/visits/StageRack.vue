@@ -13,7 +13,7 @@ const reached = computed(() => stages.value.findIndex((one) => one.key === props
 </script>
 
 <template>
-  <nav class="rack" :class="{ small }" aria-label="Stages">
+  <component :is="small ? 'div' : 'nav'" class="rack" :class="{ small }" :aria-label="small ? undefined : 'Stages'">
     <component :is="small ? 'span' : 'button'" v-for="(one, n) in stages" :key="one.key" class="tooth"
       :class="{ done: n < reached, here: n === reached, viewing: one.key === viewing && n !== reached }"
       :aria-current="one.key === viewing ? 'step' : undefined" @click="$emit('go', one.key)">
@@ -21,7 +21,7 @@ const reached = computed(() => stages.value.findIndex((one) => one.key === props
       <span v-if="!small" class="word">{{ one.label }}<template v-if="n < reached"> ✓</template></span>
       <span v-else class="only-read">{{ n === reached ? one.label : "" }}</span>
     </component>
-  </nav>
+  </component>
 </template>
 
 <style scoped>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** One line a piece: typed as it is said, echoed as chips, laid down in the row. */
 import Button from "primevue/button";
-import { computed, nextTick, onMounted, ref, watch } from "vue";
+import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch } from "vue";
 
 import { api, ask, asProblem } from "../../../api/client";
 import type { Entry, Problem } from "../../../api/types";
@@ -136,11 +136,22 @@ function key(event: KeyboardEvent) {
   }
 }
 
+/** On this stage whatever is typed is the line, wherever the focus was left. */
+function typed(event: KeyboardEvent) {
+  const target = event.target as HTMLElement;
+  if (event.key.length > 1 || event.key === " " || event.ctrlKey || event.metaKey || event.altKey) return;
+  if (target.matches("input, textarea, select")) return;
+  event.stopPropagation();
+  field.value?.focus();
+}
+
 useKeys({ "Alt+p": () => photoButton.value?.open(), "Ctrl+Enter": () => emit("enter", "look") });
 onMounted(() => {
   if (!store.at) store.at = store.steps.at(-1)?.id ?? "";
   field.value?.focus();
+  window.addEventListener("keydown", typed, true);
 });
+onBeforeUnmount(() => window.removeEventListener("keydown", typed, true));
 </script>
 
 <template>

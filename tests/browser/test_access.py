@@ -1,0 +1,76 @@
+"""Every main view, Day and Lamp, desk and tablet: nothing axe finds, nothing too small to hit."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from playwright.sync_api import Page
+
+from launch.places import WEB
+
+from .whole import TABLET, TABLET_UPRIGHT, BrowserCase, stack
+
+AXE = (WEB / "node_modules" / "axe-core" / "axe.min.js").read_text()
+SMALL = """() => [...document.querySelectorAll("button, a, input, textarea, [role=combobox]")]
+  .filter((e) => e.checkVisibility({ visibilityProperty: true }) && !e.closest(".only-read") && !e.classList.contains("only-read"))
+  .map((e) => [e, (e.closest("form.chip, li > button, .p-select") ?? e).getBoundingClientRect()])
+  .filter(([e, box]) => box.width > 2 && (box.height < 43.5 || box.width < 43.5))
+  .map(([e, box]) => `${e.tagName} ${e.ariaLabel ?? e.innerText ?? ""} ${Math.round(box.width)}x${Math.round(box.height)}`)"""
+VISITS = {
+    "Ticket counter": "Listen", "Quay crane": "Strip", "Tern": "Look over", "Heron 650": "Read", "Dunlin 40": "Source",
+    "Otter 8": "Build", "Weather mast": "File",
+}  # fmt: skip
+
+
+class Access(BrowserCase):
+    def check(self, page: Page, what: str) -> None:
+        page.wait_for_load_state("networkidle")
+        page.evaluate(AXE)
+        found: list[dict[str, Any]] = page.evaluate("axe.run(document, { resultTypes: ['violations'] }).then(r => r.violations)")
+        told = [(one["id"], one["nodes"][0]["html"][:120], one["nodes"][0].get("failureSummary", "")[:200]) for one in found]
+        with self.subTest(view=what, size=page.viewport_size):
+            self.assertEqual(told, [])
+            self.assertEqual(page.evaluate(SMALL), [])
+            wide = page.evaluate("document.documentElement.scrollWidth - document.documentElement.clientWidth")
+            self.assertLessEqual(wide, 0, "the page scrolls sideways")
+
+    def test_every_view(self) -> None:
+        page = self.page
+        for lamp, size in (("0", self.size), ("1", TABLET), ("0", TABLET_UPRIGHT)):
+            page.set_viewport_size(size)
+            page.evaluate(f"localStorage.setItem('dentado.lamp', '{lamp}')")
+            page.goto(self.address)
+            page.get_by_text("Heron 650").first.wait_for()
+            self.check(page, "Bench")
+            page.goto(f"{self.address}/visits/new")
+            page.get_by_label("Called").wait_for()
+            self.check(page, "New visit")
+            for unit, stage in VISITS.items():
+                self.open_visit(unit, stage)
+                if stage == "Strip":
+                    page.get_by_label("What comes off").fill("4x M3x10 button hex2 rear cover #A1 ^dish out !loose")
+                    page.get_by_role("list", name="Understood").wait_for()
+                self.check(page, stage)
+            self.open_visit("Otter 8", "Prove")
+            self.check(page, "Prove")
+            page.goto(f"{self.address}/reader")
+            page.get_by_label("Teeth").fill("31")
+            page.get_by_label("Over the tips").fill("26.18")
+            page.get_by_text("Measure next").wait_for()
+            page.get_by_role("button", name="Add a span").click()
+            self.check(page, "Gear reader")
+            page.goto(f"{self.address}/pair")
+            page.get_by_text("Contact ratio").wait_for()
+            self.check(page, "Pair")
+
+    def test_the_door(self) -> None:
+        page = self.browser.new_context().new_page()
+        self.addCleanup(page.context.close)
+        page.goto(f"{stack().address}/visits/anything")
+        page.get_by_label("Password").wait_for()
+        self.check(page, "Sign-in")
+        page.get_by_label("Name").fill("robin")
+        page.get_by_label("Password").fill("wrong")
+        page.keyboard.press("Enter")
+        page.get_by_role("alert").wait_for()
+        self.check(page, "Sign-in refused")
