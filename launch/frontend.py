@@ -7,12 +7,13 @@ import subprocess
 import sys
 from pathlib import Path
 
-from .places import VAR, WEB, lock, say, stop_with
+from .places import BUILT, WEB, lock, say, stop_with
 
 
 def npm(*words: str) -> None:
     """Run npm in web/, its output kept in a log and shown only when it fails."""
-    log = VAR / "npm.log"
+    BUILT.mkdir(parents=True, exist_ok=True)
+    log = BUILT / "npm.log"
     with log.open("w") as out:
         done = subprocess.run(["npm", *words], cwd=WEB, stdout=out, stderr=subprocess.STDOUT, check=False)
     if done.returncode:
@@ -22,7 +23,7 @@ def npm(*words: str) -> None:
 
 def packages() -> None:
     """The npm packages of the lock file, exactly."""
-    with lock(VAR / "npm.lock", "Another set-up installs npm packages; waiting …"):
+    with lock(BUILT / "npm.lock", "Another set-up installs npm packages; waiting …"):
         stamp, wanted = WEB / "node_modules" / ".dentado-stamp", _digest([WEB / "package-lock.json"])
         if stamp.exists() and stamp.read_text() == wanted:
             return
@@ -36,8 +37,8 @@ def build() -> None:
     packages()
     sources = sorted(path for folder in ("src", "public", "generated") for path in (WEB / folder).rglob("*"))
     tops = [WEB / name for name in ("index.html", "vite.config.ts", "package-lock.json")]
-    with lock(VAR / "build.lock", "Another build is running; waiting …"):
-        stamp, wanted = VAR / "build.stamp", _digest([*tops, *sources])
+    with lock(BUILT / "build.lock", "Another build is running; waiting …"):
+        stamp, wanted = BUILT / "build.stamp", _digest([*tops, *sources])
         if stamp.exists() and stamp.read_text() == wanted and (WEB / "dist" / "index.html").exists():
             return
         say("Building the front end …")

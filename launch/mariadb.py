@@ -128,11 +128,13 @@ class OwnMariaDB:
             [
                 "mariadb-install-db",
                 "--no-defaults",
-                f"--datadir={fresh}",
+                # Relative: Debian's script does not quote a path with spaces.
+                f"--datadir=./{fresh.name}",
                 "--auth-root-authentication-method=socket",
                 "--skip-test-db",
                 *self._as_user(),
             ],
+            cwd=self.folder,
             capture_output=True,
             text=True,
             check=False,

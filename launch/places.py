@@ -13,7 +13,10 @@ from typing import NoReturn
 
 ROOT = Path(__file__).resolve().parent.parent
 VAR = Path(os.environ.get("DENTADO_VAR", ROOT / "var"))
+"""One installation's data. The checkout has a single front end, whoever's data it serves."""
 WEB = ROOT / "web"
+BUILT = ROOT / "var" / "web"
+"""Locks, logs and stamp of building it."""
 HOST = "127.0.0.1"
 PORT = int(os.environ.get("DENTADO_PORT", "8350"))
 

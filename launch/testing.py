@@ -15,7 +15,7 @@ from .mariadb import OwnMariaDB
 from .places import ROOT, VAR, WEB, lock, say
 from .serve import environment
 
-PARTS = ("core", "server", "browser")
+PARTS = ("core", "server", "browser", "launch")
 Check = tuple[str, Callable[[], str]]
 
 

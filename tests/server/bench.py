@@ -2,13 +2,12 @@
 
 from __future__ import annotations
 
-import io
+import json
 from typing import Any
 from uuid import UUID, uuid4
 
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.test import Client, TestCase
-from PIL import Image
 
 from visits import services
 from visits.models import Visit
@@ -51,16 +50,7 @@ class Desk:
 
 
 def _json(body: Any) -> bytes:
-    import json
-
     return body if isinstance(body, bytes) else json.dumps(body).encode()
-
-
-def picture(form: str = "JPEG", size: tuple[int, int] = (64, 48), **saved: Any) -> bytes:
-    """A small picture file."""
-    out = io.BytesIO()
-    Image.new("RGB", size, (120, 90, 60)).save(out, form, **saved)
-    return out.getvalue()
 
 
 class BenchCase(TestCase):

@@ -10,7 +10,8 @@ from django.test import Client, TestCase
 from config.api import api
 from workshop.services import found_workshop
 
-from .bench import BenchCase, Desk, picture
+from ..pictures import picture
+from .bench import BenchCase, Desk
 
 PASSWORD = "gear-by-gear-41"
 

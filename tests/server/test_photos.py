@@ -14,7 +14,8 @@ from PIL import Image
 
 from visits.models import Photo
 
-from .bench import BenchCase, picture
+from ..pictures import picture
+from .bench import BenchCase
 
 
 def bomb(side: int) -> bytes:

@@ -13,7 +13,8 @@ from django.test import TransactionTestCase, override_settings
 from visits.models import Change, Photo, Step, Tick, Unit, Visit
 from workshop.models import Workshop
 
-from .bench import UNIT, Desk, member, picture
+from ..pictures import picture
+from .bench import UNIT, Desk, member
 
 AT_ONCE = 6
 

@@ -37,13 +37,22 @@ export const useVisit = defineStore("visit", () => {
     await take(visitId, () => ask(api.GET("/api/visits/{visit_id}", { params: { path: { visit_id: visitId } } })));
   }
 
-  /** Show the server's answer, and over it what it cannot know of yet. */
+  /** Show the server's answer, and over it what it cannot know of: what still waits, and what
+   *  has landed since it was asked. */
   async function take(visitId: string, answer: () => Promise<Visit>) {
     const before = await outbox.of(visitId);
-    const fresh = await answer();
-    const since = await outbox.of(visitId);
-    visit.value = fresh;
-    for (const entry of [...before, ...since]) show(entry);
+    const landed: [Waiting, unknown][] = [];
+    const stop = outbox.listen((entry, told) => landed.push([entry, told]));
+    try {
+      visit.value = await answer();
+      for (const entry of [...before, ...(await outbox.of(visitId))]) show(entry);
+    } finally {
+      stop();
+    }
+    for (const [entry, told] of landed) {
+      show(entry);
+      land(entry, told);
+    }
   }
 
   const picked = computed(() => steps.value.find((step) => step.id === at.value));
@@ -215,7 +224,7 @@ export const useVisit = defineStore("visit", () => {
   }
 
   /** The server's own record replaces what was shown for it. */
-  outbox.listen((entry, answer) => {
+  function land(entry: Waiting, answer: unknown) {
     if (entry.visitId !== visit.value?.id) return;
     if (entry.kind === "step") {
       const fresh = answer as Step;
@@ -229,7 +238,8 @@ export const useVisit = defineStore("visit", () => {
       const step = steps.value.find((one) => one.piece.id === (answer as Piece).id);
       if (step) step.piece = answer as Piece;
     }
-  });
+  }
+  outbox.listen(land);
 
   return {
     visit, plan, steps, pieces, unanswered, at, picked, walk,
