@@ -3,11 +3,15 @@
 from __future__ import annotations
 
 import hashlib
+import shutil
 import subprocess
 import sys
 from pathlib import Path
 
 from .places import BUILT, WEB, lock, say, stop_with
+
+BUILDS_KEPT = 12
+"""Older ones go; a server that started that many changes ago is to be started again."""
 
 
 def npm(*words: str) -> None:
@@ -32,23 +36,32 @@ def packages() -> None:
         stamp.write_text(wanted)
 
 
-def build() -> None:
-    """web/dist from web/src, if it is not that already."""
+def build() -> Path:
+    """The built front end of web/src as it is now, made if it is not there yet.
+
+    Each state of the sources has a folder of its own, whole or not at all, so
+    that a server goes on serving the one it started with.
+    """
     packages()
     sources = sorted(path for folder in ("src", "public", "generated") for path in (WEB / folder).rglob("*"))
     tops = [WEB / name for name in ("index.html", "vite.config.ts", "package-lock.json")]
+    made = BUILT / _digest([*tops, *sources])[:16]
     with lock(BUILT / "build.lock", "Another build is running; waiting …"):
-        stamp, wanted = BUILT / "build.stamp", _digest([*tops, *sources])
-        if stamp.exists() and stamp.read_text() == wanted and (WEB / "dist" / "index.html").exists():
-            return
+        if made.exists():
+            return made
         say("Building the front end …")
-        stamp.unlink(missing_ok=True)
-        npm("run", "build")
-        subprocess.run(
-            [sys.executable, "-m", "whitenoise.compress", "--quiet", str(WEB / "dist")],
-            check=True,
-        )
-        stamp.write_text(wanted)
+        fresh = BUILT / "fresh"
+        npm("run", "build", "--", "--outDir", str(fresh), "--emptyOutDir")
+        subprocess.run([sys.executable, "-m", "whitenoise.compress", "--quiet", str(fresh)], check=True)
+        fresh.rename(made)
+        _prune()
+    return made
+
+
+def _prune() -> None:
+    kept = sorted((path for path in BUILT.iterdir() if path.is_dir()), key=lambda path: path.stat().st_mtime)
+    for old in kept[:-BUILDS_KEPT]:
+        shutil.rmtree(old)
 
 
 def _digest(paths: list[Path]) -> str:

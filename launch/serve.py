@@ -18,18 +18,19 @@ from demo import DEMO_MEMBER, DEMO_PASSWORD
 
 from . import frontend
 from .mariadb import WITH_PARENT, OwnMariaDB
-from .places import HOST, PORT, ROOT, VAR, say, secret, stop_with
+from .places import BUILT, HOST, PORT, ROOT, VAR, say, secret, stop_with
 
 LOCK = VAR / "server.lock"
 ADDRESS = f"http://{HOST}:{PORT}"
 
 
-def environment(database_url: str, folder: Path = VAR) -> dict[str, str]:
-    """What Django's settings read."""
+def environment(database_url: str, folder: Path = VAR, built: Path = BUILT) -> dict[str, str]:
+    """What Django's settings read; `built` is the front end to serve."""
     return {
         **os.environ,
         "PYTHONPATH": os.pathsep.join(str(ROOT / part) for part in ("core", "server", "")),
         "DENTADO_VAR": str(folder),
+        "DENTADO_FRONT_END": str(built),
         "DENTADO_DATABASE_URL": database_url,
         "DENTADO_SECRET_KEY": secret(folder, "session"),
         "DJANGO_SETTINGS_MODULE": "config.settings",
@@ -67,10 +68,10 @@ def start() -> None:
     server: subprocess.Popen[bytes] | None = None
     try:
         signal.signal(signal.SIGTERM, _interrupt)
-        frontend.build()
+        built = frontend.build()
         if own:
             own.start()
-        env = environment(own.url if own else os.environ["DENTADO_DATABASE_URL"])
+        env = environment(own.url if own else os.environ["DENTADO_DATABASE_URL"], built=built)
         manage(env, "migrate", "--verbosity", "0")
         manage(env, "load_demo")
         server = subprocess.Popen(gunicorn(PORT), env=env, cwd=ROOT)

@@ -33,9 +33,9 @@ class Stack:
 
     def __enter__(self) -> Stack:
         try:
-            frontend.build()
+            built = frontend.build()
             self.database.start()
-            env = environment(self.database.url, self.folder)
+            env = environment(self.database.url, self.folder, built)
             manage(env, "migrate", "--verbosity", "0")
             manage(env, "load_demo")
             self.server = subprocess.Popen(

@@ -57,12 +57,11 @@ def _with_database(labels: list[str]) -> tuple[int, int, int]:
     url = os.environ.get("DENTADO_DATABASE_URL")
     own = None if url else OwnMariaDB(folder / "database", durable=False)
     try:
-        frontend.packages()
+        built = frontend.build()
         if own:
             own.start()
-        os.environ.update(environment(url or (own.url if own else ""), folder))
+        os.environ.update(environment(url or (own.url if own else ""), folder, built))
         passed, failed = (0, 0) if labels else _checks()
-        frontend.build()
         more = _django(labels or ["tests"])
         return passed + more[0], failed + more[1], more[2]
     finally:
@@ -158,4 +157,6 @@ def _schema_is_current() -> str:
         for name in ("openapi.json", "schema.ts")
         if (fresh / name).read_text() != (WEB / "generated" / name).read_text()
     ]
-    return f"{', '.join(stale)} in web/generated is not current: ./dentado schema makes it so." if stale else ""
+    return (
+        f"{', '.join(stale)} in web/generated is not current: ./dentado schema makes it so." if stale else ""
+    )

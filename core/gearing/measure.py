@@ -61,9 +61,7 @@ def span_over_teeth(gear: Gear, k: int) -> Real:
     alpha_n = gear.pressure_angle
     module = np.asarray(gear.module)
     length: Real = (
-        module
-        * np.cos(alpha_n)
-        * ((k - 0.5) * np.pi + gear.teeth * inv(transverse_pressure_angle(gear)))
+        module * np.cos(alpha_n) * ((k - 0.5) * np.pi + gear.teeth * inv(transverse_pressure_angle(gear)))
         + 2 * gear.profile_shift * module * np.sin(alpha_n)
         - gear.thinning * np.cos(alpha_n)
     )
@@ -73,7 +71,8 @@ def span_over_teeth(gear: Gear, k: int) -> Real:
 def span_contact_radius(gear: Gear, k: int) -> Real:
     """Radius at which the jaws touch the flanks for a span over `k` teeth, mm."""
     base_helix = np.arcsin(np.sin(gear.helix_angle) * np.cos(gear.pressure_angle))
-    return np.hypot(base_radius(gear), span_over_teeth(gear, k) * np.cos(base_helix) / 2)
+    touch: Real = np.hypot(base_radius(gear), span_over_teeth(gear, k) * np.cos(base_helix) / 2)
+    return touch
 
 
 def form_radius(gear: Gear) -> Real:
@@ -107,7 +106,8 @@ def usual_span(gear: Gear) -> int:
     >>> usual_span(Gear(31, 0.5))
     4
     """
-    return max(2, round(gear.teeth * transverse_pressure_angle(gear) / np.pi + 0.5))
+    spanned = gear.teeth * transverse_pressure_angle(gear) / np.pi + 0.5
+    return max(2, round(float(spanned)))
 
 
 def checked_span(gear: Gear, k: int) -> float:

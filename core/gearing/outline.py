@@ -15,9 +15,7 @@ from .gear import Gear, base_radius, reference_diameter, root_radius, tip_radius
 Points = NDArray[np.float64]
 
 
-def tooth_outline(
-    gear: Gear, flank_points: int = 12, fillet_points: int = 8, tip_points: int = 1
-) -> Points:
+def tooth_outline(gear: Gear, flank_points: int = 12, fillet_points: int = 8, tip_points: int = 1) -> Points:
     """One tooth, from the middle of one root space to the middle of the next.
 
     Parameters
@@ -44,9 +42,7 @@ def tooth_outline(
     return np.vstack([left, _cartesian(np.full(tip_points, half[-1, 0]), across), right])
 
 
-def gear_outline(
-    gear: Gear, flank_points: int = 12, fillet_points: int = 8, tip_points: int = 1
-) -> Points:
+def gear_outline(gear: Gear, flank_points: int = 12, fillet_points: int = 8, tip_points: int = 1) -> Points:
     """The whole closed outline, teeth clockwise from the positive y axis, shape (n, 2), mm."""
     tooth = tooth_outline(gear, flank_points, fillet_points, tip_points)
     turns = -2 * np.pi * np.arange(int(gear.teeth)) / gear.teeth

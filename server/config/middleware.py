@@ -5,6 +5,8 @@ from collections.abc import Callable
 from django.db import InterfaceError, OperationalError
 from django.http import HttpRequest, HttpResponse, JsonResponse
 
+from door.views import away
+
 LOST = {
     "problem": "The record cannot be reached just now.",
     "field": "",
@@ -22,6 +24,6 @@ class LostDatabase:
         return self.get_response(request)
 
     def process_exception(self, request: HttpRequest, error: Exception) -> HttpResponse | None:
-        if isinstance(error, OperationalError | InterfaceError):
-            return JsonResponse(LOST, status=503)
-        return None
+        if not isinstance(error, OperationalError | InterfaceError):
+            return None
+        return JsonResponse(LOST, status=503) if request.path.startswith("/api/") else away(request)

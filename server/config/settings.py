@@ -9,7 +9,7 @@ from csp.constants import NONCE, NONE, SELF
 
 ROOT = Path(__file__).resolve().parent.parent.parent
 VAR = Path(os.environ.get("DENTADO_VAR", ROOT / "var"))
-DIST = ROOT / "web" / "dist"
+DIST = Path(os.environ["DENTADO_FRONT_END"])
 
 SECRET_KEY = os.environ["DENTADO_SECRET_KEY"]
 DEBUG = False
@@ -25,6 +25,7 @@ INSTALLED_APPS = [
     "axes",
     "csp",
     "config",
+    "door",
     "workshop",
     "visits",
 ]
@@ -39,6 +40,13 @@ MIDDLEWARE = [
     "django.contrib.auth.middleware.AuthenticationMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
     "axes.middleware.AxesMiddleware",
+]
+TEMPLATES = [
+    {
+        "BACKEND": "django.template.backends.django.DjangoTemplates",
+        "APP_DIRS": True,
+        "OPTIONS": {"context_processors": ["django.template.context_processors.request"]},
+    }
 ]
 ROOT_URLCONF = "config.urls"
 WSGI_APPLICATION = "config.wsgi.application"
@@ -65,7 +73,7 @@ DATABASES = {
 }
 
 AUTH_USER_MODEL = "workshop.Member"
-LOGIN_URL = "/sign-in"
+LOGIN_URL, LOGIN_REDIRECT_URL = "/sign-in", "/"
 AUTHENTICATION_BACKENDS = ["axes.backends.AxesStandaloneBackend", "django.contrib.auth.backends.ModelBackend"]
 PASSWORD_HASHERS = ["django.contrib.auth.hashers.Argon2PasswordHasher"]
 AUTH_PASSWORD_VALIDATORS = [
@@ -77,7 +85,7 @@ AXES_FAILURE_LIMIT = 8
 AXES_COOLOFF_TIME = 5 / 60
 AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
 AXES_RESET_ON_SUCCESS = True
-AXES_LOCKOUT_CALLABLE = "workshop.api.resting"
+AXES_LOCKOUT_CALLABLE = "door.views.resting"
 AXES_ENABLE_ADMIN = False
 AXES_VERBOSE = False
 

@@ -1,8 +1,13 @@
-"""Everything under /api is the API; every other path is the one page of the front end."""
+"""Everything under /api is the API; behind the door every other path is the one page of the front end."""
 
 from django.urls import path, re_path
 
-from .api import api
-from .page import page
+from door.views import SignIn, page
 
-urlpatterns = [path("api/", api.urls), re_path(r"^(?!api/|assets/).*$", page, name="page")]
+from .api import api
+
+urlpatterns = [
+    path("api/", api.urls),
+    path("sign-in", SignIn.as_view()),
+    re_path(r"^(?!api/|assets/).*$", page, name="page"),
+]

@@ -1,40 +1,19 @@
-"""Routes for signing in, and the words every screen shares."""
+"""Routes for who is signed in, and the words every screen shares."""
 
-from typing import Annotated, Any
-
-from django.http import HttpRequest, JsonResponse
+from django.http import HttpRequest
 from django.views.decorators.csrf import ensure_csrf_cookie
 from ninja import Router
 from ninja.decorators import decorate_view
-from ninja.security.session import SessionAuth
-from pydantic import Field
 
 from gearing.pieces import kinds
 from gearing.rebuild import OUTCOMES
 from gearing.stages import STAGES, WAITS
 from gearing.units import conditions, symptoms, unit_kinds
-from sums.base import Model, Problem
+from sums.base import Model
 
 from . import services
 
 router = Router(tags=["workshop"])
-
-
-RESTING = Problem(
-    problem="Too many wrong tries.", field="password", hint="Wait five minutes, then try again."
-)
-
-
-def resting(request: HttpRequest, *_: Any) -> JsonResponse:
-    """What axes answers with the try that was one too many."""
-    return JsonResponse(RESTING.model_dump(), status=429)
-
-
-class OwnPage(SessionAuth):
-    """Open to anyone, but only from our own page: the CSRF token is checked."""
-
-    def authenticate(self, request: HttpRequest, key: str | None) -> Any:
-        return True
 
 
 class Session(Model):
@@ -42,11 +21,6 @@ class Session(Model):
 
     member: str
     workshop: str
-
-
-class SignIn(Model):
-    username: Annotated[str, Field(min_length=1, max_length=150)]
-    password: Annotated[str, Field(min_length=1, max_length=400)]
 
 
 class Word(Model):
@@ -90,19 +64,6 @@ def _session(request: HttpRequest) -> Session:
 def who(request: HttpRequest) -> Session:
     """Who is signed in on this device."""
     return _session(request)
-
-
-@router.post("/session", response={200: Session, 401: Problem, 429: Problem}, auth=OwnPage())
-def sign_in(request: HttpRequest, given: SignIn) -> Any:
-    """Sign in."""
-    try:
-        member = services.sign_in(request, given.username, given.password)
-    except services.TooManyTries:
-        return 429, RESTING
-    if member is None:
-        hint = "Check both; capitals count in the password."
-        return 401, Problem(problem="Name and password do not belong together.", field="password", hint=hint)
-    return 200, _session(request)
 
 
 @router.delete("/session", response=Session)

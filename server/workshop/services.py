@@ -1,33 +1,10 @@
-"""Signing in and out, and setting up a workshop."""
+"""Signing out, and setting up a workshop."""
 
-from axes.handlers.proxy import AxesProxyHandler
-from django.contrib.auth import authenticate, login, logout
+from django.contrib.auth import logout
 from django.db import transaction
 from django.http import HttpRequest
 
 from .models import Member, Workshop
-
-
-class TooManyTries(Exception):
-    """Too many wrong passwords for this name from this address."""
-
-
-def sign_in(request: HttpRequest, username: str, password: str) -> Member | None:
-    """Start a session; None if name and password do not belong together.
-
-    Raises
-    ------
-    TooManyTries
-        While the name rests after too many wrong tries.
-    """
-    if not AxesProxyHandler.is_allowed(request, {"username": username}):
-        raise TooManyTries
-    member = authenticate(request, username=username, password=password)
-    if member is None:
-        return None
-    assert isinstance(member, Member)
-    login(request, member)
-    return member
 
 
 def sign_out(request: HttpRequest) -> None:

@@ -26,12 +26,19 @@ class Access(BrowserCase):
     def check(self, page: Page, what: str) -> None:
         page.wait_for_load_state("networkidle")
         page.evaluate(AXE)
-        found: list[dict[str, Any]] = page.evaluate("axe.run(document, { resultTypes: ['violations'] }).then(r => r.violations)")
-        told = [(one["id"], one["nodes"][0]["html"][:120], one["nodes"][0].get("failureSummary", "")[:200]) for one in found]
+        found: list[dict[str, Any]] = page.evaluate(
+            "axe.run(document, { resultTypes: ['violations'] }).then(r => r.violations)"
+        )
+        told = [
+            (one["id"], one["nodes"][0]["html"][:120], one["nodes"][0].get("failureSummary", "")[:200])
+            for one in found
+        ]
         with self.subTest(view=what, size=page.viewport_size):
             self.assertEqual(told, [])
             self.assertEqual(page.evaluate(SMALL), [])
-            wide = page.evaluate("document.documentElement.scrollWidth - document.documentElement.clientWidth")
+            wide = page.evaluate(
+                "document.documentElement.scrollWidth - document.documentElement.clientWidth"
+            )
             self.assertLessEqual(wide, 0, "the page scrolls sideways")
 
     def test_every_view(self) -> None:
@@ -48,7 +55,9 @@ class Access(BrowserCase):
             for unit, stage in VISITS.items():
                 self.open_visit(unit, stage)
                 if stage == "Strip":
-                    page.get_by_label("What comes off").fill("4x M3x10 button hex2 rear cover #A1 ^dish out !loose")
+                    page.get_by_label("What comes off").fill(
+                        "4x M3x10 button hex2 rear cover #A1 ^dish out !loose"
+                    )
                     page.get_by_role("list", name="Understood").wait_for()
                 self.check(page, stage)
             self.open_visit("Otter 8", "Prove")

@@ -81,7 +81,11 @@ class Journey(BrowserCase):
     def lengths_are_true(self) -> None:
         """The short screw is drawn as much shorter as it is."""
         tall = [
-            self.page.get_by_role("region", name="The row").locator("li").nth(n).locator(".piece-figure").evaluate("e => e.getBBox().height")
+            self.page.get_by_role("region", name="The row")
+            .locator("li")
+            .nth(n)
+            .locator(".piece-figure")
+            .evaluate("e => e.getBBox().height")
             for n in (1, 2)
         ]
         head = 2.5 * 0.7

@@ -131,6 +131,14 @@ class Corrections(unittest.TestCase):
                 self.assertEqual({o: said(after, o) for o in others}, {o: said(before, o) for o in others})
 
     def test_a_value_of_another_sort_is_refused(self) -> None:
-        for field, value in (("count", "many"), ("count", "0"), ("thread", "thick"), ("teeth", "3"), ("after", "x"), ("kind", "qq"), ("nose", "1")):
+        for field, value in (
+            ("count", "many"),
+            ("count", "0"),
+            ("thread", "thick"),
+            ("teeth", "3"),
+            ("after", "x"),
+            ("kind", "qq"),
+            ("nose", "1"),
+        ):
             with self.subTest(field=field), self.assertRaises(GearingError):
                 correct("4x M3x10 hex2 gear", field, value)

@@ -9,7 +9,16 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from gearing.errors import GearingError
-from gearing.gear import Gear, base_pitch, base_radius, checked, root_radius, tip_radius, tooth_thickness, undercut
+from gearing.gear import (
+    Gear,
+    base_pitch,
+    base_radius,
+    checked,
+    root_radius,
+    tip_radius,
+    tooth_thickness,
+    undercut,
+)
 from gearing.involute import inv, inverse_inv
 from gearing.measure import (
     checked_span,

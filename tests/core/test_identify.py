@@ -20,11 +20,14 @@ from gearing.sizes import standard_sizes
 SETTLED, LARGEST = Probe("tips", "settled"), Probe("tips", "largest")
 
 
-def taken(gear: Gear, *probes: Probe, scatter: float = 0.0, dice: np.random.Generator | None = None) -> list[Reading]:
+def taken(
+    gear: Gear, *probes: Probe, scatter: float = 0.0, dice: np.random.Generator | None = None
+) -> list[Reading]:
     """What a caliper with 0.01 mm steps reads on `gear`."""
     noise = (dice.normal(0, scatter, len(probes)) if dice else np.zeros(len(probes))).tolist()
     return [
-        Reading(probe, round(float(probe.predict(gear)) + off, 2)) for probe, off in zip(probes, noise, strict=True)
+        Reading(probe, round(float(probe.predict(gear)) + off, 2))
+        for probe, off in zip(probes, noise, strict=True)
     ]
 
 
@@ -35,7 +38,13 @@ def best(found: Identification) -> tuple[str, float]:
 class PlainGears(unittest.TestCase):
     def test_sound_gears_read_well_are_named(self) -> None:
         for (label, module), teeth in product(
-            [("0.5 module", 0.5), ("48 DP", 25.4 / 48), ("0.8 module", 0.8), ("1 module", 1.0), ("1.5 module", 1.5)],
+            [
+                ("0.5 module", 0.5),
+                ("48 DP", 25.4 / 48),
+                ("0.8 module", 0.8),
+                ("1 module", 1.0),
+                ("1.5 module", 1.5),
+            ],
             [19, 24, 31, 60],
         ):
             gear = Gear(teeth, module)

@@ -28,14 +28,18 @@ class ReferenceCases(unittest.TestCase):
                 self.assertAlmostEqual(
                     found.zero_backlash_distance, row["zero_backlash_centre_distance_mm"], delta=1e-4
                 )
-                self.assertAlmostEqual(np.degrees(found.turn_2), row["backlash_turn_of_gear_2_deg"], delta=1e-4)
+                self.assertAlmostEqual(
+                    np.degrees(found.turn_2), row["backlash_turn_of_gear_2_deg"], delta=1e-4
+                )
                 self.assertAlmostEqual(found.contact_ratio, row["contact_ratio"], delta=1e-4)
 
 
 class AnyPair(unittest.TestCase):
     @settings(max_examples=80, deadline=None)
     @given(gears(least=12), st.integers(12, 90), st.floats(0.01, 0.3))
-    def test_play_opens_with_the_distance_and_is_nil_at_none(self, gear: Gear, teeth: int, opened: float) -> None:
+    def test_play_opens_with_the_distance_and_is_nil_at_none(
+        self, gear: Gear, teeth: int, opened: float
+    ) -> None:
         mate = replace(gear, teeth=teeth, profile_shift=0.0)
         close = zero_backlash_distance(gear, mate)
         set_at = mesh(gear, mate)

@@ -42,7 +42,12 @@ class Plan(unittest.TestCase):
     def test_every_verb_is_turned(self) -> None:
         self.assertEqual(
             [step.title for step in build_plan(REMOVED)][-4:],
-            ["Seat the second wheel", "Snap on the e-clip", "Close the rear cover half", "Drive in four M3 × 10, rear cover"],
+            [
+                "Seat the second wheel",
+                "Snap on the e-clip",
+                "Close the rear cover half",
+                "Drive in four M3 × 10, rear cover",
+            ],
         )
         for kind in kinds().values():
             self.assertTrue(kind.off != kind.on and kind.done, kind.key)
@@ -71,7 +76,9 @@ class Plan(unittest.TestCase):
 
     def test_what_is_left_over_is_named_with_how_many(self) -> None:
         record = [Removed(1, parse(STRIP[0]), answered=3), Removed(2, parse(STRIP[1]), answered=1)]
-        self.assertEqual([(left.name, left.count) for left in left_over(record)], [("M3 × 10, rear cover", 1)])
+        self.assertEqual(
+            [(left.name, left.count) for left in left_over(record)], [("M3 × 10, rear cover", 1)]
+        )
 
 
 class Stages(unittest.TestCase):
@@ -96,5 +103,7 @@ class Stages(unittest.TestCase):
         for key in ("counter", "throttle", "ebike", "board"):
             self.assertTrue(unit_kinds()[key].notice, key)
         self.assertIn("Do not run", stop_running(["grinding"]))
-        self.assertEqual(list(STAGES)[0], "listen")
-        self.assertEqual([kind_of_word(w) for w in ("Wheels", "bushes", "boxes", "red")], ["gear", "bush", "cover", None])
+        self.assertEqual(next(iter(STAGES)), "listen")
+        self.assertEqual(
+            [kind_of_word(w) for w in ("Wheels", "bushes", "boxes", "red")], ["gear", "bush", "cover", None]
+        )

@@ -23,13 +23,23 @@ from sums.base import problem_of
 
 GOOD: dict[str, dict[str, Any]] = {
     "gear": {"teeth": 31, "module_mm": 0.8},
-    "read": {"teeth": 31, "readings": [{"value": "26.18"}, {"kind": "span", "k": 4, "value": 8.61}], "mark": "32DP"},
-    "pair": {"first": {"teeth": 15, "module_mm": 0.8}, "second": {"teeth": 54, "module_mm": 0.8}, "centre_distance_mm": "27.7"},
+    "read": {
+        "teeth": 31,
+        "readings": [{"value": "26.18"}, {"kind": "span", "k": 4, "value": 8.61}],
+        "mark": "32DP",
+    },
+    "pair": {
+        "first": {"teeth": 15, "module_mm": 0.8},
+        "second": {"teeth": 54, "module_mm": 0.8},
+        "centre_distance_mm": "27.7",
+    },
     "entry": {"line": "4x M3x10 button hex2 rear cover", "correction": {"field": "count", "value": "3"}},
 }
 
 
-def load_tests(loader: unittest.TestLoader, tests: unittest.TestSuite, pattern: str | None) -> unittest.TestSuite:
+def load_tests(
+    loader: unittest.TestLoader, tests: unittest.TestSuite, pattern: str | None
+) -> unittest.TestSuite:
     """Every example in a docstring of the core is run as well."""
     for found in pkgutil.walk_packages(gearing.__path__, "gearing."):
         module = importlib.import_module(found.name)
@@ -57,9 +67,16 @@ class AtTheCommandLine(unittest.TestCase):
             self.assertAlmostEqual(answer["candidates"][0]["compared"][0]["measured_mm"], 26.18, places=4)
 
     def test_inches_taken_for_millimetres_are_noticed(self) -> None:
-        _, answer = said(["read"], json.dumps({"teeth": 24, "readings": [{"value": 1.0236}, {"kind": "span", "k": 3, "value": 0.3055}]}))
+        _, answer = said(
+            ["read"],
+            json.dumps(
+                {"teeth": 24, "readings": [{"value": 1.0236}, {"kind": "span", "k": 3, "value": 0.3055}]}
+            ),
+        )
         self.assertFalse(answer["certain"])
-        self.assertTrue(any("inches" in note and "1 module" in note for note in answer["notes"]), answer["notes"])
+        self.assertTrue(
+            any("inches" in note and "1 module" in note for note in answer["notes"]), answer["notes"]
+        )
 
     def test_a_count_the_mark_contradicts_is_noticed(self) -> None:
         _, answer = said(["read"], json.dumps({"teeth": 30, "readings": [{"value": 25.6}], "mark": "31T"}))
@@ -106,7 +123,15 @@ class AnyInput(unittest.TestCase):
     def test_a_sum_answers_or_says_what_to_do(self, name: str, data: st.DataObject) -> None:
         fields = list(SUMS[name].takes.model_fields)
         changed = data.draw(st.dictionaries(st.sampled_from(fields), ODD, max_size=3))
-        nested = data.draw(st.dictionaries(st.sampled_from(["teeth", "module_mm", "profile_shift", "helix_angle_deg", "addendum", "dedendum"]), ODD, max_size=3))
+        nested = data.draw(
+            st.dictionaries(
+                st.sampled_from(
+                    ["teeth", "module_mm", "profile_shift", "helix_angle_deg", "addendum", "dedendum"]
+                ),
+                ODD,
+                max_size=3,
+            )
+        )
         body = {**GOOD[name], **changed}
         if name == "pair" and isinstance(body["first"], dict):
             body["first"] = {**body["first"], **nested}

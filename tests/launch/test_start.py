@@ -52,7 +52,7 @@ class Start(unittest.TestCase):
                 return began
             time.sleep(0.1)
         began.kill()
-        self.fail(f"no start: {began.communicate()[0]}")
+        raise AssertionError(f"no start: {began.communicate()[0]}")
 
     def _end(self, process: subprocess.Popen[str]) -> None:
         if process.poll() is None:

@@ -31,7 +31,7 @@ def bodies() -> list[tuple[str, str, list[str]]]:
     for path, methods in document["paths"].items():
         for method, told in methods.items():
             shape = told.get("requestBody", {}).get("content", {}).get("application/json")
-            if shape and method == "put" or path.startswith("/api/sums"):
+            if (shape and method == "put") or path.startswith("/api/sums"):
                 name = shape["schema"]["$ref"].rsplit("/", 1)[1]
                 fields = list(document["components"]["schemas"][name]["properties"])
                 found.append((method.upper(), path.removeprefix("/api"), fields))
@@ -41,10 +41,22 @@ def bodies() -> list[tuple[str, str, list[str]]]:
 class AnyBody(BenchCase, HypothesisTestCase):
     @settings(max_examples=250, deadline=None, suppress_health_check=list(HealthCheck))
     @given(st.sampled_from(bodies()), st.data())
-    def test_any_json_is_answered_in_words(self, route: tuple[str, str, list[str]], data: st.DataObject) -> None:
+    def test_any_json_is_answered_in_words(
+        self, route: tuple[str, str, list[str]], data: st.DataObject
+    ) -> None:
         method, path, fields = route
-        body: Any = data.draw(st.one_of(st.fixed_dictionaries({f: ODD for f in fields}), st.dictionaries(st.sampled_from(fields), ODD), ODD))
-        known = {"{visit_id}": str(self.visit.id), "{piece_id}": str(self.piece(2)), "{step_id}": str(self.steps[0].id)}
+        body: Any = data.draw(
+            st.one_of(
+                st.fixed_dictionaries(dict.fromkeys(fields, ODD)),
+                st.dictionaries(st.sampled_from(fields), ODD),
+                ODD,
+            )
+        )
+        known = {
+            "{visit_id}": str(self.visit.id),
+            "{piece_id}": str(self.piece(2)),
+            "{step_id}": str(self.steps[0].id),
+        }
         for name, value in known.items():
             path = path.replace(name, value if data.draw(st.booleans()) else str(uuid4()))
         path = path.replace("{tick_id}", str(uuid4())).replace("{pin_id}", str(uuid4()))
@@ -55,7 +67,15 @@ class AnyBody(BenchCase, HypothesisTestCase):
 
     def test_what_is_not_json_at_all(self) -> None:
         path = self.at("steps", uuid4())
-        for sent in (b"", b"{", b"\xff\xfe", b"[" * 100_000, b'{"line": "\\ud800"}', b'{"line": ' + b"9" * 5000 + b"}", b"null"):
+        for sent in (
+            b"",
+            b"{",
+            b"\xff\xfe",
+            b"[" * 100_000,
+            b'{"line": "\\ud800"}',
+            b'{"line": ' + b"9" * 5000 + b"}",
+            b"null",
+        ):
             status, answer = self.desk.ask("PUT", path, sent)
             with self.subTest(sent=sent[:20]):
                 self.assertIn(status, (400, 422))

@@ -5,9 +5,11 @@ from __future__ import annotations
 import re
 from uuid import uuid4
 
+from django.http import HttpResponse
 from django.test import Client, TestCase
 
 from config.api import api
+from workshop.models import Member
 from workshop.services import found_workshop
 
 from ..pictures import picture
@@ -19,7 +21,9 @@ PASSWORD = "gear-by-gear-41"
 def every_route() -> list[tuple[str, str]]:
     paths = api.get_openapi_schema(path_prefix="/api")["paths"]
     return [
-        (method, re.sub(r"{\w+}", str(uuid4()), path)) for path, methods in paths.items() for method in methods
+        (method, re.sub(r"{\w+}", str(uuid4()), path))
+        for path, methods in paths.items()
+        for method in methods
     ]
 
 
@@ -28,47 +32,64 @@ class SignIn(TestCase):
     def setUpTestData(cls) -> None:
         found_workshop("Home bench", {"ada": "Ada", "ben": "Ben"}, PASSWORD)
 
-    def sign_in(self, username: str, password: str, client: Client | None = None) -> tuple[int, dict[str, str]]:
+    def sign_in(
+        self, username: str, password: str, client: Client | None = None, **more: str
+    ) -> HttpResponse:
         asking = client or self.client
-        answer = asking.post("/api/session", {"username": username, "password": password}, "application/json")
-        return answer.status_code, answer.json()
+        answer: HttpResponse = asking.post("/sign-in", {"username": username, "password": password, **more})
+        return answer
 
     def test_members_of_one_workshop_sign_in_and_out(self) -> None:
         for name, called in (("ada", "Ada"), ("ben", "Ben")):
-            self.assertEqual(self.sign_in(name, PASSWORD), (200, {"member": called, "workshop": "Home bench"}))
+            self.assertRedirects(self.sign_in(name, PASSWORD), "/", fetch_redirect_response=False)
+            self.assertEqual(
+                self.client.get("/api/session").json(), {"member": called, "workshop": "Home bench"}
+            )
             self.assertEqual(self.client.get("/api/visits").status_code, 200)
             self.client.delete("/api/session")
             self.assertEqual(self.client.get("/api/visits").status_code, 401)
 
-    def test_passwords_are_kept_by_argon2(self) -> None:
-        from workshop.models import Member
+    def test_one_is_led_on_to_where_one_was_going_but_never_elsewhere(self) -> None:
+        shown = self.client.get("/visits/some?at=3")
+        self.assertRedirects(shown, "/sign-in?next=/visits/some%3Fat%3D3", fetch_redirect_response=False)
+        led = self.sign_in("ada", PASSWORD, next="/visits/some?at=3")
+        self.assertRedirects(led, "/visits/some?at=3", fetch_redirect_response=False)
+        self.assertRedirects(self.client.get("/sign-in"), "/", fetch_redirect_response=False)
+        for elsewhere in ("https://example.org/", "//example.org", "javascript:alert(1)"):
+            self.client.delete("/api/session")
+            led = self.sign_in("ada", PASSWORD, next=elsewhere)
+            self.assertRedirects(led, "/", fetch_redirect_response=False)
 
+    def test_passwords_are_kept_by_argon2(self) -> None:
         self.assertTrue(Member.objects.get(username="ada").password.startswith("argon2"))
 
     def test_wrong_tries_are_counted_and_then_rest(self) -> None:
         for _ in range(7):
-            status, problem = self.sign_in("ada", "wrong")
-            self.assertEqual(status, 401)
-        self.assertIn("do not belong together", problem["problem"])
-        self.assertEqual(self.sign_in("ada", "wrong")[0], 429)
-        status, problem = self.sign_in("ada", PASSWORD)
-        self.assertEqual((status, problem["hint"]), (429, "Wait five minutes, then try again."))
+            self.assertContains(self.sign_in("ada", "wrong"), "do not belong together")
+        self.assertContains(self.sign_in("ada", "wrong"), "Wait five minutes", status_code=429)
+        self.assertContains(self.sign_in("ada", PASSWORD), "Wait five minutes", status_code=429)
         # One name's rest is not another's.
-        self.assertEqual(self.sign_in("ben", PASSWORD)[0], 200)
+        self.assertEqual(self.sign_in("ben", PASSWORD).status_code, 302)
+
+    def test_names_that_are_none(self) -> None:
+        for name in ("", "\x00", "a" * 5000, "<script>", "歯車"):
+            answer = self.sign_in(name, PASSWORD)
+            self.assertEqual(answer.status_code, 200)
+            self.assertNotContains(answer, "<script>")
 
     def test_no_token_no_sign_in_and_no_write(self) -> None:
         strict = Client(enforce_csrf_checks=True)
-        self.assertEqual(self.sign_in("ada", PASSWORD, strict)[0], 403)
-        strict.get("/api/session")
-        token = {"HTTP_X_CSRFTOKEN": strict.cookies["csrftoken"].value}
-        body = {"username": "ada", "password": PASSWORD}
-        self.assertEqual(strict.post("/api/session", body, "application/json", **token).status_code, 200)
-        self.assertEqual(strict.put(f"/api/visits/{uuid4()}", {}, "application/json").status_code, 403)
+        self.assertEqual(self.sign_in("ada", PASSWORD, strict).status_code, 403)
+        strict.get("/sign-in")
+        token = strict.cookies["csrftoken"].value
+        self.assertEqual(self.sign_in("ada", PASSWORD, strict, csrfmiddlewaretoken=token).status_code, 302)
+        refused = strict.put(f"/api/visits/{uuid4()}", {}, "application/json")
+        self.assertEqual((refused.status_code, refused.json()["hint"]), (403, "Reload it and try again."))
 
 
 class Closed(BenchCase):
     def test_every_route_is_closed_without_sign_in(self) -> None:
-        closed = [route for route in every_route() if route[1] != "/api/session"]
+        closed = [route for route in every_route() if route != ("get", "/api/session")]
         self.assertGreater(len(closed), 15)
         for method, path in closed:
             answer = Client().generic(method.upper(), path, b"{}", content_type="application/json")
@@ -99,7 +120,7 @@ class Closed(BenchCase):
         self.assertEqual(len(self.desk.got("GET", self.at())["steps"]), 3)
 
     def test_pages_carry_strict_headers_and_assets_are_kept(self) -> None:
-        answer = Client().get("/visits/anything")
+        answer = self.desk.client.get("/visits/anything")
         self.assertEqual(answer.status_code, 200)
         policy = answer["Content-Security-Policy"]
         nonce = re.search(r'csp-nonce" content="([^"]+)"', answer.content.decode())

@@ -10,7 +10,11 @@ from visits.models import Change, Pin, Step, Tick, Visit
 
 from .bench import UNIT, BenchCase, Desk
 
-READ = {"teeth": 31, "unit_kind": "servo", "readings": [{"value": 16.41}, {"kind": "span", "k": 4, "value": 5.38}]}
+READ = {
+    "teeth": 31,
+    "unit_kind": "servo",
+    "readings": [{"value": 16.41}, {"kind": "span", "k": 4, "value": 5.38}],
+}
 
 
 class Opening(BenchCase):
@@ -30,13 +34,17 @@ class Opening(BenchCase):
         self.refused(self.desk.ask("PUT", path, {**UNIT, "unit_id": unit, "kind": "submarine"}), "what kind")
         self.refused(self.desk.ask("PUT", path, {**UNIT, "unit_id": unit, "label": ""}), "label")
         self.refused(self.desk.ask("PUT", path, {**UNIT, "unit_id": "x"}), "unit id")
-        self.refused(self.desk.ask("PUT", path, {**UNIT, "unit_id": unit, "complaint": "x" * 3000}), "out of range")
+        self.refused(
+            self.desk.ask("PUT", path, {**UNIT, "unit_id": unit, "complaint": "x" * 3000}), "out of range"
+        )
         self.assertFalse(Visit.objects.filter(unit_id=unit).exists())
 
     def test_the_bench_shows_each_with_what_it_waits_for(self) -> None:
         self.desk.got("PUT", self.at("waits"), {"waits_for": "part", "note": "idler on Friday"})
         card = Desk(self.ben).got("GET", "/visits")[0]
-        self.assertEqual((card["waits_for"], card["waits_note"], card["pieces"]), ("part", "idler on Friday", 3))
+        self.assertEqual(
+            (card["waits_for"], card["waits_note"], card["pieces"]), ("part", "idler on Friday", 3)
+        )
 
 
 class Strip(BenchCase):
@@ -62,7 +70,10 @@ class Strip(BenchCase):
         self.assertEqual([s["number"] for s in self.desk.got("GET", self.at())["steps"]], [1, 3])
         self.assertEqual(self.desk.got("PUT", undone, {"undone": False})["number"], 4)
         self.assertEqual(Step.objects.filter(visit=self.visit).count(), 3)
-        self.assertEqual([c.verb for c in Change.objects.filter(subject=self.steps[1].id)], ["laid down", "taken back", "brought back"])
+        self.assertEqual(
+            [c.verb for c in Change.objects.filter(subject=self.steps[1].id)],
+            ["laid down", "taken back", "brought back"],
+        )
 
     def test_an_id_that_stands_elsewhere_is_refused(self) -> None:
         other = self.desk.got("PUT", f"/visits/{uuid4()}", {**UNIT, "unit_id": str(uuid4())})
@@ -84,7 +95,9 @@ class Judging(BenchCase):
         body = {"verdict": "replace", "finding": "three teeth gone"}
         piece = self.desk.got("PUT", self.at("pieces", self.piece(2), "verdict"), body)
         self.assertEqual((piece["verdict"], piece["finding"]), ("replace", "three teeth gone"))
-        self.refused(self.desk.ask("PUT", self.at("pieces", self.piece(2), "verdict"), {"verdict": "burn"}), "verdict")
+        self.refused(
+            self.desk.ask("PUT", self.at("pieces", self.piece(2), "verdict"), {"verdict": "burn"}), "verdict"
+        )
 
     def test_a_gear_is_pinned_with_its_readings_and_an_earlier_one_superseded(self) -> None:
         path = self.at("pieces", self.piece(2), "pins", uuid4())
@@ -148,4 +161,6 @@ class Build(BenchCase):
 
     def test_a_visit_with_nothing_off_cannot_be_built(self) -> None:
         empty = self.desk.got("PUT", f"/visits/{uuid4()}", {**UNIT, "unit_id": str(uuid4())})
-        self.refused(self.desk.ask("PUT", f"/visits/{empty['id']}/stage", {"stage": "build"}), "Nothing has come off")
+        self.refused(
+            self.desk.ask("PUT", f"/visits/{empty['id']}/stage", {"stage": "build"}), "Nothing has come off"
+        )

@@ -37,11 +37,7 @@ export interface paths {
          */
         get: operations["workshop_api_who"];
         put?: never;
-        /**
-         * Sign In
-         * @description Sign in.
-         */
-        post: operations["workshop_api_sign_in"];
+        post?: never;
         /**
          * Sign Out
          * @description Sign out.
@@ -1073,13 +1069,6 @@ export interface components {
             /** Workshop */
             workshop: string;
         };
-        /** SignIn */
-        SignIn: {
-            /** Password */
-            password: string;
-            /** Username */
-            username: string;
-        };
         /** StageIn */
         StageIn: {
             /** Stage */
@@ -1372,48 +1361,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Session"];
-                };
-            };
-        };
-    };
-    workshop_api_sign_in: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SignIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Session"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
                 };
             };
         };

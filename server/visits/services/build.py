@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from uuid import UUID
 
-from django.db import transaction
 from django.db.models import Sum
 
 from gearing.errors import GearingError
@@ -12,10 +11,10 @@ from workshop.models import Member
 
 from ..models import Piece, Tick
 from ..record import entry_of
-from .base import own_visit, remember, taken
+from .base import own_visit, remember, taken, write
 
 
-@transaction.atomic
+@write
 def tick(member: Member, visit_id: UUID, tick_id: UUID, piece_id: UUID, outcome: str, count: int) -> Tick:
     """Count `count` of a piece back, with what became of them.
 
@@ -44,7 +43,7 @@ def tick(member: Member, visit_id: UUID, tick_id: UUID, piece_id: UUID, outcome:
     return made
 
 
-@transaction.atomic
+@write
 def untick(member: Member, visit_id: UUID, tick_id: UUID) -> Tick:
     """Take a count back."""
     visit = own_visit(member, visit_id, lock=True)

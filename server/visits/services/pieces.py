@@ -4,15 +4,13 @@ from __future__ import annotations
 
 from uuid import UUID
 
-from django.db import transaction
-
 from gearing.errors import GearingError
 from sums.read import CandidateOut, ReadIn, read_gear
 from workshop.models import Member
 
 from ..models import Piece, Pin
 from ..record import entry_of
-from .base import own_visit, remember, taken
+from .base import own_visit, remember, taken, write
 
 
 def _own_piece(visit_id: UUID, piece_id: UUID) -> Piece:
@@ -22,7 +20,7 @@ def _own_piece(visit_id: UUID, piece_id: UUID) -> Piece:
     return found
 
 
-@transaction.atomic
+@write
 def judge(member: Member, visit_id: UUID, piece_id: UUID, verdict: str, finding: str) -> Piece:
     """Say what is to become of a piece, and why."""
     visit = own_visit(member, visit_id, lock=True)
@@ -36,7 +34,7 @@ def judge(member: Member, visit_id: UUID, piece_id: UUID, verdict: str, finding:
     return piece
 
 
-@transaction.atomic
+@write
 def pin_gear(
     member: Member, visit_id: UUID, piece_id: UUID, pin_id: UUID, rim: int, given: ReadIn, choice: int
 ) -> Piece:

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from uuid import UUID
 
-from django.db import transaction
 from django.db.models import Max
 
 from gearing.entry import parse
@@ -12,10 +11,10 @@ from workshop.models import Member
 
 from ..models import Photo, Piece, Step
 from ..record import entry_to_json, mark_fresh
-from .base import own_visit, remember, taken
+from .base import own_visit, remember, taken, write
 
 
-@transaction.atomic
+@write
 def record_step(
     member: Member, visit_id: UUID, step_id: UUID, line: str, photo_ids: list[UUID] | None = None
 ) -> Step:
@@ -55,7 +54,7 @@ def record_step(
     return step
 
 
-@transaction.atomic
+@write
 def set_undone(member: Member, visit_id: UUID, step_id: UUID, undone: bool) -> Step:
     """Take a step back, or bring it back to the end of the row.
 

@@ -5,7 +5,6 @@ from __future__ import annotations
 from typing import Any
 from uuid import UUID
 
-from django.db import transaction
 from django.db.models import Max
 
 from gearing.errors import GearingError
@@ -16,13 +15,13 @@ from workshop.models import Member
 
 from ..models import Unit, Visit
 from ..record import removed
-from .base import own_visit, remember, taken
+from .base import own_visit, remember, taken, write
 
 UNIT_FIELDS = ("kind", "label", "model", "owner_label")
 VISIT_FIELDS = ("complaint", "use_so_far", "symptoms", "conditions")
 
 
-@transaction.atomic
+@write
 def open_visit(member: Member, visit_id: UUID, unit_id: UUID, given: dict[str, Any]) -> Visit:
     """Take a unit in. The unit is made if its id is new.
 
@@ -77,7 +76,7 @@ def standing(visit: Visit) -> Standing:
     )
 
 
-@transaction.atomic
+@write
 def enter_stage(member: Member, visit_id: UUID, stage: str) -> Visit:
     """Move the visit to a stage, forward or back.
 
@@ -91,14 +90,14 @@ def enter_stage(member: Member, visit_id: UUID, stage: str) -> Visit:
     return _set(visit, member, "stage", stage=stage)
 
 
-@transaction.atomic
+@write
 def wait_for(member: Member, visit_id: UUID, waits_for: str, note: str) -> Visit:
     """Say what the visit waits for."""
     visit = own_visit(member, visit_id, lock=True)
     return _set(visit, member, "waits", waits_for=waits_for, waits_note=note)
 
 
-@transaction.atomic
+@write
 def set_check(member: Member, visit_id: UUID, check: str, done: bool) -> Visit:
     """Tick or untick one of the checks that prove the unit.
 
@@ -114,7 +113,7 @@ def set_check(member: Member, visit_id: UUID, check: str, done: bool) -> Visit:
     return _set(visit, member, "check", checks_done=[*kept, check] if done else kept)
 
 
-@transaction.atomic
+@write
 def note_to_watch(member: Member, visit_id: UUID, text: str) -> Visit:
     """Keep what to watch and when to open it next."""
     visit = own_visit(member, visit_id, lock=True)

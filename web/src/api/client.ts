@@ -2,6 +2,7 @@
 import createClient from "openapi-fetch";
 
 import type { paths } from "../../generated/schema";
+import { toTheDoor } from "../app/door";
 import type { Problem } from "./types";
 
 export const api = createClient<paths>({ baseUrl: "" });
@@ -14,6 +15,10 @@ api.use({
   onRequest({ request }) {
     request.headers.set("X-CSRFToken", csrfToken());
     return request;
+  },
+  onResponse({ response }) {
+    // The session is over. What was recorded waits on the device for the next one.
+    if (response.status === 401) toTheDoor();
   },
 });
 

@@ -1,27 +1,25 @@
 <script setup lang="ts">
 /** The shell: the view, and what the server would not take. */
 import Button from "primevue/button";
-import { onMounted, watch } from "vue";
-import { useRoute, useRouter } from "vue-router";
+import { onMounted } from "vue";
 
 import { useSession } from "../features/workshop/session";
 import { useOutbox } from "../record/outbox";
 
+const AGAIN = 2000;
 const session = useSession();
 const outbox = useOutbox();
-const route = useRoute();
-const router = useRouter();
 
-onMounted(() => {
-  if (session.member) void outbox.send();
-});
-watch(
-  () => session.member,
-  (member) => {
-    if (member) void outbox.send();
-    else if (session.known && !route.meta.open) void router.push({ name: "sign-in", query: { next: route.fullPath } });
-  },
-);
+/** The words of the screens come from the server; while it is away they are asked for again. */
+async function look() {
+  void outbox.send();
+  try {
+    await session.look();
+  } catch {
+    window.setTimeout(() => void look(), AGAIN);
+  }
+}
+onMounted(look);
 </script>
 
 <template>

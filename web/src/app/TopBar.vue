@@ -24,9 +24,14 @@ function open(event: Event) {
   menu.value?.toggle(event, opener.value);
 }
 
+/** Everything recorded is sent under the name of who recorded it. */
 async function leave() {
-  await session.signOut();
-  await router.push({ name: "sign-in" });
+  try {
+    await outbox.settle();
+    await session.signOut();
+  } catch {
+    // Out of reach: the bar says what is not yet sent.
+  }
 }
 
 useKeys({ i: () => opener.value?.querySelector("button")?.click(), b: () => router.push({ name: "bench" }) });

@@ -13,6 +13,8 @@ function show() {
 export function switchLamp() {
   lamp.value = !lamp.value;
   localStorage.setItem(KEY, lamp.value ? "1" : "0");
+  // The door, drawn by the server, follows.
+  document.cookie = `lamp=${lamp.value ? "1" : "0"}; path=/; max-age=31536000; SameSite=Lax`;
   show();
 }
 

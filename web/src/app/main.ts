@@ -1,5 +1,6 @@
 import "./styles.css";
 import "./controls.css";
+import "./door.css";
 
 import { createPinia } from "pinia";
 import PrimeVue from "primevue/config";

@@ -11,7 +11,7 @@ import { computed, ref } from "vue";
 
 import { asProblem, csrfToken, UNREACHABLE } from "../api/client";
 import type { Problem } from "../api/types";
-import { useSession } from "../features/workshop/session";
+import { toTheDoor } from "../app/door";
 
 export interface Waiting {
   key?: number;
@@ -154,7 +154,8 @@ export const useOutbox = defineStore("outbox", () => {
       return { answer: await response.json() };
     }
     if (response.status === 401) {
-      useSession().lapse();
+      // What could not be stored would go with the window.
+      if (!loose.value.length) toTheDoor();
       return retry(LATER);
     }
     // Forbidden means a stale token: the cookie is fresh by the next try.
