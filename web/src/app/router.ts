@@ -1,9 +1,11 @@
 import { createRouter, createWebHistory } from "vue-router";
 
+import BenchView from "../features/visits/BenchView.vue";
+
 export const router = createRouter({
   history: createWebHistory(),
   routes: [
-    { path: "/", name: "bench", component: () => import("../features/visits/BenchView.vue") },
+    { path: "/", name: "bench", component: BenchView },
     { path: "/visits/new", name: "new-visit", component: () => import("../features/visits/NewVisitView.vue") },
     {
       path: "/visits/:visitId/:stage?",
