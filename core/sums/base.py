@@ -57,7 +57,7 @@ def problem_of(error: ValidationError | GearingError) -> Problem:
 
 def problem_from(first: dict[str, Any]) -> Problem:
     """A :class:`Problem` from one of Pydantic's error rows."""
-    path = [str(part) for part in first["loc"] if part not in ("body", "data", "payload")]
+    path = [str(part) for part in first["loc"] if part not in ("body", "given")]
     field = ".".join(path)
     name = (path[-1] if path else "the input").replace("_", " ")
     context = first.get("ctx") or {}

@@ -83,6 +83,17 @@ class AnyBody(BenchCase, HypothesisTestCase):
         self.assertIn(self.desk.ask("PUT", path, b" " * (3 << 20))[0], (400, 413))
         self.assertEqual(self.visit.steps.count(), 3)
 
+    def test_the_field_at_fault_is_named_as_the_screen_knows_it(self) -> None:
+        cases: list[tuple[str, str, Any, str]] = [
+            ("PUT", f"/visits/{uuid4()}", {"unit_id": str(uuid4()), "kind": "servo", "label": ""}, "label"),
+            ("POST", "/sums/read", {"teeth": 31, "readings": [{"value": "-4"}]}, "readings.0.value"),
+            ("POST", "/sums/gear", {"teeth": 2, "module_mm": 1}, "teeth"),
+            ("PUT", self.at("steps", uuid4()), {"line": ""}, "line"),
+        ]
+        for method, path, body, field in cases:
+            with self.subTest(field=field):
+                self.assertEqual(self.desk.ask(method, path, body)[1]["field"], field)
+
     def test_ids_that_are_none(self) -> None:
         for path in ("/visits/none", "/visits/1", f"/visits/{'a' * 3000}", "/photos/x"):
             status, answer = self.desk.ask("GET", path)

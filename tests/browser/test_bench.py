@@ -1,0 +1,86 @@
+"""The bench and what is shared: keys, the lamp, several members, and photos that are none."""
+
+from __future__ import annotations
+
+from playwright.sync_api import FilePayload, Page, expect
+
+from demo import DEMO_PASSWORD
+from launch.browser import sign_in
+
+from .whole import BrowserCase
+
+
+class Bench(BrowserCase):
+    def test_visits_are_reached_by_arrow_and_enter(self) -> None:
+        page = self.page
+        page.get_by_role("link").filter(has_text="Heron 650").first.wait_for()
+        first = page.locator(".visit").nth(1).locator("strong").inner_text()
+        self.press("ArrowDown", "Enter")
+        page.get_by_role("region", name="The row").wait_for()
+        expect(page.get_by_role("banner")).to_contain_text(first)
+        self.press("b")
+        page.get_by_role("heading", name="on the bench for you").wait_for()
+
+    def test_the_lamp_stays_lit_and_the_door_follows(self) -> None:
+        page = self.page
+        page.get_by_role("button", name="Instruments").click()
+        page.get_by_role("button", name="Lamp").click()
+        page.reload()
+        page.get_by_text("Heron 650").first.wait_for()
+        dark = "getComputedStyle(document.body).backgroundColor"
+        self.assertEqual(page.evaluate(dark), "rgb(20, 24, 27)")
+        page.get_by_role("button", name="Instruments").click()
+        page.get_by_role("button", name="Sign out").click()
+        page.get_by_label("Password").wait_for()
+        self.assertEqual(page.evaluate(dark), "rgb(20, 24, 27)")
+        # Signed out, no page of the application is served.
+        page.goto(f"{self.address}/visits/new")
+        page.get_by_label("Password").wait_for()
+        expect(page.get_by_label("Called")).to_have_count(0)
+
+    def test_what_one_member_lays_down_the_other_finds(self) -> None:
+        other = self.browser.new_context(viewport=self.size).new_page()
+        self.addCleanup(other.context.close)
+        sign_in(other, self.address, "kit", DEMO_PASSWORD)
+        self.open_visit("Ticket counter", "Strip")
+        self.page.get_by_label("What comes off").fill("seal wire !note the number")
+        self.press("Enter")
+        expect(self.page.get_by_text("all sent")).to_be_visible()
+        other.get_by_role("link").filter(has_text="Ticket counter").click()
+        expect(other.get_by_role("region", name="The row")).to_contain_text("seal wire")
+
+    def test_waiting_is_said_on_the_visit_and_shown_on_the_bench(self) -> None:
+        page = self.open_visit("Ticket counter", "Listen")
+        expect(page.get_by_text("Changing a recorded distance or count may be unlawful")).to_be_visible()
+        page.get_by_role("button", name="a decision").click()
+        page.get_by_label("What it waits for").fill("seal it again ourselves?")
+        page.get_by_label("What it waits for").press("Tab")
+        expect(page.get_by_text("all sent")).to_be_visible()
+        page.goto(self.address)
+        card = page.get_by_role("link").filter(has_text="Ticket counter")
+        expect(card).to_contain_text("a decision: seal it again ourselves?")
+
+    def test_a_photo_that_is_none_is_refused_and_the_rest_goes_on(self) -> None:
+        page: Page = self.open_visit("Quay crane", "Strip")
+        page.on(
+            "filechooser",
+            lambda chooser: chooser.set_files(
+                FilePayload(name="a.png", mimeType="image/png", buffer=b"no picture")
+            ),
+        )
+        page.get_by_role("button", name="Photo").first.click()
+        expect(page.get_by_role("alert")).to_contain_text("not a picture Dentado can read")
+        page.get_by_label("What comes off").fill("jib pin 4x30")
+        self.press("Enter")
+        expect(page.get_by_role("region", name="The row")).to_contain_text("jib pin")
+        expect(page.get_by_text("all sent")).to_be_visible()
+        page.get_by_role("button", name="Seen").click()
+        expect(page.get_by_role("alert")).to_have_count(0)
+
+    def test_a_new_bench_teaches_the_first_step(self) -> None:
+        self.press("n")
+        self.says("What comes in?")
+        expect(self.page.get_by_text("A kind and a name are enough to begin.")).to_be_visible()
+        expect(self.page.get_by_role("button", name="Take it in")).to_be_disabled()
+        self.press("Escape")
+        self.says("on the bench for you")

@@ -1,0 +1,121 @@
+"""The instruments on their own: units, doubt, what to measure next, and the pair in motion."""
+
+from __future__ import annotations
+
+import re
+
+from playwright.sync_api import expect
+
+from .whole import BrowserCase
+
+
+class Reader(BrowserCase):
+    def setUp(self) -> None:
+        super().setUp()
+        self.page.goto(f"{self.address}/reader")
+        self.page.get_by_label("Teeth").wait_for()
+
+    def give(self, **fields: str) -> None:
+        for label, value in fields.items():
+            self.page.get_by_label(label.replace("_", " "), exact=True).fill(value)
+
+    def test_the_count_alone_is_drawn_and_says_where_the_caliper_goes(self) -> None:
+        self.says("Which gear is this?")
+        self.give(Teeth="15")
+        expect(self.page.get_by_role("img", name="Gear of 15 teeth, over tips, settled")).to_be_visible()
+        self.page.get_by_role("button", name="rocked to the largest").click()
+        expect(self.page.get_by_role("img", name="Gear of 15 teeth, over tips, largest")).to_be_visible()
+
+    def test_doubt_names_the_next_measurement_and_taking_it_settles(self) -> None:
+        page = self.page
+        self.give(Teeth="31", Over_the_tips="26.18")
+        self.says("32 DP or 0.8 module, 31 teeth")
+        expect(page.get_by_text("not settled")).to_be_visible()
+        box = page.locator(".next")
+        expect(box).to_contain_text(re.compile(r"Measure next: .*32 DP would read \d+\.\d\d, 0\.8 module"))
+        box.get_by_role("button", name="Take it").press("Enter")
+        page.get_by_role("button", name="Add a span").click()
+        page.get_by_label("teeth in span 1").fill("4")
+        page.get_by_label("Span over").last.fill("8.61")
+        self.give(Mark="0.8M")
+        self.says("0.8 module")
+        rows = page.get_by_role("table").get_by_role("row")
+        expect(rows.filter(has_text="span over 4 teeth")).to_contain_text("8.61")
+
+    def test_an_inch_and_a_comma_mean_what_they_say(self) -> None:
+        for typed in ("26,18", "1.0307in", "26.18 mm"):
+            self.give(Teeth="31", Over_the_tips=typed)
+            expect(self.page.get_by_role("table")).to_contain_text("26.18")
+            self.give(Over_the_tips="")
+
+    def test_what_cannot_be_is_said_where_it_was_typed(self) -> None:
+        page = self.page
+        cases = {
+            "-5": "not a length",
+            "4 ft": "not a length",
+            "99999": "outside what a bench measures",
+            "0": "outside what a bench",
+        }
+        for typed, words in cases.items():
+            self.give(Teeth="31", Over_the_tips=typed)
+            expect(page.get_by_role("alert")).to_contain_text(words)
+            expect(page.get_by_label("Over the tips")).to_have_class(re.compile("invalid"))
+        self.give(Over_the_tips="26.18", Teeth="3")
+        expect(page.get_by_role("alert")).to_contain_text("teeth")
+        self.give(Teeth="31", Over_the_tips="260")
+        self.says("No standard size gives these readings")
+        self.give(Teeth="31", Over_the_tips="26.18")
+        self.says("32 DP or 0.8 module")
+        expect(page.get_by_role("alert")).to_have_count(0)
+
+    def test_another_candidate_is_looked_at_with_the_arrows(self) -> None:
+        page = self.page
+        self.give(Teeth="31", Over_the_tips="26.18")
+        expect(page.get_by_text("32 DP drawn")).to_be_visible()
+        page.get_by_role("button", name=re.compile("^0.8 module 20°")).click()
+        expect(page.get_by_text("0.8 module drawn")).to_be_visible()
+        self.press("ArrowUp")
+        expect(page.get_by_text("32 DP drawn")).to_be_visible()
+
+    def test_a_pinned_gear_opens_with_the_readings_it_was_judged_by(self) -> None:
+        page = self.open_visit("Dunlin 40", "Read")
+        page.get_by_role("main").get_by_role("button", name=re.compile("level-wind idler")).click()
+        expect(page.get_by_label("Over the tips")).to_have_value("12.32")
+        expect(page.get_by_label("Mark")).to_have_value("23")
+        self.says("0.5 module, 23 teeth")
+
+
+class Pair(BrowserCase):
+    def test_two_gears_by_count_alone(self) -> None:
+        page = self.page
+        page.goto(f"{self.address}/pair")
+        for label, value in (("Gear, teeth", "12"), ("Mate, teeth", "60"), ("Module, or 32 DP", "48 DP")):
+            page.get_by_label(label).fill(value)
+        expect(page.get_by_text("5 : 1")).to_be_visible()
+        expect(page.get_by_text("19.050 mm").first).to_be_visible()
+        expect(page.get_by_text("every 5 turns")).to_be_visible()
+        page.get_by_role("button", name="Swap").click()
+        expect(page.get_by_text("1 : 5")).to_be_visible()
+        expect(page.get_by_text("turns the second 5.000 times, the other way")).to_be_visible()
+        page.get_by_label("Mate, teeth").fill("2")
+        expect(page.get_by_role("alert")).to_be_visible()
+
+    def test_they_turn_together_and_stand_still_when_told(self) -> None:
+        page = self.page
+        page.goto(f"{self.address}/pair")
+        gears = page.locator("svg.pair g[transform^=rotate]")
+        expect(gears).to_have_count(2)
+
+        def turns() -> list[float]:
+            return [
+                float(re.findall(r"[-\d.]+", gears.nth(n).get_attribute("transform") or "")[0])
+                for n in (0, 1)
+            ]
+
+        before = turns()
+        page.get_by_role("button", name="Turn").click()
+        expect(gears.first).not_to_have_attribute("transform", f"rotate({before[0]})")
+        page.get_by_role("button", name=re.compile("Turn|Hold|Stop")).first.click()
+        after = turns()
+        driver, driven = after[0] - before[0], after[1] - before[1]
+        self.assertAlmostEqual(driver / driven, -54 / 15, places=3)
