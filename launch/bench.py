@@ -45,6 +45,7 @@ def bench() -> None:
         empty = _routes(desk)
         _step(desk, stack, empty)
         _first_screen(desk, stack)
+        _long_row(desk, stack)
 
 
 @dataclass
@@ -193,6 +194,46 @@ def _first_screen(desk: Desk, stack: Stack) -> None:
         spent, script = median(seconds for seconds, _ in taken), max(size for _, size in taken)
         note = f"{spent / bare:.1f} × static, {script / 1000:.0f} kB of script, compressed"
         _row(name, spent, note, spent <= 2 * bare and script <= 200_000)
+
+
+LONG_ROW = 200
+FRAME = 1000 / 60
+
+
+def _long_row(desk: Desk, stack: Stack) -> None:
+    """Frames while a long row is walked from end to end, against the same page at rest."""
+    say(f"\nA row of {LONG_ROW} steps, walked from end to end:")
+    visit = uuid4()
+    desk.ask("PUT", f"/api/visits/{visit}", {"unit_id": str(uuid4()), "kind": "other", "label": "long"})
+    lines = [off.line for stay in SCENARIO for off in stay.strip]
+    for n in range(LONG_ROW):
+        body = {"line": lines[n % len(lines)]}
+        desk.ask("PUT", f"/api/visits/{visit}/steps/{uuid4()}", body)
+    with chromium() as browser:
+        context = browser.new_context(viewport=DESK)
+        context.add_cookies([{"name": "sessionid", "value": desk.cookies["sessionid"], "url": stack.address}])
+        page = context.new_page()
+        page.goto(f"{stack.address}/visits/{visit}/strip")
+        page.locator(".row li").nth(LONG_ROW - 1).wait_for(state="attached")
+        page.wait_for_load_state("networkidle")
+        rest, walked = (page.evaluate(_FRAMES, by) for by in (0, 90))
+    for name, gaps in (("at rest", rest), ("walked", walked)):
+        late = sum(gap > 1.5 * FRAME for gap in gaps)
+        note = f"{late} of {len(gaps)} frames came late (headless, no graphics card)"
+        _row(name, median(gaps) / 1000, note, late <= 0.05 * len(gaps))
+
+
+_FRAMES = """by => new Promise(done => {
+  const row = document.querySelector(".row ol"), gaps = [];
+  row.scrollLeft = 0;
+  let last = performance.now();
+  function frame(now) {
+    gaps.push(now - last); last = now; row.scrollLeft += by;
+    if (gaps.length > 120) done(gaps.slice(2)); else requestAnimationFrame(frame);
+  }
+  requestAnimationFrame(frame);
+})"""
+"""Gaps between frames, ms, while the row moves `by` pixels a frame."""
 
 
 def _static_page() -> str:

@@ -17,7 +17,7 @@ from typing import IO
 from demo import DEMO_MEMBER, DEMO_PASSWORD
 
 from . import frontend
-from .mariadb import WITH_PARENT, OwnMariaDB
+from .mariadb import WITH_PARENT, OwnMariaDB, check_reachable
 from .places import BUILT, HOST, PORT, ROOT, VAR, say, secret, stop_with
 
 LOCK = VAR / "server.lock"
@@ -68,6 +68,8 @@ def start() -> None:
     server: subprocess.Popen[bytes] | None = None
     try:
         signal.signal(signal.SIGTERM, _interrupt)
+        if not own:
+            check_reachable(os.environ["DENTADO_DATABASE_URL"])
         built = frontend.build()
         if own:
             own.start()

@@ -10,13 +10,6 @@ from .whole import BrowserCase, stack
 
 
 class Lost(BrowserCase):
-    def lay_down(self, *lines: str) -> None:
-        for line in lines:
-            self.page.keyboard.type(line)
-            many = len(self.row())
-            self.press("Enter")
-            expect(self.page.locator(".row li")).to_have_count(many + 1)
-
     def test_the_database_goes_in_mid_strip_and_comes_back(self) -> None:
         page = self.open_visit("Quay crane", "Strip")
         self.addCleanup(stack().database.start)

@@ -76,6 +76,14 @@ class BrowserCase(unittest.TestCase):
         """The headline says `text`."""
         expect(self.page.get_by_role("heading", level=1)).to_contain_text(text)
 
+    def lay_down(self, *lines: str) -> None:
+        """Type each line where the focus is and lay it down; it is in the row before the next."""
+        for line in lines:
+            many = len(self.row())
+            self.page.keyboard.type(line)
+            self.press("Enter")
+            expect(self.page.locator(".row .name")).to_have_count(many + 1)
+
     def row(self) -> list[str]:
         """Names of the pieces in the row, in order."""
         return self.page.get_by_role("region", name="The row").locator(".name").all_inner_texts()

@@ -14,7 +14,10 @@ import urllib.error
 import urllib.request
 from pathlib import Path
 
-from launch.mariadb import free_port
+import dj_database_url
+import MySQLdb
+
+from launch.mariadb import OwnMariaDB, free_port
 from launch.places import HOST, ROOT
 
 READY = 90.0
@@ -28,11 +31,12 @@ class Start(unittest.TestCase):
         self.addCleanup(folder.cleanup)
         self.var = Path(folder.name) / "a folder with spaces"
         self.port = free_port()
+        self.more: dict[str, str] = {}
         self.addCleanup(self.run_command, "stop")
 
     def environment(self) -> dict[str, str]:
         kept = {name: value for name, value in os.environ.items() if not name.startswith("DENTADO_")}
-        return {**kept, "DENTADO_VAR": str(self.var), "DENTADO_PORT": str(self.port)}
+        return {**kept, "DENTADO_VAR": str(self.var), "DENTADO_PORT": str(self.port), **self.more}
 
     def run_command(self, word: str) -> subprocess.CompletedProcess[str]:
         return subprocess.run(
@@ -84,6 +88,32 @@ class Start(unittest.TestCase):
         self.a_port_in_use_is_named()
         self.a_first_run_cut_short_is_taken_up()
         self.killed_and_started_again()
+
+    def test_another_database_is_used_when_one_is_named(self) -> None:
+        folder = tempfile.TemporaryDirectory()
+        self.addCleanup(folder.cleanup)
+        other = OwnMariaDB(Path(folder.name), durable=False)
+        for url in ("nonsense", "postgres://a@127.0.0.1/x", f"mysql://a:b@{HOST}:{other.port}/x"):
+            self.more = {"DENTADO_DATABASE_URL": url}
+            refused = self.run_command("start")
+            with self.subTest(url=url):
+                self.assertEqual(refused.returncode, 1)
+                self.assertIn("Check DENTADO_DATABASE_URL", refused.stderr)
+                self.assertNotIn("Traceback", refused.stderr)
+        other.start()
+        self.addCleanup(other.stop)
+        self.more = {"DENTADO_DATABASE_URL": other.url}
+        self.start()
+        self.assertFalse((self.var / "database").exists())
+        self.assertEqual(self.run_command("stop").returncode, 0)
+        told = dj_database_url.parse(other.url)
+        line = MySQLdb.connect(
+            host=HOST, port=other.port, user=told["USER"], passwd=told["PASSWORD"], db=told["NAME"]
+        )
+        with line.cursor() as cursor:
+            cursor.execute("SELECT COUNT(*) FROM visits_visit")
+            self.assertGreater(cursor.fetchone()[0], 5)
+        line.close()
 
     def a_port_in_use_is_named(self) -> None:
         with socket.socket() as other:
