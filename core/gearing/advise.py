@@ -11,14 +11,25 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from .identify import CALIPER_ERROR, Identification, Probe
+from .identify import CALIPER_ERROR, Identification
 from .measure import span_counts
+from .prior import Array
+from .probes import Probe
 
 SETTLED = 0.95
 """Odds from which a size is called settled."""
 
-LEAST_WORTH = 0.1
+LEAST_WORTH = 0.02
 """Bits below which a further reading is not worth the walk to the caliper."""
+
+LEADERS = 3
+"""How many of the leading candidates say which spans are open."""
+
+LEAST_SHARE = 1e-3
+"""Odds below which a size is left out of the forecast."""
+
+PARTED = 3.0
+"""Standard errors between two means from which readings are said to part them."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -33,13 +44,16 @@ class Advice:
     expected : tuple of (str, float)
         Size label and the reading it predicts, mm, likeliest first.
     apart : float
-        Distance between the two leading predictions, in reading errors.
+        Distance between the two leading predictions, in standard errors of the forecast.
+    again : bool
+        Whether this reading was taken before and is to be repeated.
     """
 
     probe: Probe
     worth: float
     expected: tuple[tuple[str, float], ...]
     apart: float
+    again: bool
 
 
 def next_measurement(found: Identification, *, error: float = CALIPER_ERROR) -> Advice | None:
@@ -60,40 +74,55 @@ def next_measurement(found: Identification, *, error: float = CALIPER_ERROR) -> 
     return best if best and best.worth >= LEAST_WORTH else None
 
 
+def readings_to_part(found: Identification, *, error: float = CALIPER_ERROR) -> tuple[Probe, int] | None:
+    """The span that parts the two leading sizes best, and how often it would have to be read.
+
+    For when no single reading is worth taking. None if the sizes leave the span the same.
+    """
+    offers = [_weigh(found, probe, error) for probe in _probes(found) if probe.kind == "span"]
+    best = max((offer for offer in offers if offer), key=lambda offer: offer.apart, default=None)
+    if best is None or best.apart < 1e-3:
+        return None
+    return best.probe, int(np.ceil((PARTED / best.apart) ** 2))
+
+
 def _probes(found: Identification) -> list[Probe]:
-    spans = sorted({k for c in found.candidates[:3] for k in span_counts(c.gear)})
-    taken = {reading.probe for reading in found.readings}
-    offered = [Probe("tips", "settled"), Probe("tips", "largest")] + [Probe("span", k=k) for k in spans]
-    return [probe for probe in offered if probe not in taken]
+    """What can be read with a caliper, readings taken before included: they may be repeated."""
+    spans = sorted({k for c in found.candidates[:LEADERS] for k in span_counts(c.gear)})
+    offered = [Probe("tips"), Probe("tips", "largest"), Probe("root")]
+    offered += [Probe("span", k=k) for k in spans]
+    return offered + [reading.probe for reading in found.readings if reading.probe not in offered]
 
 
 def _weigh(found: Identification, probe: Probe, error: float) -> Advice | None:
     """Mutual information between size and this reading, each size's forecast taken as a bell."""
-    cloud = found.cloud
-    forecast = np.broadcast_to(probe.predict(cloud.gears), cloud.weights.shape)
-    odds: dict[str, float] = {}
-    means: dict[str, float] = {}
-    squares: dict[str, float] = {}
-    for i, size in enumerate(cloud.sizes):
-        weight = cloud.weights[i]
-        odds[size.label] = odds.get(size.label, 0.0) + float(weight.sum())
-        means[size.label] = means.get(size.label, 0.0) + float((weight * forecast[i]).sum())
-        squares[size.label] = squares.get(size.label, 0.0) + float((weight * forecast[i] ** 2).sum())
-    labels = [label for label in sorted(odds, key=lambda key: -odds[key]) if odds[label] > 1e-3]
+    share, mean, sigma, labels = _forecast(found, probe, error)
     if len(labels) < 2:
         return None
-    share = np.array([odds[label] for label in labels])
-    mean = np.array([means[label] for label in labels]) / share
-    spread = np.array([squares[label] for label in labels]) / share - mean**2
-    sigma = np.sqrt(np.maximum(spread, 0.0) + error**2)
-    share = share / share.sum()
     at = np.linspace((mean - 4 * sigma).min(), (mean + 4 * sigma).max(), 400)
     each = np.exp(-0.5 * ((at[:, None] - mean) / sigma) ** 2) / (sigma * np.sqrt(2 * np.pi))
     mixed = each @ share
-    step = at[1] - at[0]
     with np.errstate(divide="ignore", invalid="ignore"):
         gain = np.where(each > 0, each * np.log2(each / mixed[:, None]), 0.0)
-    worth = float((gain.sum(axis=0) * step) @ share)
+    worth = float((gain.sum(axis=0) * (at[1] - at[0])) @ share)
     expected = tuple(zip(labels[:4], mean[:4].tolist(), strict=True))
     apart = abs(expected[0][1] - expected[1][1]) / float(np.hypot(sigma[0], sigma[1]))
-    return Advice(probe, worth, expected, apart)
+    again = probe in [reading.probe for reading in found.readings]
+    return Advice(probe, worth, expected, apart, again)
+
+
+def _forecast(found: Identification, probe: Probe, error: float) -> tuple[Array, Array, Array, list[str]]:
+    """Share, mean and standard deviation of the coming reading by label, likeliest first."""
+    cloud = found.cloud
+    reading = np.nan_to_num(np.broadcast_to(np.asarray(probe.predict(cloud.gears)), cloud.weights.shape))
+    loose = np.broadcast_to(np.asarray(probe.looseness(cloud.gears)), (len(cloud.sizes), 1, 1, 1))
+    weight = cloud.weights.sum(axis=(1, 2, 3))
+    first = (cloud.weights * reading).sum(axis=(1, 2, 3))
+    second = (cloud.weights * reading**2).sum(axis=(1, 2, 3)) + weight * loose[:, 0, 0, 0] ** 2
+    names = sorted({size.label for size in cloud.sizes})
+    at = np.array([names.index(size.label) for size in cloud.sizes])
+    odds, mean, square = (np.bincount(at, each, len(names)) for each in (weight, first, second))
+    order = [n for n in np.argsort(-odds) if odds[n] > LEAST_SHARE]
+    share, mean = odds[order], mean[order] / odds[order]
+    spread = np.maximum(square[order] / odds[order] - mean**2, 0.0)
+    return share / share.sum(), mean, np.sqrt(spread + error**2), [names[n] for n in order]

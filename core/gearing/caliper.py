@@ -7,8 +7,8 @@ from dataclasses import dataclass
 import numpy as np
 
 from .gear import Gear, base_radius, tip_radius
-from .identify import Probe
-from .measure import OVER_TIPS, over_tips_settled, span_over_teeth
+from .measure import over_tips_settled, span_over_teeth
+from .probes import Probe
 
 
 @dataclass(frozen=True, slots=True)
@@ -39,7 +39,7 @@ def hold(gear: Gear, probe: Probe) -> Hold:
         half = float(span_over_teeth(gear, probe.k)) / 2
         # Over an odd count a tooth stands in the middle, over an even one a space.
         return Hold(0.0 if probe.k % 2 else pitch / 2, -half, half, float(base_radius(gear)))
-    reading = float(OVER_TIPS[probe.how](gear))
+    reading = float(probe.predict(gear))
     tooth_right = -np.pi / 2
     odd = int(gear.teeth) % 2 == 1
     if probe.how == "largest":

@@ -6,8 +6,6 @@ Formulas are for sound teeth; what wear and trim do is expressed in the gear.
 
 from __future__ import annotations
 
-from collections.abc import Callable
-
 import numpy as np
 
 from .errors import GearingError
@@ -129,45 +127,49 @@ def checked_span(gear: Gear, k: int) -> float:
     return float(span_over_teeth(gear, k))
 
 
-def over_pins(gear: Gear, pin_diameter: float) -> float:
+def over_pins_reading(gear: Gear, pin_diameter: float) -> Real:
     """Reading over two pins in opposite spaces, spur gears, mm (ISO 21771-1).
 
-    ``inv(phi) = inv(alpha) + dp/(z·m·cos(alpha)) - pi/2z + 2x·tan(alpha)/z``.
-
-    Raises
-    ------
-    GearingError
-        If the pin falls through to the root or stands clear of the flanks.
+    ``inv(phi) = inv(alpha) + dp/(z·m·cos(alpha)) - pi/2z + 2x·tan(alpha)/z``;
+    nan where the pin is too thin for the space. Fields may be arrays. Does not
+    say whether the pin lies on the flanks: see :func:`over_pins`.
     """
     alpha = transverse_pressure_angle(gear)
-    involute = (
+    involute = np.asarray(
         inv(alpha)
         + pin_diameter / (2 * base_radius(gear))
         - np.pi / (2 * gear.teeth)
         + 2 * gear.profile_shift * np.tan(gear.pressure_angle) / gear.teeth
         - gear.thinning / reference_diameter(gear)
     )
+    angle = inverse_inv(np.maximum(involute, 0.0))
+    across = 2 * base_radius(gear) / np.cos(angle)
+    odd = np.asarray(gear.teeth) % 2 == 1
+    reading = across * np.where(odd, np.cos(np.pi / (2 * gear.teeth)), 1.0) + pin_diameter
+    return np.where(involute > 0, reading, np.nan)
+
+
+def over_pins(gear: Gear, pin_diameter: float) -> float:
+    """The reading over pins of one gear, refused where they would not lie on the flanks, mm.
+
+    Raises
+    ------
+    GearingError
+        If the pin falls through to the root or stands clear of the flanks.
+    """
     hint = f"A pin of about {1.7 * gear.module:.2f} mm suits this size."
-    if involute <= 0:
+    reading = float(over_pins_reading(gear, pin_diameter))
+    if np.isnan(reading):
         raise GearingError("The pin is too thin for this tooth space.", field="pin_diameter", hint=hint)
-    centre = float(base_radius(gear) / np.cos(inverse_inv(involute)))
+    odd = int(gear.teeth) % 2 == 1
+    centre = (reading - pin_diameter) / 2 / (float(np.cos(np.pi / (2 * gear.teeth))) if odd else 1.0)
     if centre - pin_diameter / 2 < root_radius(gear):
         raise GearingError("The pin rests on the root, not the flanks.", field="pin_diameter", hint=hint)
     if centre + pin_diameter / 2 <= tip_radius(gear):
         raise GearingError("The pin lies below the tips.", field="pin_diameter", hint=hint)
-    across = 2 * centre
-    if int(gear.teeth) % 2:
-        across *= float(np.cos(np.pi / (2 * gear.teeth)))
-    return across + pin_diameter
+    return reading
 
 
-def tip_chord(gear: Gear, pitches: int) -> float:
+def tip_chord(gear: Gear, pitches: int) -> Real:
     """Straight distance between like edges of tips `pitches` apart, ``da·sin(n·pi/z)``, mm."""
-    return float(2 * tip_radius(gear) * np.sin(pitches * np.pi / gear.teeth))
-
-
-OVER_TIPS: dict[str, Callable[[Gear], Real]] = {
-    "settled": over_tips_settled,
-    "largest": over_tips_largest,
-}
-"""The two ways a technician reads over the tips, by their schema name."""
+    return 2 * tip_radius(gear) * np.sin(pitches * np.pi / gear.teeth)

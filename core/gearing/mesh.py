@@ -19,7 +19,7 @@ from .gear import (
     tooth_half_angle,
     transverse_pressure_angle,
 )
-from .involute import inv, inverse_inv
+from .involute import Real, inv, inverse_inv
 
 
 @dataclass(frozen=True, slots=True)
@@ -95,6 +95,18 @@ def zero_backlash_distance(first: Gear, second: Gear) -> float:
     return float((base_radius(first) + base_radius(second)) / np.cos(inverse_inv(involute)))
 
 
+def closest_distance(gear: Gear, mate_teeth: int) -> Real:
+    """Centre distance without play to an unshifted mate cut alike, mm; fields may be arrays."""
+    both = gear.teeth + mate_teeth
+    involute = np.maximum(
+        inv(transverse_pressure_angle(gear))
+        + 2 * np.tan(gear.pressure_angle) * gear.profile_shift / both
+        - gear.thinning / (reference_diameter(gear) * both / gear.teeth),
+        0.0,
+    )
+    return base_radius(gear) * both / gear.teeth / np.cos(inverse_inv(involute))
+
+
 def mesh(first: Gear, second: Gear, distance: float | None = None) -> Mesh:
     """Mesh two gears at `distance`, or where they have no backlash.
 
@@ -126,7 +138,7 @@ def mesh(first: Gear, second: Gear, distance: float | None = None) -> Mesh:
     thick_1 = 2 * working_1 * float(tooth_half_angle(first, working_1))
     thick_2 = 2 * working_2 * float(tooth_half_angle(second, working_2))
     play = pitch - thick_1 - thick_2
-    reach = _beyond_base(first) + _beyond_base(second) - a * float(np.sin(alpha_w))
+    reach = beyond_base(first) + beyond_base(second) - a * float(np.sin(alpha_w))
     z1, z2 = int(first.teeth), int(second.teeth)
     return Mesh(
         ratio=Fraction(z2, z1),
@@ -145,7 +157,7 @@ def mesh(first: Gear, second: Gear, distance: float | None = None) -> Mesh:
     )
 
 
-def _beyond_base(gear: Gear) -> float:
+def beyond_base(gear: Gear) -> float:
     """Length of the line of action from the base circle to the tip, mm."""
     ra, rb = float(tip_radius(gear)), float(base_radius(gear))
     return float(np.sqrt(max(ra * ra - rb * rb, 0.0)))

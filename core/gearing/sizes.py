@@ -53,6 +53,7 @@ class Size:
 def standard_sizes(field: str = "") -> tuple[Size, ...]:
     """Every standard size with its share in one kind of unit (see ``sizes.toml``)."""
     data = table("sizes")
+    common: dict[str, float] = data["common"]
     favoured: dict[str, float] = data["field"].get(field, {})
     sizes = []
     for label, module, weight, system in _named_modules(data):
@@ -66,7 +67,11 @@ def standard_sizes(field: str = "") -> tuple[Size, ...]:
                         depth["name"],
                         depth["addendum"],
                         _dedendum(data, depth, module, system),
-                        weight * favoured.get(label, 1.0) * angle[system] * depth["weight"],
+                        weight
+                        * common.get(label, 1.0)
+                        * favoured.get(label, 1.0)
+                        * angle[system]
+                        * depth["weight"],
                     )
                 )
     total = sum(size.share for size in sizes)

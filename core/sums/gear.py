@@ -24,7 +24,6 @@ from gearing.gear import (
     tip_radius,
     undercut,
 )
-from gearing.identify import Probe
 from gearing.measure import (
     over_pins,
     over_tips_largest,
@@ -35,6 +34,7 @@ from gearing.measure import (
     usual_span,
 )
 from gearing.outline import tooth_outline
+from gearing.probes import Probe
 
 from .base import Length, Model
 
@@ -163,7 +163,7 @@ def measure_gear(given: GearIn) -> GearOut:
         span_mm={str(k): float(span_over_teeth(gear, k)) for k in span_counts(gear)},
         span_usual=usual_span(gear),
         over_pins=_pins(gear, given.pin_diameter_mm),
-        tip_chord=TipChord(pitches=pitches, chord_mm=tip_chord(gear, pitches)),
+        tip_chord=TipChord(pitches=pitches, chord_mm=float(tip_chord(gear, pitches))),
         tip_land_mm=float(tip_land(gear)),
         undercut=undercut(gear),
         drawing=draw(gear),

@@ -14,12 +14,12 @@ from gearing.identify import (
     CALIPER_ERROR,
     Candidate,
     Identification,
-    Probe,
     Reading,
     identify,
 )
 from gearing.marks import Mark, read_mark
 from gearing.measure import span_counts, usual_span
+from gearing.probes import Probe
 
 from .base import Length, Model
 from .gear import Drawing, HoldOut, Teeth, draw, hold_out, say_probe

@@ -14,10 +14,11 @@ from gearing.caliper import hold
 from gearing.entry import parse
 from gearing.figures import MOST_TEETH_DRAWN, figure_of
 from gearing.gear import Gear, base_radius
-from gearing.identify import Probe
 from gearing.measure import span_counts
 from gearing.outline import gear_outline
 from gearing.pieces import kinds
+from gearing.prior import usual
+from gearing.probes import Probe
 from gearing.sizes import standard_sizes, table
 from sums.pair import PairIn, mesh_pair
 
@@ -142,8 +143,9 @@ class Data(unittest.TestCase):
     def test_shares_of_sizes_and_of_what_cannot_be_seen_make_one(self) -> None:
         for field in ("", *table("sizes")["field"]):
             self.assertAlmostEqual(sum(size.share for size in standard_sizes(field)), 1.0, places=9)
-        for key in ("trim", "thinning"):
-            self.assertAlmostEqual(sum(table("sizes")[key]["shares"]), 1.0, places=9, msg=key)
+        for cells in (usual().trims, usual().thinnings, usual().shifts(12), usual().shifts(40)):
+            self.assertAlmostEqual(float(cells.share.sum()), 1.0, places=9)
+            self.assertTrue((cells.width >= 0).all() and (np.diff(cells.middle) >= 0).all())
 
     def test_a_field_favours_only_sizes_that_are_listed(self) -> None:
         labels = {size.label for size in standard_sizes()}

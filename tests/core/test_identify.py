@@ -12,9 +12,10 @@ from hypothesis import strategies as st
 from gearing.advise import next_measurement
 from gearing.errors import GearingError
 from gearing.gear import Gear
-from gearing.identify import Identification, Probe, Reading, identify
+from gearing.identify import Identification, Reading, identify
 from gearing.marks import read_mark
 from gearing.measure import span_counts
+from gearing.probes import Probe
 from gearing.sizes import standard_sizes
 
 SETTLED, LARGEST = Probe("tips", "settled"), Probe("tips", "largest")
