@@ -9,7 +9,7 @@ from django.db import transaction
 
 from gearing.entry import parse
 from gearing.units import unit_kinds
-from sums.read import ReadIn, ReadingIn
+from sums.readings import ReadIn, ReadingIn
 from visits import services
 from visits.models import Visit
 from workshop.models import Member, Workshop

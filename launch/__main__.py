@@ -35,6 +35,10 @@ def main(words: list[str]) -> None:
             from .bench import bench
 
             bench()
+        case ["bench", "readings"]:
+            from .readings import readings
+
+            readings()
         case ["schema"]:
             from .frontend import packages
             from .serve import environment

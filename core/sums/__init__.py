@@ -12,10 +12,12 @@ from typing import Any
 
 from pydantic import BaseModel
 
+from .count import CountIn, CountOut, count_teeth
 from .entry import EntryIn, EntryOut, read_entry
 from .gear import GearIn, GearOut, measure_gear
 from .pair import PairIn, PairOut, mesh_pair
-from .read import ReadIn, ReadOut, read_gear
+from .read import ReadOut, read_gear
+from .readings import ReadIn
 
 
 @dataclass(frozen=True, slots=True)
@@ -30,6 +32,7 @@ class Sum:
 SUMS: dict[str, Sum] = {
     "gear": Sum(GearIn, GearOut, measure_gear),
     "read": Sum(ReadIn, ReadOut, read_gear),
+    "count": Sum(CountIn, CountOut, count_teeth),
     "pair": Sum(PairIn, PairOut, mesh_pair),
     "entry": Sum(EntryIn, EntryOut, read_entry),
 }

@@ -171,16 +171,11 @@ def measure_gear(given: GearIn) -> GearOut:
     )
 
 
-def say_probe(probe: Probe) -> str:
-    """A measurement by name."""
-    return f"span over {probe.k} teeth" if probe.kind == "span" else f"over tips, {probe.how}"
-
-
 def hold_out(gear: Gear, probe: Probe) -> HoldOut:
     """Where the caliper goes on this gear."""
     held = hold(gear, probe)
     return HoldOut(
-        what=say_probe(probe),
+        what=probe.name,
         kind=probe.kind,
         turn_deg=degrees(held.turn),
         left_mm=held.left,

@@ -3,65 +3,33 @@
 from __future__ import annotations
 
 from math import degrees
-from typing import Annotated, Literal
 
-from pydantic import Field, model_validator
+from pydantic import Field
 
-from gearing.advise import SETTLED, Advice, next_measurement
-from gearing.errors import GearingError
+from gearing.advise import SETTLED, Advice, next_measurement, readings_to_part
 from gearing.gear import diametral_pitch
-from gearing.identify import (
-    CALIPER_ERROR,
-    Candidate,
-    Identification,
-    Reading,
-    identify,
-)
+from gearing.identify import Candidate, Identification, Reading, identify, pooled
 from gearing.marks import Mark, read_mark
 from gearing.measure import span_counts, usual_span
-from gearing.probes import Probe
 
-from .base import Length, Model
-from .gear import Drawing, HoldOut, Teeth, draw, hold_out, say_probe
+from .base import Model
+from .gear import Drawing, HoldOut, draw, hold_out
+from .judge import LookAlikeOut, WearOut, judge_wear, look_alike
+from .readings import ReadIn
 
 SHOWN = 6
 """Candidates shown; the rest are summed up."""
 
 LEAST_SHOWN = 0.005
 
+FAR_OFF = 4.0
+"""Reading errors beyond which one reading is named as the one that contradicts the others."""
 
-class ReadingIn(Model):
-    """One caliper reading: over the tips, or a span over `k` teeth."""
+WEAK = 1.0
+"""Standard errors apart below which the best next reading is called a weak one."""
 
-    kind: Literal["tips", "span"] = "tips"
-    how: Literal["settled", "largest"] = "settled"
-    k: Annotated[int, Field(ge=2, le=200)] | None = None
-    value: Length
-
-    @model_validator(mode="after")
-    def _span_has_teeth(self) -> ReadingIn:
-        if self.kind == "span" and self.k is None:
-            raise GearingError(
-                "A span needs the number of teeth between the jaws.",
-                field="k",
-                hint="Count the teeth the jaws close over: 2 or more.",
-            )
-        return self
-
-    def probe(self) -> Probe:
-        return Probe("span", k=self.k or 0) if self.kind == "span" else Probe("tips", self.how)
-
-
-class ReadIn(Model):
-    """What is known of a gear on the bench."""
-
-    teeth: Teeth
-    readings: Annotated[list[ReadingIn], Field(min_length=1, max_length=24)]
-    error_mm: Annotated[float, Field(ge=0.001, le=1)] = CALIPER_ERROR
-    mark: Annotated[str, Field(max_length=60)] = ""
-    unit_kind: Annotated[str, Field(max_length=20)] = ""
-    bore_mm: Length | None = None
-    width_mm: Length | None = None
+MOST_REPEATS = 12
+"""More repeated readings than this nobody takes."""
 
 
 class Comparison(Model):
@@ -71,6 +39,8 @@ class Comparison(Model):
     measured_mm: float
     predicted_mm: float
     off_by: float
+    times: int
+    scatter_mm: float
 
 
 class CandidateOut(Model):
@@ -101,9 +71,15 @@ class NextOut(Model):
     kind: str
     how: str
     k: int | None
+    again: bool = Field(description="Whether it is a reading to repeat")
     worth_bits: float
     says: str
     expected: list[Expected]
+
+
+class CountOdds(Model):
+    teeth: int
+    probability: float
 
 
 class ReadOut(Model):
@@ -116,6 +92,10 @@ class ReadOut(Model):
     none: float
     others: float
     next: NextOut | None
+    stuck: str = Field(description="Why no further caliper reading helps, and what could")
+    counts: list[CountOdds] = Field(description="The disputed tooth counts with their odds; empty for one")
+    look_alike: LookAlikeOut | None
+    wear: WearOut | None
     holds: list[HoldOut] = Field(description="The leading candidate held for each reading, then for the next")
     span_counts: list[int]
     span_usual: int | None
@@ -125,8 +105,7 @@ class ReadOut(Model):
 def read_gear(given: ReadIn) -> ReadOut:
     """Identify a gear from its readings."""
     mark = read_mark(given.mark) if given.mark.strip() else None
-    readings = [Reading(r.probe(), r.value, given.error_mm) for r in given.readings]
-    found = identify(given.teeth, readings, field=given.unit_kind, mark=mark)
+    found, counts = _by_count(given, mark)
     shown = [c for c in found.candidates[:SHOWN] if c.probability >= LEAST_SHOWN]
     advice = next_measurement(found, error=given.error_mm)
     answer, reason, certain = _verdict(found)
@@ -134,15 +113,47 @@ def read_gear(given: ReadIn) -> ReadOut:
         answer=answer,
         certain=certain,
         reason=reason,
-        candidates=[_candidate(c, readings) for c in shown],
+        candidates=[_candidate(c, found.readings) for c in shown],
         none=found.none,
         others=max(0.0, 1 - found.none - sum(c.probability for c in shown)),
         next=_next(advice, given.error_mm) if advice else None,
+        stuck="" if certain or found.none >= 0.5 else _stuck(found, advice, given.error_mm),
+        counts=counts,
+        look_alike=None if certain else look_alike(found),
+        wear=judge_wear(found, given.worn),
         holds=_holds(found, advice),
         span_counts=span_counts(found.candidates[0].gear) if shown else [],
         span_usual=usual_span(found.candidates[0].gear) if shown else None,
-        notes=_notes(given, found, mark, readings),
+        notes=_notes(given, found, mark),
     )
+
+
+def _by_count(given: ReadIn, mark: Mark | None) -> tuple[Identification, list[CountOdds]]:
+    """The gear by its count; of two disputed counts, by the one the readings speak for."""
+    wanted = dict.fromkeys(z for z in (given.teeth, given.or_teeth) if z)
+    found = [identify(z, given.taken(), field=given.unit_kind, mark=mark) for z in wanted]
+    found.sort(key=lambda one: -one.evidence)
+    if len(found) == 1:
+        return found[0], []
+    whole = sum(one.evidence for one in found) or 1.0
+    return found[0], [CountOdds(teeth=one.teeth, probability=one.evidence / whole) for one in found]
+
+
+def _stuck(found: Identification, advice: Advice | None, error: float) -> str:
+    """What to do where one more reading will not settle it; empty where it well may."""
+    if advice and advice.apart >= WEAK:
+        return ""
+    labels = list(found.by_label())[:2]
+    if len(labels) < 2:
+        return ""
+    pair = f"{labels[0]} from {labels[1]}"
+    parted = readings_to_part(found, error=error)
+    if parted and parted[1] <= MOST_REPEATS:
+        probe, times = parted
+        name = probe.name.capitalize()
+        enough = f"{name}, read {times} times, would; so would the mate or a mark."
+        return f"One reading does not part {pair}. {enough}"
+    return f"No caliper parts {pair} on this gear. The mate, the distance between the shafts or a mark could."
 
 
 def _holds(found: Identification, advice: Advice | None) -> list[HoldOut]:
@@ -173,7 +184,7 @@ def _odds(share: float) -> str:
     return "over 99 %" if share > 0.99 else f"{share * 100:.0f} %"
 
 
-def _candidate(candidate: Candidate, readings: list[Reading]) -> CandidateOut:
+def _candidate(candidate: Candidate, readings: tuple[Reading, ...]) -> CandidateOut:
     gear, size = candidate.gear, candidate.size
     assumed = []
     if abs(float(gear.profile_shift)) > 0.005:
@@ -193,7 +204,14 @@ def _candidate(candidate: Candidate, readings: list[Reading]) -> CandidateOut:
         dedendum=size.dedendum,
         assumes=", ".join(assumed),
         compared=[
-            Comparison(what=say_probe(r.probe), measured_mm=r.value, predicted_mm=p, off_by=o)
+            Comparison(
+                what=r.probe.name,
+                measured_mm=r.value,
+                predicted_mm=p,
+                off_by=o,
+                times=r.times,
+                scatter_mm=r.scatter,
+            )
             for r, p, o in zip(readings, candidate.predicted, candidate.off_by, strict=True)
         ],
         drawing=draw(gear),
@@ -211,10 +229,11 @@ def _next(advice: Advice, error: float) -> NextOut:
         else "it helps a little"
     )
     return NextOut(
-        what=say_probe(advice.probe),
+        what=f"{advice.probe.name}, again" if advice.again else advice.probe.name,
         kind=advice.probe.kind,
         how=advice.probe.how,
         k=advice.probe.k or None,
+        again=advice.again,
         worth_bits=advice.worth,
         says=f"{first} would read {one:.2f}, {second} {two:.2f}: "
         f"{apart:.1f} reading errors apart, {verdict}.",
@@ -222,30 +241,60 @@ def _next(advice: Advice, error: float) -> NextOut:
     )
 
 
-def _notes(given: ReadIn, found: Identification, mark: Mark | None, readings: list[Reading]) -> list[str]:
+def _notes(given: ReadIn, found: Identification, mark: Mark | None) -> list[str]:
     """What a colleague looking over the shoulder would say."""
     notes = []
-    if mark and mark.teeth and mark.teeth != given.teeth:
+    if mark and mark.teeth and mark.teeth not in (given.teeth, given.or_teeth):
         notes.append(f"The mark says {mark.teeth} teeth, you counted {given.teeth}. Count again.")
     if mark and mark.module and found.candidates:
         best = found.candidates[0].size.module
         if abs(mark.module / best - 1) > 0.005:
             notes.append("The mark names another size than the readings: it may be a mould number.")
-    if found.none >= 0.5 and (slip := _unit_slip(given, readings)):
-        notes.append(slip)
-    if given.bore_mm and found.candidates:
-        root = found.candidates[0].gear
-        if given.bore_mm >= 2 * (draw(root).root_radius_mm):
-            notes.append("The bore is larger than the root circle: one of the readings is wrong.")
+    if found.none >= 0.5:
+        notes += [note for note in (_unit_slip(given), _odd_one_out(given)) if note]
+    if found.candidates:
+        notes += _on_the_gear(given, found.candidates[0])
     return notes
 
 
-def _unit_slip(given: ReadIn, readings: list[Reading]) -> str:
+def _on_the_gear(given: ReadIn, best: Candidate) -> list[str]:
+    """Readings that could not be taken on the leading gear."""
+    notes = []
+    if given.bore_mm and given.bore_mm >= 2 * draw(best.gear).root_radius_mm:
+        notes.append("The bore is larger than the root circle: one of the readings is wrong.")
+    valid = span_counts(best.gear)
+    for k in sorted({r.k for r in given.readings if r.kind == "span" and r.k} - set(valid)):
+        can = " or ".join(map(str, valid)) or "none"
+        notes.append(f"Over {k} teeth the jaws do not lie on the flanks of {best.size.label}: span {can}.")
+    return notes
+
+
+def _unit_slip(given: ReadIn) -> str:
     """Whether the readings make sense in the other unit."""
     for factor, says in ((25.4, "inches"), (1 / 25.4, "millimetres")):
-        other = [Reading(r.probe, r.value * factor, r.error) for r in readings]
+        other = [Reading(r.probe, r.value * factor, r.error) for r in given.taken()]
         trial = identify(given.teeth, other, field=given.unit_kind)
         if trial.none < 0.5:
             label = next(iter(trial.by_label()))
             return f"Taken as {says} these readings give {label}. Check the unit."
     return ""
+
+
+def _odd_one_out(given: ReadIn) -> str:
+    """The one reading without which the others agree on a size."""
+    together = pooled(given.taken())
+    if len(together) < 3:
+        return "" if len(together) < 2 else "The two readings contradict each other: take each again."
+    for odd in together:
+        rest = [reading for reading in together if reading is not odd]
+        trial = identify(given.teeth, rest, field=given.unit_kind)
+        if trial.none < 0.2 and trial.candidates:
+            gear = trial.candidates[0].gear
+            expected = float(odd.probe.predict(gear))
+            if abs(odd.value - expected) > FAR_OFF * odd.error:
+                label = trial.candidates[0].size.label
+                return (
+                    f"{odd.probe.name.capitalize()} contradicts the others: they say {label}, "
+                    f"which would read {expected:.2f}. Take it again."
+                )
+    return "The readings contradict each other: take them again, one by one."

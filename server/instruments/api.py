@@ -4,10 +4,12 @@ from django.http import HttpRequest
 from ninja import Router
 
 from sums.base import Problem
+from sums.count import CountIn, CountOut, count_teeth
 from sums.entry import EntryIn, EntryOut, read_entry
 from sums.gear import GearIn, GearOut, measure_gear
 from sums.pair import PairIn, PairOut, mesh_pair
-from sums.read import ReadIn, ReadOut, read_gear
+from sums.read import ReadOut, read_gear
+from sums.readings import ReadIn
 
 router = Router(tags=["sums"])
 
@@ -22,6 +24,12 @@ def gear(request: HttpRequest, given: GearIn) -> GearOut:
 def read(request: HttpRequest, given: ReadIn) -> ReadOut:
     """Which gear gave these readings."""
     return read_gear(given)
+
+
+@router.post("/count", response={200: CountOut, 422: Problem})
+def count(request: HttpRequest, given: CountIn) -> CountOut:
+    """How many teeth, when some are missing."""
+    return count_teeth(given)
 
 
 @router.post("/pair", response={200: PairOut, 422: Problem})

@@ -13,7 +13,7 @@ from pydantic import Field
 
 from sums.base import Model, Problem
 from sums.entry import Line
-from sums.read import ReadIn
+from sums.readings import ReadIn
 from workshop.requests import MemberRequest
 
 from . import services

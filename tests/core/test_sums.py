@@ -22,6 +22,7 @@ from sums import SUMS
 from sums.base import problem_of
 
 GOOD: dict[str, dict[str, Any]] = {
+    "count": {"counted": [30, 31], "chord": {"pitches": 7, "chord_mm": 17.2, "over_tips_mm": "26.4"}},
     "gear": {"teeth": 31, "module_mm": 0.8},
     "read": {
         "teeth": 31,
@@ -96,6 +97,21 @@ class AtTheCommandLine(unittest.TestCase):
             ("read", {"teeth": 20, "readings": [{"value": "8 in mm"}]}, "readings.0.value"),
             ("read", {"teeth": 20, "readings": [{"kind": "span", "value": 8}]}, "readings.0.k"),
             ("read", {"teeth": 20, "readings": []}, "readings"),
+            (
+                "read",
+                {"teeth": 20, "readings": [{"value": 22}, {"kind": "root", "value": 23}]},
+                "readings.1.value",
+            ),
+            (
+                "read",
+                {"teeth": 20, "readings": [{"value": 22}, {"kind": "chord", "k": 3, "value": 23}]},
+                "readings.1.value",
+            ),
+            ("read", {"teeth": 20, "readings": [{"kind": "pins", "value": 22}]}, "readings.0.size_mm"),
+            ("read", {"teeth": 20, "readings": [{"kind": "mate", "value": 22}]}, "readings.0.k"),
+            ("read", {"teeth": 20, "readings": [{"kind": "bore", "value": 12}]}, "bore_mm"),
+            ("count", {}, "counted"),
+            ("count", {"chord": {"pitches": 3, "chord_mm": 30, "over_tips_mm": 20}}, "chord"),
             ("pair", {**GOOD["pair"], "centre_distance_mm": 100}, "centre_distance"),
             ("entry", {"line": "x" * 10_000}, "line"),
         ]
@@ -108,13 +124,107 @@ class AtTheCommandLine(unittest.TestCase):
     def test_no_json_and_no_such_sum(self) -> None:
         self.assertEqual(said(["gear"], "{")[0], 1)
         status, problem = said(["lathe"], "{}")
-        self.assertEqual((status, problem["hint"]), (2, "One of: gear, read, pair, entry."))
+        self.assertEqual((status, problem["hint"]), (2, "One of: gear, read, count, pair, entry."))
 
 
 ODD = st.one_of(
     st.none(), st.booleans(), st.integers(), st.floats(), st.text(max_size=12), st.just("1/0"), st.just([]), st.just({}),
     st.floats(0.01, 60), st.integers(4, 200),
 )  # fmt: skip
+
+
+def read(teeth: int, *readings: dict[str, Any], **more: Any) -> dict[str, Any]:
+    status, answer = said(["read"], json.dumps({"teeth": teeth, "readings": list(readings), **more}))
+    assert status == 0, answer
+    return answer
+
+
+class ReadingAGear(unittest.TestCase):
+    TIPS, SPAN = {"value": 26.35}, {"kind": "span", "k": 4, "value": 8.61}
+
+    def test_any_measurement_alone_is_something_to_go_by(self) -> None:
+        cases: list[dict[str, Any]] = [
+            {"kind": "narrow", "value": 26.38},
+            {"kind": "bore", "value": 15.7},
+            {"kind": "root", "value": 22.77},
+            {"kind": "span", "k": 4, "value": 8.61},
+            {"kind": "pins", "size_mm": 1.36, "value": 26.57},
+            {"kind": "chord", "k": 6, "value": 15.07},
+            {"kind": "mate", "k": 40, "value": 28.43},
+        ]
+        for reading in cases:
+            answer = read(31, reading, bore_mm=5.0)
+            labels = [candidate["label"] for candidate in answer["candidates"]]
+            with self.subTest(kind=reading["kind"]):
+                self.assertIn("0.8 module", labels[:3])
+
+    def test_readings_repeated_count_as_one_better_one(self) -> None:
+        answer = read(31, self.TIPS, *({**self.SPAN, "value": v} for v in (8.60, 8.61, 8.62)))
+        row = answer["candidates"][0]["compared"][1]
+        self.assertEqual((row["what"], row["times"], row["measured_mm"]), ("span over 4 teeth", 3, 8.61))
+        self.assertAlmostEqual(row["scatter_mm"], 0.01)
+
+    def test_the_reading_that_contradicts_the_others_is_named(self) -> None:
+        wrong = {"kind": "span", "k": 5, "value": 9.4}
+        answer = read(31, self.TIPS, self.SPAN, {"kind": "root", "value": 22.77}, wrong)
+        self.assertGreater(answer["none"], 0.5)
+        self.assertTrue(
+            any(
+                note.startswith("Span over 5 teeth contradicts") and "10.97" in note
+                for note in answer["notes"]
+            ),
+            answer["notes"],
+        )
+        two = read(31, self.TIPS, {**self.SPAN, "value": 12.0})
+        self.assertIn("The two readings contradict each other: take each again.", two["notes"])
+
+    def test_a_span_the_jaws_cannot_take_is_told(self) -> None:
+        answer = read(31, self.TIPS, {"kind": "span", "k": 9, "value": 20.42})
+        self.assertTrue(
+            any("span 3 or 4" in note or "span 2" in note for note in answer["notes"]), answer["notes"]
+        )
+
+    def test_of_two_counts_the_readings_choose(self) -> None:
+        answer = read(30, self.TIPS, self.SPAN, or_teeth=31)
+        self.assertEqual(answer["counts"][0]["teeth"], 31)
+        self.assertIn("31 teeth", answer["answer"])
+
+    def test_where_no_caliper_can_it_says_what_could(self) -> None:
+        """The best reading that is advised comes out half way between the two sizes, time and again."""
+        readings: list[dict[str, Any]] = [{"value": 12.14}]
+        for _ in range(12):
+            answer = read(32, *readings, error_mm=0.04)
+            if answer["stuck"] or not answer["next"]:
+                break
+            advised = answer["next"]
+            half_way = sum(one["reading_mm"] for one in advised["expected"][:2]) / 2
+            readings.append(
+                {"kind": advised["kind"], "how": advised["how"], "k": advised["k"], "value": half_way}
+            )
+        self.assertFalse(answer["certain"])
+        self.assertRegex(answer["stuck"], "0.35 module from 72 DP|72 DP from 0.35 module")
+        self.assertRegex(answer["stuck"], "mate")
+
+    def test_look_alikes_are_told_apart_in_numbers(self) -> None:
+        told = read(31, {"value": 26.18})["look_alike"]
+        self.assertEqual({told["first"], told["second"]}, {"32 DP", "0.8 module"})
+        self.assertEqual(told["verdict"], "badly")
+        self.assertAlmostEqual(told["pitch_error_mm"], 0.0185, delta=2e-4)
+
+    def test_wear_is_judged_from_the_span_with_where_it_is_seen(self) -> None:
+        sound = read(31, self.TIPS, self.SPAN, mark="0.8M")["wear"]
+        worn = read(
+            31,
+            self.TIPS,
+            {**self.SPAN, "value": 8.36},
+            {"kind": "root", "value": 22.77},
+            mark="0.8M",
+            worn="one",
+        )["wear"]
+        self.assertEqual((sound["verdict"], worn["verdict"]), ("keep", "replace"))
+        self.assertAlmostEqual(worn["lost_mm"] - sound["lost_mm"], 0.25 / 0.9397, places=3)
+        self.assertEqual(worn["flank_mm"], worn["lost_mm"])
+        self.assertTrue(any("One flank only" in reason for reason in worn["reasons"]))
 
 
 class AnyInput(unittest.TestCase):

@@ -48,6 +48,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sums/count": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Count
+         * @description How many teeth, when some are missing.
+         */
+        post: operations["instruments_api_count"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sums/entry": {
         parameters: {
             query?: never;
@@ -498,6 +518,24 @@ export interface components {
             value: string;
         };
         /**
+         * ChordIn
+         * @description Chord between like edges of two standing tips.
+         */
+        ChordIn: {
+            /**
+             * Chord Mm
+             * @description mm as a number, or text with its unit: 8.55, 2,5, 3/16, 0.080in
+             */
+            chord_mm: number | string;
+            /**
+             * Over Tips Mm
+             * @description mm as a number, or text with its unit: 8.55, 2,5, 3/16, 0.080in
+             */
+            over_tips_mm: number | string;
+            /** Pitches */
+            pitches: number;
+        };
+        /**
          * Comparison
          * @description One reading beside what a candidate predicts; `off_by` in reading errors.
          */
@@ -508,6 +546,10 @@ export interface components {
             off_by: number;
             /** Predicted Mm */
             predicted_mm: number;
+            /** Scatter Mm */
+            scatter_mm: number;
+            /** Times */
+            times: number;
             /** What */
             what: string;
         };
@@ -520,6 +562,41 @@ export interface components {
             field: string;
             /** Value */
             value: string;
+        };
+        /**
+         * CountIn
+         * @description Any of the routes; at least one.
+         */
+        CountIn: {
+            chord?: components["schemas"]["ChordIn"] | null;
+            /** Counted */
+            counted?: number[];
+            mate?: components["schemas"]["MateIn"] | null;
+            sector?: components["schemas"]["SectorIn"] | null;
+            turns?: components["schemas"]["TurnsIn"] | null;
+        };
+        /** CountOdds */
+        CountOdds: {
+            /** Probability */
+            probability: number;
+            /** Teeth */
+            teeth: number;
+        };
+        /**
+         * CountOut
+         * @description The count as a sentence, its odds, and each route by itself.
+         */
+        CountOut: {
+            /** Against */
+            against: string[];
+            /** Answer */
+            answer: string;
+            /** Certain */
+            certain: boolean;
+            /** Odds */
+            odds: components["schemas"]["Odds"][];
+            /** Routes */
+            routes: components["schemas"]["RouteOut"][];
         };
         /**
          * Drawing
@@ -704,6 +781,49 @@ export interface components {
             what: string;
         };
         /**
+         * LookAlikeOut
+         * @description The two leading sizes run together.
+         */
+        LookAlikeOut: {
+            /** First */
+            first: string;
+            /** Pitch Error Mm */
+            pitch_error_mm: number;
+            /** Says */
+            says: string;
+            /** Second */
+            second: string;
+            /** Share */
+            share: number;
+            /** Teeth In Contact */
+            teeth_in_contact: number;
+            /** Verdict */
+            verdict: string;
+        };
+        /**
+         * MateIn
+         * @description The distance between the shafts, and the mate.
+         */
+        MateIn: {
+            /**
+             * Distance Mm
+             * @description mm as a number, or text with its unit: 8.55, 2,5, 3/16, 0.080in
+             */
+            distance_mm: number | string;
+            /**
+             * Helix Angle Deg
+             * @default 0
+             */
+            helix_angle_deg: number;
+            /** Mate Teeth */
+            mate_teeth: number;
+            /**
+             * Module Mm
+             * @description mm as a number, or text with its unit: 8.55, 2,5, 3/16, 0.080in
+             */
+            module_mm: number | string;
+        };
+        /**
          * NewVisit
          * @description A unit taken in: a new one, or one that was here before under its id.
          */
@@ -747,6 +867,11 @@ export interface components {
          * @description The next measurement worth taking.
          */
         NextOut: {
+            /**
+             * Again
+             * @description Whether it is a reading to repeat
+             */
+            again: boolean;
             /** Expected */
             expected: components["schemas"]["Expected"][];
             /** How */
@@ -761,6 +886,13 @@ export interface components {
             what: string;
             /** Worth Bits */
             worth_bits: number;
+        };
+        /** Odds */
+        Odds: {
+            /** Probability */
+            probability: number;
+            /** Teeth */
+            teeth: number;
         };
         /** OverPins */
         OverPins: {
@@ -959,11 +1091,22 @@ export interface components {
         };
         /**
          * ReadIn
-         * @description What is known of a gear on the bench.
+         * @description A gear on the bench. `or_teeth` is a second count, if two were made and differ.
          */
         ReadIn: {
             /** Bore Mm */
             bore_mm?: (number | string) | null;
+            /**
+             * Bore Shape
+             * @default round
+             * @enum {string}
+             */
+            bore_shape: "round" | "D" | "spline" | "hex" | "keyed";
+            /**
+             * Boss
+             * @default
+             */
+            boss: string;
             /**
              * Error Mm
              * @default 0.02
@@ -974,6 +1117,13 @@ export interface components {
              * @default
              */
             mark: string;
+            /**
+             * Material
+             * @default
+             */
+            material: string;
+            /** Or Teeth */
+            or_teeth?: number | null;
             /** Readings */
             readings: components["schemas"]["ReadingIn"][];
             /** Teeth */
@@ -985,6 +1135,13 @@ export interface components {
             unit_kind: string;
             /** Width Mm */
             width_mm?: (number | string) | null;
+            /**
+             * Worn
+             * @description Where wear is seen: both flanks, one flank, one sector
+             * @default
+             * @enum {string}
+             */
+            worn: "" | "both" | "one" | "sector";
         };
         /**
          * ReadOut
@@ -998,10 +1155,16 @@ export interface components {
             /** Certain */
             certain: boolean;
             /**
+             * Counts
+             * @description The disputed tooth counts with their odds; empty for one
+             */
+            counts: components["schemas"]["CountOdds"][];
+            /**
              * Holds
              * @description The leading candidate held for each reading, then for the next
              */
             holds: components["schemas"]["HoldOut"][];
+            look_alike: components["schemas"]["LookAlikeOut"] | null;
             next: components["schemas"]["NextOut"] | null;
             /** None */
             none: number;
@@ -1015,10 +1178,19 @@ export interface components {
             span_counts: number[];
             /** Span Usual */
             span_usual: number | null;
+            /**
+             * Stuck
+             * @description Why no further caliper reading helps, and what could
+             */
+            stuck: string;
+            wear: components["schemas"]["WearOut"] | null;
         };
         /**
          * ReadingIn
-         * @description One caliper reading: over the tips, or a span over `k` teeth.
+         * @description One caliper reading. Send the same measurement again for each time it was read.
+         *
+         *     `k` counts the teeth of a span, the pitches of a chord or the teeth of the
+         *     mate; `size_mm` is the diameter of the pins.
          */
         ReadingIn: {
             /**
@@ -1034,7 +1206,9 @@ export interface components {
              * @default tips
              * @enum {string}
              */
-            kind: "tips" | "span";
+            kind: "tips" | "narrow" | "bore" | "root" | "span" | "pins" | "chord" | "mate";
+            /** Size Mm */
+            size_mm?: (number | string) | null;
             /**
              * Value
              * @description mm as a number, or text with its unit: 8.55, 2,5, 3/16, 0.080in
@@ -1058,6 +1232,27 @@ export interface components {
             tip_radius_mm: number;
             /** Tooth */
             tooth: number[][];
+        };
+        /** RouteOut */
+        RouteOut: {
+            /** Error */
+            error: number;
+            /** Estimate */
+            estimate: number;
+            /** Name */
+            name: string;
+            /** Odds */
+            odds: components["schemas"]["Odds"][];
+        };
+        /**
+         * SectorIn
+         * @description A run of standing teeth and the angle it fills.
+         */
+        SectorIn: {
+            /** Angle Deg */
+            angle_deg: number;
+            /** Pitches */
+            pitches: number;
         };
         /**
          * Session
@@ -1134,6 +1329,23 @@ export interface components {
             chord_mm: number;
             /** Pitches */
             pitches: number;
+        };
+        /**
+         * TurnsIn
+         * @description How often this gear turns while its mate turns so often.
+         */
+        TurnsIn: {
+            /**
+             * Error
+             * @default 0.05
+             */
+            error: number;
+            /** Mate Teeth */
+            mate_teeth: number;
+            /** Mate Turns */
+            mate_turns: number;
+            /** Turns */
+            turns: number;
         };
         /** Undone */
         Undone: {
@@ -1294,6 +1506,33 @@ export interface components {
             text: string;
         };
         /**
+         * WearOut
+         * @description Wear by the span, against the same gear new.
+         */
+        WearOut: {
+            /** Assumes */
+            assumes: string;
+            /** Error Mm */
+            error_mm: number;
+            /** Flank Mm */
+            flank_mm: number;
+            /** Land Mm */
+            land_mm: number;
+            /** Lost Mm */
+            lost_mm: number;
+            /** New Land Mm */
+            new_land_mm: number;
+            /** Reasons */
+            reasons: string[];
+            /** Share */
+            share: number;
+            /**
+             * Verdict
+             * @description keep, watch or replace
+             */
+            verdict: string;
+        };
+        /**
          * Word
          * @description A key and what it is called on screen.
          */
@@ -1381,6 +1620,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Session"];
+                };
+            };
+        };
+    };
+    instruments_api_count: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CountIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CountOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
         };

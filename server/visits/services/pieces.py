@@ -5,7 +5,8 @@ from __future__ import annotations
 from uuid import UUID
 
 from gearing.errors import GearingError
-from sums.read import CandidateOut, ReadIn, read_gear
+from sums.read import CandidateOut, read_gear
+from sums.readings import ReadIn
 from workshop.models import Member
 
 from ..models import Piece, Pin

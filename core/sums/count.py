@@ -1,0 +1,135 @@
+"""The ``count`` sum: how many teeth, when some are missing or two counts differ."""
+
+from __future__ import annotations
+
+from math import radians
+from typing import Annotated
+
+from pydantic import Field, model_validator
+
+from gearing.counting import Route, from_chord, from_counts, from_mate, from_sector, from_turns, together
+from gearing.errors import GearingError
+
+from .base import Length, Model
+from .gear import Teeth
+
+Turns = Annotated[float, Field(gt=0, le=1000)]
+Pitches = Annotated[int, Field(ge=1, le=500)]
+
+
+class ChordIn(Model):
+    """Chord between like edges of two standing tips."""
+
+    pitches: Pitches
+    chord_mm: Length
+    over_tips_mm: Length
+
+
+class MateIn(Model):
+    """The distance between the shafts, and the mate."""
+
+    distance_mm: Length
+    module_mm: Annotated[Length, Field(gt=0, le=50)]
+    mate_teeth: Teeth
+    helix_angle_deg: Annotated[float, Field(ge=-60, le=60)] = 0.0
+
+
+class TurnsIn(Model):
+    """How often this gear turns while its mate turns so often."""
+
+    turns: Turns
+    mate_turns: Turns
+    mate_teeth: Teeth
+    error: Annotated[float, Field(ge=0.001, le=0.5)] = 0.05
+
+
+class SectorIn(Model):
+    """A run of standing teeth and the angle it fills."""
+
+    pitches: Pitches
+    angle_deg: Annotated[float, Field(gt=0, lt=360)]
+
+
+class CountIn(Model):
+    """Any of the routes; at least one."""
+
+    counted: Annotated[list[Teeth], Field(max_length=4)] = Field(default_factory=list)
+    chord: ChordIn | None = None
+    mate: MateIn | None = None
+    turns: TurnsIn | None = None
+    sector: SectorIn | None = None
+
+    @model_validator(mode="after")
+    def _something(self) -> CountIn:
+        if not (self.counted or self.chord or self.mate or self.turns or self.sector):
+            raise GearingError(
+                "There is nothing to count by yet.",
+                field="counted",
+                hint="Give a count, a chord, the distance to the mate, turns, or a sector of standing teeth.",
+            )
+        return self
+
+    def routes(self) -> list[Route]:
+        found = [from_counts({z: self.counted.count(z) for z in self.counted})] if self.counted else []
+        if c := self.chord:
+            found.append(from_chord(c.pitches, c.chord_mm, c.over_tips_mm))
+        if m := self.mate:
+            found.append(
+                from_mate(m.distance_mm, m.module_mm, m.mate_teeth, helix=radians(m.helix_angle_deg))
+            )
+        if t := self.turns:
+            found.append(from_turns(t.turns, t.mate_turns, t.mate_teeth, error=t.error))
+        if s := self.sector:
+            found.append(from_sector(s.pitches, radians(s.angle_deg)))
+        return found
+
+
+class Odds(Model):
+    teeth: int
+    probability: float
+
+
+class RouteOut(Model):
+    name: str
+    estimate: float
+    error: float
+    odds: list[Odds]
+
+
+class CountOut(Model):
+    """The count as a sentence, its odds, and each route by itself."""
+
+    answer: str
+    certain: bool
+    odds: list[Odds]
+    routes: list[RouteOut]
+    against: list[str]
+
+
+def count_teeth(given: CountIn) -> CountOut:
+    """Odds of each count, and the routes that contradict each other."""
+    found = together(given.routes())
+    odds = _odds(found.odds)
+    best = odds[0]
+    certain = best.probability >= 0.95 and not found.against
+    if found.against:
+        answer = "The routes contradict each other"
+    elif certain:
+        answer = f"{best.teeth} teeth"
+    else:
+        answer = " or ".join(str(one.teeth) for one in odds[:3] if one.probability > 0.05) + " teeth"
+    return CountOut(
+        answer=answer,
+        certain=certain,
+        odds=odds,
+        routes=[
+            RouteOut(name=r.name, estimate=r.estimate, error=r.error, odds=_odds(r.odds))
+            for r in found.routes
+        ],
+        against=list(found.against),
+    )
+
+
+def _odds(odds: object) -> list[Odds]:
+    rows = dict(odds)  # type: ignore[call-overload]
+    return [Odds(teeth=z, probability=p) for z, p in list(rows.items())[:8]]
