@@ -81,8 +81,8 @@ def _visits(page: Page, address: str) -> None:
 def _instruments(page: Page, address: str) -> None:
     _open(page, address, "Heron 650", "Read")
     page.get_by_role("button", name="second wheel").first.click()
-    page.get_by_label("Over the tips").fill("26.18")
-    page.get_by_label("Bore").fill("3.0")
+    page.get_by_label("Over the tips", exact=True).fill("26.18; 26.17")
+    page.get_by_label("Bore", exact=True).fill("3.0")
     page.get_by_text("Measure next").wait_for()
     _take(page, "gear-reader")
     _open(page, address, "Otter 8", "Read")

@@ -121,8 +121,11 @@ def _forecast(found: Identification, probe: Probe, error: float) -> tuple[Array,
     second = (cloud.weights * reading**2).sum(axis=(1, 2, 3)) + weight * loose[:, 0, 0, 0] ** 2
     names = sorted({size.label for size in cloud.sizes})
     at = np.array([names.index(size.label) for size in cloud.sizes])
-    odds, mean, square = (np.bincount(at, each, len(names)) for each in (weight, first, second))
+    odds, total, square = (
+        np.bincount(at, each, len(names)).astype(np.float64) for each in (weight, first, second)
+    )
     order = [n for n in np.argsort(-odds) if odds[n] > LEAST_SHARE]
-    share, mean = odds[order], mean[order] / odds[order]
-    spread = np.maximum(square[order] / odds[order] - mean**2, 0.0)
+    share: Array = odds[order]
+    mean: Array = total[order] / share
+    spread: Array = np.maximum(square[order] / share - mean**2, 0.0)
     return share / share.sum(), mean, np.sqrt(spread + error**2), [names[n] for n in order]

@@ -1,4 +1,4 @@
-"""Where the caliper goes: how a gear lies between the jaws for each measurement."""
+"""Where the caliper goes: how a gear lies for each measurement."""
 
 from __future__ import annotations
 
@@ -6,14 +6,14 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from .gear import Gear, base_radius, tip_radius
-from .measure import over_tips_settled, span_over_teeth
-from .probes import Probe
+from .gear import Gear, base_radius, root_radius, tip_radius
+from .measure import over_pins_reading, over_tips_settled, span_over_teeth
+from .probes import Probe, root_reading
 
 
 @dataclass(frozen=True, slots=True)
 class Hold:
-    """A gear between jaws that close along x.
+    """A gear held for a measurement along x, its centre at the origin.
 
     Attributes
     ----------
@@ -21,31 +21,85 @@ class Hold:
         Turn of the outline (one tooth on the positive y axis) for this hold, rad,
         counter-clockwise.
     left, right : float
-        x of the jaw faces, mm.
+        x between which is measured, mm: the jaw faces, or the two points.
     height : float
         y of the line of measurement, mm: 0 over the tips, the base radius for a span.
+    marks : tuple of (x, y)
+        Points touched or pins laid in, mm; empty for flat jaws.
+    mark_size : float
+        Diameter of the pins, mm; 0 for points.
     """
 
     turn: float
     left: float
     right: float
     height: float
+    marks: tuple[tuple[float, float], ...] = ()
+    mark_size: float = 0.0
+
+
+TOOTH_RIGHT = -np.pi / 2
+"""Turn that lays the outline's tooth on the positive x axis."""
 
 
 def hold(gear: Gear, probe: Probe) -> Hold:
-    """How the jaws touch `gear` for a measurement; scalar gears only."""
-    pitch = 2 * np.pi / float(gear.teeth)
-    if probe.kind == "span":
-        half = float(span_over_teeth(gear, probe.k)) / 2
-        # Over an odd count a tooth stands in the middle, over an even one a space.
-        return Hold(0.0 if probe.k % 2 else pitch / 2, -half, half, float(base_radius(gear)))
+    """How the caliper meets `gear` for a measurement; scalar gears only."""
+    match probe.kind:
+        case "span":
+            return _span(gear, probe.k)
+        case "root" | "pins":
+            return _between_spaces(gear, probe)
+        case "chord":
+            return _chord(gear, probe.k)
+        case "bore":
+            tip = float(tip_radius(gear))
+            return Hold(TOOTH_RIGHT, -probe.size / 2, tip, 0.0, ((-probe.size / 2, 0.0), (tip, 0.0)))
+        case "mate":
+            return Hold(TOOTH_RIGHT, 0.0, float(probe.predict(gear)), 0.0, ((0.0, 0.0),))
+    return _over_tips(gear, probe)
+
+
+def _over_tips(gear: Gear, probe: Probe) -> Hold:
     reading = float(probe.predict(gear))
-    tooth_right = -np.pi / 2
+    pitch = 2 * np.pi / float(gear.teeth)
     odd = int(gear.teeth) % 2 == 1
-    if probe.how == "largest":
-        turn = tooth_right + (pitch / 4 if odd else 0.0)
-        return Hold(turn, -reading / 2, reading / 2, 0.0)
+    if probe.kind == "narrow" or probe.how == "largest":
+        return Hold(TOOTH_RIGHT + (pitch / 4 if odd else 0.0), -reading / 2, reading / 2, 0.0)
     if odd:
         tip = float(tip_radius(gear))
-        return Hold(tooth_right, tip - float(over_tips_settled(gear)), tip, 0.0)
-    return Hold(tooth_right + pitch / 2, -reading / 2, reading / 2, 0.0)
+        return Hold(TOOTH_RIGHT, tip - float(over_tips_settled(gear)), tip, 0.0)
+    return Hold(TOOTH_RIGHT + pitch / 2, -reading / 2, reading / 2, 0.0)
+
+
+def _span(gear: Gear, k: int) -> Hold:
+    half = float(span_over_teeth(gear, k)) / 2
+    # Over an odd count a tooth stands in the middle, over an even one a space.
+    turn = 0.0 if k % 2 else np.pi / float(gear.teeth)
+    return Hold(turn, -half, half, float(base_radius(gear)))
+
+
+def _between_spaces(gear: Gear, probe: Probe) -> Hold:
+    """Points or pins in the two most opposite spaces, the line between them along x."""
+    teeth = int(gear.teeth)
+    if probe.kind == "root":
+        reach, out = float(root_radius(gear)), float(root_reading(gear)) / 2
+    else:
+        across = float(np.nan_to_num(over_pins_reading(gear, probe.size), nan=2 * float(tip_radius(gear))))
+        out = across / 2
+        tilt = np.pi / (2 * teeth) if teeth % 2 else 0.0
+        reach = (out - probe.size / 2) / float(np.cos(tilt))
+    # A space lies half a pitch from the tooth; odd counts tilt the two a quarter pitch each.
+    quarter = np.pi / (2 * teeth) if teeth % 2 else 0.0
+    turn = TOOTH_RIGHT + np.pi / teeth + quarter
+    down = reach * float(np.sin(quarter))
+    along = reach * float(np.cos(quarter))
+    return Hold(turn, -out, out, 0.0, ((-along, down), (along, down)), probe.size)
+
+
+def _chord(gear: Gear, pitches: int) -> Hold:
+    """Two like tips level with each other, above the centre."""
+    half = np.pi * pitches / float(gear.teeth)
+    tip = float(tip_radius(gear))
+    across, up = tip * float(np.sin(half)), tip * float(np.cos(half))
+    turn = 0.0 if pitches % 2 == 0 else np.pi / float(gear.teeth)
+    return Hold(turn, -across, across, up, ((-across, up), (across, up)))

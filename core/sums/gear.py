@@ -37,6 +37,7 @@ from gearing.outline import tooth_outline
 from gearing.probes import Probe
 
 from .base import Length, Model
+from .probe import ProbeIn
 
 Teeth = Annotated[int, Field(ge=FEWEST_TEETH, le=MOST_TEETH)]
 Point = Annotated[list[float], Field(min_length=2, max_length=2)]
@@ -59,6 +60,7 @@ class GearIn(Model):
     tip_trim_mm: Annotated[float, Field(ge=0, le=10)] = 0.0
     pin_diameter_mm: Length | None = None
     chord_pitches: Annotated[int, Field(ge=1, le=500)] | None = None
+    show: ProbeIn = Field(default_factory=ProbeIn, description="A measurement to show on the drawing")
 
     @model_validator(mode="after")
     def _one_size(self) -> GearIn:
@@ -116,6 +118,8 @@ class HoldOut(Model):
     left_mm: float
     right_mm: float
     height_mm: float
+    marks: list[Point] = Field(description="Points touched, or middles of pins, mm")
+    mark_size_mm: float
 
 
 class GearOut(Model):
@@ -137,7 +141,7 @@ class GearOut(Model):
     tip_land_mm: float
     undercut: bool
     drawing: Drawing
-    holds: list[HoldOut]
+    shown: HoldOut
 
 
 def measure_gear(given: GearIn) -> GearOut:
@@ -167,7 +171,7 @@ def measure_gear(given: GearIn) -> GearOut:
         tip_land_mm=float(tip_land(gear)),
         undercut=undercut(gear),
         drawing=draw(gear),
-        holds=[hold_out(gear, probe) for probe in (Probe("tips", "settled"), Probe("tips", "largest"))],
+        shown=hold_out(gear, given.show.probe(None)),
     )
 
 
@@ -181,6 +185,8 @@ def hold_out(gear: Gear, probe: Probe) -> HoldOut:
         left_mm=held.left,
         right_mm=held.right,
         height_mm=held.height,
+        marks=[[x, y] for x, y in held.marks],
+        mark_size_mm=held.mark_size,
     )
 
 

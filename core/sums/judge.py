@@ -60,7 +60,7 @@ def look_alike(found: Identification) -> LookAlikeOut | None:
     if not first or not second or second.probability < 0.005:
         return None
     mate = next((r.probe.k for r in found.readings if r.probe.kind == "mate"), MATE_TEETH)
-    told = run_together(_new(first), replace(_new(second), teeth=mate))
+    told = run_together(as_made(first), replace(as_made(second), teeth=mate))
     word = {
         "runs": "They run together.",
         "badly": "They run together badly.",
@@ -83,7 +83,7 @@ def judge_wear(found: Identification, where: str) -> WearOut | None:
     if not spans or not found.candidates:
         return None
     span, best = max(spans, key=lambda reading: reading.probe.k), found.candidates[0]
-    new = _new(best)
+    new = as_made(best)
     judged = wear_from_span(new, span.probe.k, span.value, error=span.error, tip_lost=_tip_lost(best, found))
     shift = float(new.profile_shift)
     return WearOut(
@@ -100,7 +100,7 @@ def judge_wear(found: Identification, where: str) -> WearOut | None:
     )
 
 
-def _new(candidate: Candidate) -> Gear:
+def as_made(candidate: Candidate) -> Gear:
     """The candidate as it left the cutter: a pinion with its shift, any other plain."""
     gear = candidate.gear
     shift = float(gear.profile_shift) if gear.teeth < PLAIN_FROM else 0.0
@@ -111,7 +111,7 @@ def _tip_lost(candidate: Candidate, found: Identification) -> float:
     """What the tips lack of a new gear, by a reading over them; the candidate's own trim otherwise."""
     for reading in found.readings:
         if reading.probe == Probe("tips", "largest") or reading.probe.kind == "tips":
-            new = float(reading.probe.predict(_new(candidate)))
+            new = float(reading.probe.predict(as_made(candidate)))
             return max(0.0, (new - reading.value) / 2)
     return float(candidate.gear.tip_trim)
 

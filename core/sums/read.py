@@ -14,7 +14,7 @@ from gearing.measure import span_counts, usual_span
 
 from .base import Model
 from .gear import Drawing, HoldOut, draw, hold_out
-from .judge import LookAlikeOut, WearOut, judge_wear, look_alike
+from .judge import LookAlikeOut, WearOut, as_made, judge_wear, look_alike
 from .readings import ReadIn
 
 SHOWN = 6
@@ -24,6 +24,9 @@ LEAST_SHOWN = 0.005
 
 FAR_OFF = 4.0
 """Reading errors beyond which one reading is named as the one that contradicts the others."""
+
+LOOSE = {"root": "roots are cut to differing depths", "mate": "shafts stand a little off"}
+"""Why a reading that differs may still say little."""
 
 WEAK = 1.0
 """Standard errors apart below which the best next reading is called a weak one."""
@@ -57,6 +60,7 @@ class CandidateOut(Model):
     assumes: str
     compared: list[Comparison]
     drawing: Drawing
+    new: Drawing = Field(description="The same gear as it was made, to lay over it")
 
 
 class Expected(Model):
@@ -96,7 +100,7 @@ class ReadOut(Model):
     counts: list[CountOdds] = Field(description="The disputed tooth counts with their odds; empty for one")
     look_alike: LookAlikeOut | None
     wear: WearOut | None
-    holds: list[HoldOut] = Field(description="The leading candidate held for each reading, then for the next")
+    shown: HoldOut | None = Field(description="The leading candidate held as asked, or for what comes next")
     span_counts: list[int]
     span_usual: int | None
     notes: list[str]
@@ -121,7 +125,7 @@ def read_gear(given: ReadIn) -> ReadOut:
         counts=counts,
         look_alike=None if certain else look_alike(found),
         wear=judge_wear(found, given.worn),
-        holds=_holds(found, advice),
+        shown=_shown(given, found, advice),
         span_counts=span_counts(found.candidates[0].gear) if shown else [],
         span_usual=usual_span(found.candidates[0].gear) if shown else None,
         notes=_notes(given, found, mark),
@@ -153,15 +157,14 @@ def _stuck(found: Identification, advice: Advice | None, error: float) -> str:
         name = probe.name.capitalize()
         enough = f"{name}, read {times} times, would; so would the mate or a mark."
         return f"One reading does not part {pair}. {enough}"
-    return f"No caliper parts {pair} on this gear. The mate, the distance between the shafts or a mark could."
+    return f"A caliper will hardly part {pair} on this gear. The mate, the shaft distance or a mark could."
 
 
-def _holds(found: Identification, advice: Advice | None) -> list[HoldOut]:
+def _shown(given: ReadIn, found: Identification, advice: Advice | None) -> HoldOut | None:
     if not found.candidates:
-        return []
-    gear = found.candidates[0].gear
-    probes = [reading.probe for reading in found.readings] + ([advice.probe] if advice else [])
-    return [hold_out(gear, probe) for probe in probes]
+        return None
+    asked = given.show.probe(given.bore_mm) if given.show else None
+    return hold_out(found.candidates[0].gear, asked or (advice.probe if advice else found.readings[-1].probe))
 
 
 def _verdict(found: Identification) -> tuple[str, str, bool]:
@@ -215,6 +218,7 @@ def _candidate(candidate: Candidate, readings: tuple[Reading, ...]) -> Candidate
             for r, p, o in zip(readings, candidate.predicted, candidate.off_by, strict=True)
         ],
         drawing=draw(gear),
+        new=draw(as_made(candidate)),
     )
 
 
@@ -226,7 +230,7 @@ def _next(advice: Advice, error: float) -> NextOut:
         if advice.apart >= 3
         else "it will help"
         if advice.apart >= 1
-        else "it helps a little"
+        else f"but {LOOSE.get(advice.probe.kind, 'shift and wear blur it')}: it helps a little"
     )
     return NextOut(
         what=f"{advice.probe.name}, again" if advice.again else advice.probe.name,

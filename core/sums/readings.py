@@ -8,58 +8,16 @@ from pydantic import Field, model_validator
 
 from gearing.errors import GearingError
 from gearing.identify import CALIPER_ERROR, Reading
-from gearing.probes import Probe
 
 from .base import Length, Model
 from .gear import Teeth
-
-Kind = Literal["tips", "narrow", "bore", "root", "span", "pins", "chord", "mate"]
-_NEEDS = {
-    "span": (
-        "A span needs the number of teeth between the jaws.",
-        "Count the teeth the jaws close over: 2 or more.",
-    ),
-    "chord": ("A chord needs the number of pitches between the two tips.", "Count the spaces between them."),
-    "mate": ("A distance needs the tooth count of the mate.", "Count the mate's teeth."),
-}
-_LEAST = {"span": 2, "chord": 1, "mate": 4}
+from .probe import ProbeIn
 
 
-class ReadingIn(Model):
-    """One caliper reading. Send the same measurement again for each time it was read.
+class ReadingIn(ProbeIn):
+    """One caliper reading. Send the same measurement again for each time it was read."""
 
-    `k` counts the teeth of a span, the pitches of a chord or the teeth of the
-    mate; `size_mm` is the diameter of the pins.
-    """
-
-    kind: Kind = "tips"
-    how: Literal["settled", "largest"] = "settled"
-    k: Annotated[int, Field(ge=1, le=1000)] | None = None
-    size_mm: Length | None = None
     value: Length
-
-    @model_validator(mode="after")
-    def _whole(self) -> ReadingIn:
-        if self.kind in _NEEDS and (self.k is None or self.k < _LEAST[self.kind]):
-            problem, hint = _NEEDS[self.kind]
-            raise GearingError(problem, field="k", hint=hint)
-        if self.kind == "pins" and self.size_mm is None:
-            raise GearingError(
-                "Over pins needs the diameter of the pins.",
-                field="size_mm",
-                hint="Measure the pin or drill shank: about 1.7 × module suits.",
-            )
-        return self
-
-    def probe(self, bore: float | None) -> Probe:
-        """The way of measuring, without what does not concern it."""
-        if self.kind == "tips":
-            return Probe("tips", self.how)
-        if self.kind == "bore":
-            return Probe("bore", size=bore or 0.0)
-        if self.kind == "pins":
-            return Probe("pins", size=self.size_mm or 0.0)
-        return Probe(self.kind, k=self.k or 0) if self.kind in _NEEDS else Probe(self.kind)
 
 
 class ReadIn(Model):
@@ -76,6 +34,10 @@ class ReadIn(Model):
     width_mm: Length | None = None
     boss: Annotated[str, Field(max_length=60)] = ""
     material: Annotated[str, Field(max_length=40)] = ""
+    show: ProbeIn | None = Field(default=None, description="A measurement to show on the leading candidate")
+    missing: Annotated[list[Annotated[int, Field(ge=0, le=999)]], Field(max_length=1000)] = Field(
+        default_factory=list, description="Teeth seen to be missing, counted clockwise from the top"
+    )
     worn: Literal["", "both", "one", "sector"] = Field(
         default="", description="Where wear is seen: both flanks, one flank, one sector"
     )

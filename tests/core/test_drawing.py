@@ -74,6 +74,43 @@ class Jaws(unittest.TestCase):
             self.assertLess(np.abs(crossings - jaw).min(), 2e-3 * float(gear.module))
 
 
+class PointsAndPins(unittest.TestCase):
+    """Where points and pins go on the drawing is where they touch the drawn outline."""
+
+    @settings(max_examples=60, deadline=None)
+    @given(gears(least=12, most=60))
+    def test_points_reach_the_bottom_of_two_opposite_spaces(self, gear: Gear) -> None:
+        held = hold(gear, Probe("root"))
+        lying = turned(gear_outline(gear, 6, 8), held.turn)
+        for x, y in held.marks:
+            self.assertLess(np.hypot(lying[:, 0] - x, lying[:, 1] - y).min(), 0.02 * float(gear.module))
+        self.assertAlmostEqual(held.right - held.left, float(Probe("root").predict(gear)), places=9)
+
+    @settings(max_examples=60, deadline=None)
+    @given(gears(least=14, most=60))
+    def test_pins_touch_both_flanks_and_cut_neither(self, gear: Gear) -> None:
+        probe = Probe("pins", size=1.7 * float(gear.module))
+        held = hold(gear, probe)
+        lying = turned(gear_outline(gear, 60, 8), held.turn)
+        for x, y in held.marks:
+            nearest = np.hypot(lying[:, 0] - x, lying[:, 1] - y).min()
+            self.assertAlmostEqual(nearest, held.mark_size / 2, delta=6e-3 * float(gear.module))
+        self.assertAlmostEqual(held.right - held.left, float(probe.predict(gear)), places=9)
+
+    @settings(max_examples=60, deadline=None)
+    @given(gears(least=12, most=60), st.integers(1, 5))
+    def test_a_chord_lies_between_two_tips(self, gear: Gear, pitches: int) -> None:
+        held = hold(gear, Probe("chord", k=pitches))
+        lying = turned(gear_outline(gear, 6, 4), held.turn)
+        for x, y in held.marks:
+            self.assertLess(
+                np.hypot(lying[:, 0] - x, lying[:, 1] - y).min(), 1e-6 + 1e-3 * float(gear.module)
+            )
+        self.assertAlmostEqual(
+            held.right - held.left, float(Probe("chord", k=pitches).predict(gear)), places=9
+        )
+
+
 class Meshing(unittest.TestCase):
     """The two outlines as the pair is drawn, first at the left, whatever the turn."""
 

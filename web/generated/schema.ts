@@ -485,6 +485,8 @@ export interface components {
             label: string;
             /** Module Mm */
             module_mm: number;
+            /** @description The same gear as it was made, to lay over it */
+            new: components["schemas"]["Drawing"];
             /** Pressure Angle Deg */
             pressure_angle_deg: number;
             /** Probability */
@@ -712,6 +714,8 @@ export interface components {
              * @default 0
              */
             profile_shift: number;
+            /** @description A measurement to show on the drawing */
+            show?: components["schemas"]["ProbeIn"];
             /** Teeth */
             teeth: number;
             /**
@@ -730,8 +734,6 @@ export interface components {
             /** Diametral Pitch */
             diametral_pitch: number;
             drawing: components["schemas"]["Drawing"];
-            /** Holds */
-            holds: components["schemas"]["HoldOut"][];
             /** Module Mm */
             module_mm: number;
             /** Outside Diameter Mm */
@@ -745,6 +747,7 @@ export interface components {
             reference_diameter_mm: number;
             /** Root Diameter Mm */
             root_diameter_mm: number;
+            shown: components["schemas"]["HoldOut"];
             /** Span Mm */
             span_mm: {
                 [key: string]: number;
@@ -773,6 +776,13 @@ export interface components {
             kind: string;
             /** Left Mm */
             left_mm: number;
+            /** Mark Size Mm */
+            mark_size_mm: number;
+            /**
+             * Marks
+             * @description Points touched, or middles of pins, mm
+             */
+            marks: number[][];
             /** Right Mm */
             right_mm: number;
             /** Turn Deg */
@@ -1072,6 +1082,31 @@ export interface components {
             steps: components["schemas"]["BuildStepOut"][];
         };
         /**
+         * ProbeIn
+         * @description A measurement by kind.
+         *
+         *     `k` counts the teeth of a span, the pitches of a chord or the teeth of the
+         *     mate; `size_mm` is the diameter of the pins.
+         */
+        ProbeIn: {
+            /**
+             * How
+             * @default settled
+             * @enum {string}
+             */
+            how: "settled" | "largest";
+            /** K */
+            k?: number | null;
+            /**
+             * Kind
+             * @default tips
+             * @enum {string}
+             */
+            kind: "tips" | "narrow" | "bore" | "root" | "span" | "pins" | "chord" | "mate";
+            /** Size Mm */
+            size_mm?: (number | string) | null;
+        };
+        /**
          * Problem
          * @description What was wrong, where, and what to do about it.
          */
@@ -1122,10 +1157,17 @@ export interface components {
              * @default
              */
             material: string;
+            /**
+             * Missing
+             * @description Teeth seen to be missing, counted clockwise from the top
+             */
+            missing?: number[];
             /** Or Teeth */
             or_teeth?: number | null;
             /** Readings */
             readings: components["schemas"]["ReadingIn"][];
+            /** @description A measurement to show on the leading candidate */
+            show?: components["schemas"]["ProbeIn"] | null;
             /** Teeth */
             teeth: number;
             /**
@@ -1159,11 +1201,6 @@ export interface components {
              * @description The disputed tooth counts with their odds; empty for one
              */
             counts: components["schemas"]["CountOdds"][];
-            /**
-             * Holds
-             * @description The leading candidate held for each reading, then for the next
-             */
-            holds: components["schemas"]["HoldOut"][];
             look_alike: components["schemas"]["LookAlikeOut"] | null;
             next: components["schemas"]["NextOut"] | null;
             /** None */
@@ -1174,6 +1211,8 @@ export interface components {
             others: number;
             /** Reason */
             reason: string;
+            /** @description The leading candidate held as asked, or for what comes next */
+            shown: components["schemas"]["HoldOut"] | null;
             /** Span Counts */
             span_counts: number[];
             /** Span Usual */
@@ -1188,9 +1227,6 @@ export interface components {
         /**
          * ReadingIn
          * @description One caliper reading. Send the same measurement again for each time it was read.
-         *
-         *     `k` counts the teeth of a span, the pitches of a chord or the teeth of the
-         *     mate; `size_mm` is the diameter of the pins.
          */
         ReadingIn: {
             /**

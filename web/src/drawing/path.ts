@@ -5,14 +5,16 @@ type Point = readonly [number, number];
 
 const short = (value: number) => Number(value.toFixed(3));
 
-/** A whole gear from one tooth, turned `teeth` times clockwise. */
-export function gearPath(tooth: readonly (readonly number[])[], teeth: number, scale = 1): string {
+/** A whole gear from one tooth, turned `teeth` times clockwise; `missing` teeth stop at the root. */
+export function gearPath(tooth: readonly (readonly number[])[], teeth: number, scale = 1, missing: readonly number[] = []): string {
+  const gone = new Set(missing);
+  const ends = [tooth[0] ?? [0, 0], tooth.at(-1) ?? [0, 0]];
   const parts: string[] = [];
   for (let n = 0; n < teeth; n += 1) {
     const turn = (2 * Math.PI * n) / teeth;
     const cos = Math.cos(turn);
     const sin = Math.sin(turn);
-    for (const [x, y] of tooth as readonly Point[]) {
+    for (const [x, y] of (gone.has(n) ? ends : tooth) as readonly Point[]) {
       parts.push(`${short((x * cos + y * sin) * scale)} ${short((x * sin - y * cos) * scale)}`);
     }
   }

@@ -50,6 +50,8 @@ function open() {
 
 export const useOutbox = defineStore("outbox", () => {
   const waiting = ref(0);
+  /** Whether what an earlier page left has been counted yet. */
+  const looked = ref(false);
   const unreachable = ref(false);
   /** What could not be stored, in order, after all that could. */
   const loose = ref<Waiting[]>([]);
@@ -60,7 +62,7 @@ export const useOutbox = defineStore("outbox", () => {
   let again: number | undefined;
 
   const says = computed(() => {
-    if (!waiting.value) return "all sent";
+    if (!waiting.value) return looked.value ? "all sent" : "";
     if (loose.value.length) return `${waiting.value} not yet sent: keep this window open`;
     return unreachable.value ? `${waiting.value} kept here, not yet sent` : `sending ${waiting.value}`;
   });
@@ -124,6 +126,7 @@ export const useOutbox = defineStore("outbox", () => {
     for (;;) {
       const kept = await stored();
       waiting.value = kept.length + loose.value.length;
+      looked.value = true;
       const next = kept[0] ?? loose.value[0];
       if (!next) {
         unreachable.value = false;

@@ -7,6 +7,9 @@ import type { Read } from "../../api/types";
 const props = defineProps<{ read: Read; choice: number }>();
 defineEmits<{ choose: [index: number] }>();
 const chosen = computed(() => props.read.candidates[props.choice]);
+/** The likeliest, and the one looked at, if it stands further down. */
+const shown = computed(() => props.read.candidates.slice(0, Math.max(4, props.choice + 1)));
+const rest = computed(() => 1 - shown.value.reduce((sum, one) => sum + one.probability, 0));
 const percent = (share: number) => (share >= 0.995 ? "> 99 %" : `${(share * 100).toFixed(share < 0.1 ? 1 : 0)} %`);
 /** Three reading errors either way fill the little scale. */
 const place = (off: number) => 50 + Math.max(-3.4, Math.min(3.4, off)) * 14;
@@ -14,7 +17,7 @@ const place = (off: number) => 50 + Math.max(-3.4, Math.min(3.4, off)) * 14;
 
 <template>
   <ol class="candidates">
-    <li v-for="(one, n) in read.candidates" :key="n">
+    <li v-for="(one, n) in shown" :key="n">
       <button type="button" :class="{ chosen: n === choice }" :aria-pressed="n === choice" @click="$emit('choose', n)">
         <span class="label-size">{{ one.label }}<template v-if="one.depth !== 'full'">, {{ one.depth }}</template></span>
         <span class="soft">{{ one.pressure_angle_deg }}°</span>
@@ -23,9 +26,9 @@ const place = (off: number) => 50 + Math.max(-3.4, Math.min(3.4, off)) * 14;
       </button>
     </li>
     <li class="rest">
-      <span>None of these</span><span></span>
-      <span class="bar"><i :style="{ width: `${(read.none + read.others) * 100}%` }"></i></span>
-      <span class="value">{{ percent(read.none + read.others) }}</span>
+      <span class="none">None of these<template v-if="rest - read.none > 0.005">, or another size</template></span>
+      <span class="bar"><i :style="{ width: `${rest * 100}%` }"></i></span>
+      <span class="value">{{ percent(Math.max(0, rest)) }}</span>
     </li>
   </ol>
   <table v-if="chosen">
@@ -33,7 +36,7 @@ const place = (off: number) => 50 + Math.max(-3.4, Math.min(3.4, off)) * 14;
     <thead class="only-read"><tr><th>reading</th><th>measured</th><th>predicted</th><th>off by, in reading errors</th></tr></thead>
     <tbody>
       <tr v-for="(row, n) in chosen.compared" :key="n">
-        <th scope="row">{{ row.what }}</th>
+        <th scope="row">{{ row.what }}<span v-if="row.times > 1" class="soft small">&ensp;{{ row.times }} times, scatter {{ row.scatter_mm.toFixed(3) }}</span></th>
         <td class="value">{{ row.measured_mm.toFixed(2) }}</td>
         <td class="value soft">{{ row.predicted_mm.toFixed(2) }}</td>
         <td>
@@ -99,6 +102,10 @@ li:first-child .bar i {
 
 .rest {
   color: var(--soft);
+}
+
+.none {
+  grid-column: span 2;
 }
 
 table {

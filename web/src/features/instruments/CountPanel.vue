@@ -1,0 +1,115 @@
+<script setup lang="ts">
+/** How many teeth, when some are gone: by whatever routes are open, each shown by itself. */
+import Button from "primevue/button";
+import InputText from "primevue/inputtext";
+import { computed, ref, watch } from "vue";
+
+import { api, ask, asProblem } from "../../api/client";
+import type { Count, CountIn, Problem } from "../../api/types";
+import ProblemNote from "../../app/ProblemNote.vue";
+
+const props = defineProps<{ counted: number[]; module?: number }>();
+const emit = defineEmits<{ use: [teeth: number] }>();
+
+const ROUTES = [
+  { key: "chord", title: "Chord between two standing tips", fields: [["pitches", "pitches"], ["chord_mm", "chord"], ["over_tips_mm", "over the tips"]] },
+  { key: "mate", title: "Distance to the mate's shaft", fields: [["distance_mm", "distance"], ["module_mm", "module"], ["mate_teeth", "mate, teeth"]] },
+  { key: "turns", title: "Turned by hand", fields: [["turns", "this gear, turns"], ["mate_turns", "mate, turns"], ["mate_teeth", "mate, teeth"]] },
+  { key: "sector", title: "A run of standing teeth", fields: [["pitches", "pitches"], ["angle_deg", "fill, degrees"]] },
+] as const;
+const typed = ref<Record<string, Record<string, string>>>({ chord: {}, mate: {}, turns: {}, sector: {} });
+const count = ref<Count>();
+const problem = ref<Problem>();
+
+watch(() => props.module, (module) => {
+  if (module && !typed.value.mate?.module_mm) typed.value.mate = { ...typed.value.mate, module_mm: module.toFixed(4).replace(/0+$/, "") };
+}, { immediate: true });
+
+/** The routes that are told in full. */
+const given = computed<CountIn>(() => {
+  const told: Record<string, Record<string, string>> = {};
+  for (const route of ROUTES) {
+    const fields = typed.value[route.key] ?? {};
+    if (route.fields.every(([key]) => fields[key]?.trim())) told[route.key] = Object.fromEntries(route.fields.map(([key]) => [key, fields[key] ?? ""]));
+  }
+  return { counted: props.counted, ...told };
+});
+
+let asked = 0;
+watch(given, async (body) => {
+  const mine = ++asked;
+  if (!Object.keys(body).some((key) => key !== "counted")) {
+    count.value = problem.value = undefined;
+    return;
+  }
+  try {
+    const answer = await ask(api.POST("/api/sums/count", { body }));
+    if (mine !== asked) return;
+    count.value = answer;
+    problem.value = undefined;
+  } catch (error) {
+    if (mine === asked) problem.value = asProblem(error);
+  }
+}, { deep: true });
+</script>
+
+<template>
+  <section class="panel" aria-label="Missing teeth">
+    <fieldset v-for="route in ROUTES" :key="route.key">
+      <legend>{{ route.title }}</legend>
+      <label v-for="[key, label] in route.fields" :key="key">{{ label }} <InputText v-model="(typed[route.key] as Record<string, string>)[key]" class="value" inputmode="decimal" /></label>
+    </fieldset>
+    <ProblemNote :problem="problem" />
+    <template v-if="count">
+      <p class="answer" aria-live="polite">{{ count.answer }}</p>
+      <p v-for="against in count.against" :key="against" class="harm">{{ against }}. One of them is wrong: read both again.</p>
+      <ul>
+        <li v-for="route in count.routes" :key="route.name"><span class="soft">{{ route.name }}</span> <span class="value">{{ route.estimate.toFixed(1) }} ± {{ route.error.toFixed(1) }}</span></li>
+      </ul>
+      <div class="actions">
+        <Button v-for="one in count.odds.slice(0, 3)" :key="one.teeth" variant="outlined" @click="emit('use', one.teeth)">Use {{ one.teeth }} <span class="soft value">{{ Math.round(one.probability * 100) }} %</span></Button>
+      </div>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+.panel {
+  display: grid;
+  gap: 10px;
+  padding: 12px 0;
+  border-top: 1px solid var(--ink);
+}
+
+fieldset {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 14px;
+  align-items: center;
+  margin: 0;
+  padding: 0;
+  border: 0;
+}
+
+legend {
+  padding: 0 0 4px;
+  font-weight: 600;
+}
+
+label {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  color: var(--soft);
+  font-size: 16px;
+}
+
+label :deep(input) {
+  width: 84px;
+}
+
+.answer {
+  font-size: 22px;
+  font-weight: 700;
+}
+</style>

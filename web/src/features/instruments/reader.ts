@@ -1,0 +1,163 @@
+/** What is known of the gear in hand, asked of the core as it is typed. */
+import { computed, ref, watch } from "vue";
+
+import { api, ask, asProblem } from "../../api/client";
+import type { Gear, ProbeIn, Problem, Read, ReadIn, ReadingIn } from "../../api/types";
+
+export type Kind = NonNullable<ProbeIn["kind"]>;
+
+/** A measurement on the list. `values` holds every time it was read, apart by semicolons. */
+export interface Row {
+  kind: Kind;
+  how: "settled" | "largest";
+  k: string;
+  size: string;
+  values: string;
+}
+
+export const KINDS: { key: Kind; label: string; k?: string; size?: string }[] = [
+  { key: "tips", label: "Over the tips" },
+  { key: "span", label: "Span over teeth", k: "teeth in the span" },
+  { key: "root", label: "Root diameter" },
+  { key: "pins", label: "Over pins", size: "pin diameter" },
+  { key: "narrow", label: "Tip to tip, narrow jaws" },
+  { key: "bore", label: "Tip to far side of bore" },
+  { key: "chord", label: "Chord between two tips", k: "pitches in the chord" },
+  { key: "mate", label: "Centre distance to its mate", k: "teeth of the mate" },
+];
+
+export const kindOf = (kind: Kind) => KINDS.find((one) => one.key === kind) as (typeof KINDS)[number];
+const fresh = (kind: Kind): Row => ({ kind, how: "settled", k: "", size: "", values: "" });
+
+export function useReader(unitKind: () => string) {
+  const teeth = ref("");
+  const orTeeth = ref("");
+  const rows = ref<Row[]>([fresh("tips")]);
+  const bore = ref("");
+  const boreShape = ref<NonNullable<ReadIn["bore_shape"]>>("round");
+  const width = ref("");
+  const mark = ref("");
+  const boss = ref("");
+  const material = ref("");
+  const worn = ref<NonNullable<ReadIn["worn"]>>("");
+  const missing = ref<number[]>([]);
+  /** The row being measured, which the drawing shows. */
+  const at = ref(-1);
+
+  const read = ref<Read>();
+  const bare = ref<Gear>();
+  const problem = ref<Problem>();
+  const choice = ref(0);
+
+  const probe = (row: Row): ProbeIn => ({ kind: row.kind, how: row.how, k: Number(row.k) || null, size_mm: row.size.trim() || null });
+  const values = (row: Row) => row.values.split(";").map((value) => value.trim()).filter(Boolean);
+  const readings = computed<ReadingIn[]>(() => rows.value.flatMap((row) => values(row).map((value) => ({ ...probe(row), value }))));
+  /** Which row each reading sent stands in, to mark the one the server complains of. */
+  const rowOf = computed(() => rows.value.flatMap((row, n) => values(row).map(() => n)));
+  /** A row is shown once it says enough to be drawn. */
+  const show = computed<ProbeIn | null>(() => {
+    const row = rows.value[at.value];
+    if (!row) return null;
+    const { k, size } = kindOf(row.kind);
+    if ((k && !Number(row.k)) || (size && !row.size.trim()) || (row.kind === "bore" && !bore.value.trim())) return null;
+    return probe(row);
+  });
+  const given = computed<ReadIn>(() => ({
+    teeth: Number(teeth.value) || 0,
+    or_teeth: Number(orTeeth.value) || null,
+    readings: readings.value,
+    error_mm: 0.02,
+    mark: mark.value,
+    unit_kind: unitKind(),
+    bore_mm: bore.value.trim() || null,
+    bore_shape: boreShape.value,
+    width_mm: width.value.trim() || null,
+    boss: boss.value.trim(),
+    material: material.value.trim(),
+    worn: worn.value || "",
+    missing: missing.value,
+    show: show.value,
+  }));
+
+  let asked = 0;
+  async function look() {
+    const mine = ++asked;
+    if (!teeth.value.trim()) {
+      read.value = bare.value = problem.value = undefined;
+      return;
+    }
+    try {
+      if (readings.value.length) {
+        const answer = await ask(api.POST("/api/sums/read", { body: given.value }));
+        if (mine !== asked) return;
+        const before = read.value?.candidates[choice.value];
+        read.value = answer;
+        // What was being looked at stays in view while it is still among the first.
+        choice.value = Math.max(0, answer.candidates.findIndex((one) => choice.value && one.label === before?.label && one.pressure_angle_deg === before.pressure_angle_deg && one.depth === before.depth));
+      } else {
+        // Nothing read yet: the count alone is drawn, at module 1.
+        const usual = { pressure_angle_deg: 20, profile_shift: 0, helix_angle_deg: 0, addendum: 1, dedendum: 1.25, tip_trim_mm: 0 };
+        const shown: ProbeIn = show.value?.kind === "bore" ? { kind: "tips", how: "settled" } : (show.value ?? { kind: "tips", how: rows.value[0]?.how ?? "settled" });
+        const answer = await ask(api.POST("/api/sums/gear", { body: { ...usual, teeth: given.value.teeth, module_mm: 1, show: shown } }));
+        if (mine !== asked) return;
+        read.value = undefined;
+        bare.value = answer;
+      }
+      problem.value = undefined;
+    } catch (error) {
+      if (mine === asked) problem.value = asProblem(error);
+    }
+  }
+
+  let pause: number | undefined;
+  watch(given, () => {
+    window.clearTimeout(pause);
+    pause = window.setTimeout(() => void look(), 120);
+  }, { deep: true });
+
+  const candidate = computed(() => read.value?.candidates[choice.value]);
+  const spanCount = computed(() => String(read.value?.span_usual ?? bare.value?.span_usual ?? ""));
+  /** The place the server complains of: a row of the list, or a field by name. */
+  const wrong = computed(() => {
+    const field = problem.value?.field ?? "";
+    const found = /^readings\.(\d+)/.exec(field);
+    return found ? { row: rowOf.value[Number(found[1])] ?? -1, field: "" } : { row: -1, field };
+  });
+
+  /** Add a measurement, or find it if it stands on the list; its place. */
+  function add(kind: Kind, told: Partial<Row> = {}): number {
+    const row = { ...fresh(kind), ...(kind === "span" ? { k: spanCount.value } : {}), ...told };
+    const there = rows.value.findIndex((one) => one.kind === kind && one.k === row.k && one.how === row.how && one.size === row.size);
+    if (there >= 0) return there;
+    rows.value.push(row);
+    return rows.value.length - 1;
+  }
+
+  function drop(n: number) {
+    rows.value.splice(n, 1);
+    if (!rows.value.length) rows.value.push(fresh("tips"));
+    at.value = -1;
+  }
+
+  /** A pinned gear opens with the readings it was judged by. */
+  function restore(kept: ReadIn) {
+    rows.value = [];
+    for (const reading of kept.readings) {
+      const told = { how: reading.how ?? "settled", k: reading.k ? String(reading.k) : "", size: reading.size_mm ? String(reading.size_mm) : "" };
+      const row = rows.value[add(reading.kind ?? "tips", told)] as Row;
+      row.values = [row.values, String(reading.value)].filter(Boolean).join("; ");
+    }
+    teeth.value = String(kept.teeth);
+    orTeeth.value = kept.or_teeth ? String(kept.or_teeth) : "";
+    mark.value = kept.mark ?? "";
+    bore.value = kept.bore_mm ? String(kept.bore_mm) : "";
+    boreShape.value = kept.bore_shape ?? "round";
+    width.value = kept.width_mm ? String(kept.width_mm) : "";
+    boss.value = kept.boss ?? "";
+    material.value = kept.material ?? "";
+    worn.value = kept.worn ?? "";
+    missing.value = kept.missing ?? [];
+  }
+
+  return { teeth, orTeeth, rows, bore, boreShape, width, mark, boss, material, worn, missing, at, read, bare, problem, choice, given, readings, candidate, wrong, add, drop, restore };
+}
