@@ -7,6 +7,8 @@ from uuid import UUID, uuid5
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.db import transaction
 
+from drawer import services as drawer
+from drawer.api import KeptIn
 from gearing.entry import parse
 from gearing.units import unit_kinds
 from sums.readings import ReadIn, ReadingIn
@@ -17,7 +19,7 @@ from workshop.services import found_workshop
 
 from . import DEMO_MEMBER, DEMO_PASSWORD
 from .photos import draw_photo
-from .scenario import MEMBERS, SCENARIO, WORKSHOP, Off, Stay
+from .scenario import DRAWER, MEMBERS, SCENARIO, WORKSHOP, Off, Stay, Stock
 
 NAMES = UUID("5d3c6a52-6a0e-4f43-9b7a-2f8d0c6a9e11")
 """Namespace of the demo's ids, so that the same thing has the same id everywhere."""
@@ -32,12 +34,33 @@ def load() -> bool:
         member = Member.objects.get(username=DEMO_MEMBER)
         for stay in SCENARIO:
             _load_stay(member, stay)
+        for place, stock in enumerate(DRAWER):
+            _load_stock(member, place, stock)
     return True
 
 
 def demo_id(*words: object) -> UUID:
     """The id of a thing in the demo, by its name."""
     return uuid5(NAMES, "/".join(map(str, words)))
+
+
+def _load_stock(member: Member, place: int, stock: Stock) -> None:
+    given = KeptIn(
+        teeth=stock.teeth,
+        module_mm=stock.size,
+        pressure_angle_deg=stock.angle,
+        bore_mm=stock.bore,
+        bore_shape=stock.shape,
+        width_mm=stock.width,
+        boss=stock.boss,
+        material=stock.material,
+        place=stock.place,
+        count=stock.count,
+        price=stock.price,
+        source=stock.source,
+        part_number=stock.number,
+    )
+    drawer.keep(member, demo_id("drawer", place), given.model_dump())
 
 
 def _load_stay(member: Member, stay: Stay) -> None:

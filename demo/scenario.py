@@ -182,3 +182,46 @@ SCENARIO = (
         watch="Lost motion 0.4° at the plate. Open again before the third winter.",
     ),
 )  # fmt: skip
+
+
+@dataclass(frozen=True)
+class Stock:
+    """A gear in the drawer of the bench."""
+
+    teeth: int
+    size: str
+    bore: float
+    width: float
+    material: str
+    place: str
+    count: int = 1
+    source: str = "bought in"
+    number: str = ""
+    price: str | None = None
+    boss: str = ""
+    shape: str = "round"
+    angle: float = 20.0
+
+
+DRAWER = (
+    Stock(31, "0.5", 3.0, 4.0, "nylon", "R1", 3, number="N05-31", price="2.40", boss="long, one side"),
+    Stock(31, "0.5", 2.5, 4.0, "acetal", "R1", 1, "donor: flooded winch servo"),
+    Stock(31, "48 DP", 3.0, 4.0, "nylon", "R1", 2, number="D48-31", price="3.10"),
+    Stock(12, "0.5", 2.0, 6.0, "brass", "R2", 4, number="B05-12", price="1.90"),
+    Stock(23, "0.5", 2.5, 3.0, "nylon", "R2", 1, "donor: old casting reel"),
+    Stock(23, "0.5", 3.0, 2.8, "brass", "R2", 2, number="B05-23", price="3.60"),
+    Stock(15, "32 DP", 3.17, 6.0, "steel", "S1", 5, number="S32-15", price="4.80", boss="short, one side"),
+    Stock(15, "0.8", 3.17, 6.0, "steel", "S1", 2, number="S08-15", price="4.60"),
+    Stock(16, "32 DP", 3.17, 6.0, "steel", "S1", 3, number="S32-16", price="4.80"),
+    Stock(17, "32 DP", 5.0, 6.0, "steel", "S1", 1, number="S32-17", price="5.20", shape="D"),
+    Stock(54, "32 DP", 8.0, 6.5, "acetal", "S2", 1, number="A32-54", price="6.40"),
+    Stock(55, "32 DP", 8.0, 6.5, "acetal", "S2", 1, "donor: Otter 8, first set"),
+    Stock(18, "0.6", 3.0, 5.0, "steel", "S3", 6, number="S06-18", price="3.90"),
+    Stock(18, "0.6", 3.0, 5.0, "acetal", "S3", 3, "donor: Quay crane"),
+    Stock(44, "0.5", 5.0, 4.0, "brass", "R3", 1, "donor: Heron 500"),
+    Stock(32, "0.5", 3.0, 3.5, "brass", "R3", 2, number="B05-32", price="4.10"),
+    Stock(60, "1", 6.0, 8.0, "bronze", "T1", 1, "turned on the club lathe"),
+    Stock(42, "0.8", 4.0, 5.0, "brass", "T1", 1, number="B08-42", price="5.50"),
+    Stock(24, "24 DP", 6.0, 8.0, "steel", "T2", 1, "donor: feeder drive", angle=14.5),
+    Stock(81, "48 DP", 5.0, 4.0, "nylon", "T2", 2, number="N48-81", price="4.20"),
+)

@@ -14,6 +14,7 @@ from pydantic import BaseModel
 
 from .count import CountIn, CountOut, count_teeth
 from .entry import EntryIn, EntryOut, read_entry
+from .fit import FitIn, FitOut, fit_part
 from .gear import GearIn, GearOut, measure_gear
 from .pair import PairIn, PairOut, mesh_pair
 from .read import ReadOut, read_gear
@@ -33,6 +34,7 @@ SUMS: dict[str, Sum] = {
     "gear": Sum(GearIn, GearOut, measure_gear),
     "read": Sum(ReadIn, ReadOut, read_gear),
     "count": Sum(CountIn, CountOut, count_teeth),
+    "fit": Sum(FitIn, FitOut, fit_part),
     "pair": Sum(PairIn, PairOut, mesh_pair),
     "entry": Sum(EntryIn, EntryOut, read_entry),
 }

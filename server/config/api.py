@@ -10,13 +10,14 @@ from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
 from ninja.security import django_auth
 
+from drawer.api import router as drawer
 from gearing.errors import GearingError
 from instruments.api import router as instruments
 from sums.base import Problem, problem_from, problem_of
 from visits.api import router as visits
 from workshop.api import router as workshop
 
-from .middleware import LOST
+from .middleware import LOST, lost
 
 api = NinjaAPI(
     title="Dentado",
@@ -29,6 +30,7 @@ api = NinjaAPI(
 api.add_router("", workshop)
 api.add_router("", visits)
 api.add_router("/sums", instruments)
+api.add_router("/drawer", drawer)
 
 
 def _answer(request: HttpRequest, problem: Problem | dict[str, str], status: int) -> HttpResponse:
@@ -74,4 +76,6 @@ def _refused(request: HttpRequest, error: Any) -> HttpResponse:
 @api.exception_handler(OperationalError)
 @api.exception_handler(InterfaceError)
 def _lost(request: HttpRequest, error: Any) -> HttpResponse:
+    if not lost(error):
+        raise error
     return _answer(request, LOST, 503)

@@ -14,6 +14,17 @@ LOST = {
 }
 
 
+# MariaDB's own errors that pass by themselves or are the disk's, not the query's: too many
+# connections, shutting down, lock wait, deadlock, disk or table full, read-only, killed.
+PASSING = frozenset({1021, 1040, 1053, 1114, 1158, 1159, 1160, 1161, 1205, 1213, 1290, 1317, 1927})
+
+
+def lost(error: Exception) -> bool:
+    """Whether the database is away, and not the query wrong. Codes from 2000 are the connection's."""
+    code = error.args[0] if error.args else 2000
+    return isinstance(error, InterfaceError) or not isinstance(code, int) or code >= 2000 or code in PASSING
+
+
 class LostDatabase:
     """Turns a lost connection into a 503 the front end waits out."""
 
@@ -24,6 +35,6 @@ class LostDatabase:
         return self.get_response(request)
 
     def process_exception(self, request: HttpRequest, error: Exception) -> HttpResponse | None:
-        if not isinstance(error, OperationalError | InterfaceError):
+        if not isinstance(error, OperationalError | InterfaceError) or not lost(error):
             return None
         return JsonResponse(LOST, status=503) if request.path.startswith("/api/") else away(request)

@@ -28,6 +28,7 @@ INSTALLED_APPS = [
     "door",
     "workshop",
     "visits",
+    "drawer",
 ]
 MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",

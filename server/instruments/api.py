@@ -6,6 +6,7 @@ from ninja import Router
 from sums.base import Problem
 from sums.count import CountIn, CountOut, count_teeth
 from sums.entry import EntryIn, EntryOut, read_entry
+from sums.fit import FitIn, FitOut, fit_part
 from sums.gear import GearIn, GearOut, measure_gear
 from sums.pair import PairIn, PairOut, mesh_pair
 from sums.read import ReadOut, read_gear
@@ -30,6 +31,12 @@ def read(request: HttpRequest, given: ReadIn) -> ReadOut:
 def count(request: HttpRequest, given: CountIn) -> CountOut:
     """How many teeth, when some are missing."""
     return count_teeth(given)
+
+
+@router.post("/fit", response={200: FitOut, 422: Problem})
+def fit(request: HttpRequest, given: FitIn) -> FitOut:
+    """Does this gear fit in place of that one."""
+    return fit_part(given)
 
 
 @router.post("/pair", response={200: PairOut, 422: Problem})

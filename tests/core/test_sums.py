@@ -22,6 +22,10 @@ from sums import SUMS
 from sums.base import problem_of
 
 GOOD: dict[str, dict[str, Any]] = {
+    "fit": {
+        "wanted": {"teeth": 31, "module_mm": 0.8},
+        "part": {"teeth": 31, "module_mm": "32 DP", "bore_mm": "5"},
+    },
     "count": {"counted": [30, 31], "chord": {"pitches": 7, "chord_mm": 17.2, "over_tips_mm": "26.4"}},
     "gear": {"teeth": 31, "module_mm": 0.8},
     "read": {
@@ -124,7 +128,7 @@ class AtTheCommandLine(unittest.TestCase):
     def test_no_json_and_no_such_sum(self) -> None:
         self.assertEqual(said(["gear"], "{")[0], 1)
         status, problem = said(["lathe"], "{}")
-        self.assertEqual((status, problem["hint"]), (2, "One of: gear, read, count, pair, entry."))
+        self.assertEqual((status, problem["hint"]), (2, "One of: gear, read, count, fit, pair, entry."))
 
 
 ODD = st.one_of(

@@ -4,6 +4,86 @@
  */
 
 export interface paths {
+    "/api/drawer/arrivals/{arrival_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Arrival
+         * @description Keep the check of a part that came.
+         */
+        put: operations["drawer_api_arrival"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drawer/search": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Search
+         * @description Gears in stock and in donors, those that fit first.
+         */
+        post: operations["drawer_api_search"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drawer/{kept_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Keep
+         * @description Put a gear in the drawer, or correct it.
+         */
+        put: operations["drawer_api_keep"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drawer/{kept_id}/gone": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Gone
+         * @description Say that a gear is used up, or that it is there after all.
+         */
+        put: operations["drawer_api_gone"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/photos/{photo_id}": {
         parameters: {
             query?: never;
@@ -82,6 +162,26 @@ export interface paths {
          * @description Understand a line of quick entry, or correct one chip of it.
          */
         post: operations["instruments_api_entry"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sums/fit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Fit
+         * @description Does this gear fit in place of that one.
+         */
+        post: operations["instruments_api_fit"];
         delete?: never;
         options?: never;
         head?: never;
@@ -441,6 +541,36 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
+         * ArrivalIn
+         * @description A part that came: what was ordered, what it measures, and whether it is taken in.
+         */
+        ArrivalIn: {
+            /** Accepted */
+            accepted: boolean;
+            measured: components["schemas"]["PartIn"];
+            /**
+             * Reason
+             * @default
+             */
+            reason: string;
+            wanted: components["schemas"]["PartIn"];
+        };
+        /** ArrivalOut */
+        ArrivalOut: {
+            /** Accepted */
+            accepted: boolean;
+            fit: components["schemas"]["FitOut"];
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Reason */
+            reason: string;
+            /** Verdict */
+            verdict: string;
+        };
+        /**
          * BuildStepOut
          * @description One screen of the rebuild.
          */
@@ -650,6 +780,15 @@ export interface components {
             /** Reading Mm */
             reading_mm: number;
         };
+        /** FieldFitOut */
+        FieldFitOut: {
+            /** Field */
+            field: string;
+            /** Says */
+            says: string;
+            /** Verdict */
+            verdict: string;
+        };
         /**
          * FigureOut
          * @description A piece as drawn in the row; lengths mm, zero where not known.
@@ -675,6 +814,23 @@ export interface components {
             shape: string;
             /** Thickness */
             thickness: number;
+        };
+        /** FitIn */
+        FitIn: {
+            part: components["schemas"]["PartIn"];
+            wanted: components["schemas"]["PartIn"];
+        };
+        /**
+         * FitOut
+         * @description ``fits``, ``change``, ``not``, or ``unknown`` while something is to be measured.
+         */
+        FitOut: {
+            /** Fields */
+            fields: components["schemas"]["FieldFitOut"][];
+            /** Says */
+            says: string;
+            /** Verdict */
+            verdict: string;
         };
         /**
          * GearIn
@@ -765,6 +921,11 @@ export interface components {
             /** Undercut */
             undercut: boolean;
         };
+        /** GoneIn */
+        GoneIn: {
+            /** Gone */
+            gone: boolean;
+        };
         /**
          * HoldOut
          * @description The gear between the jaws: its turn, and where the jaw faces stand.
@@ -789,6 +950,105 @@ export interface components {
             turn_deg: number;
             /** What */
             what: string;
+        };
+        /**
+         * KeptIn
+         * @description A gear to put in the drawer: its tooth must be known, the rest may follow.
+         */
+        KeptIn: {
+            /** Bore Mm */
+            bore_mm?: (number | string) | null;
+            /**
+             * Bore Shape
+             * @default
+             */
+            bore_shape: string;
+            /**
+             * Boss
+             * @default
+             */
+            boss: string;
+            /**
+             * Count
+             * @default 1
+             */
+            count: number;
+            /**
+             * Material
+             * @default
+             */
+            material: string;
+            /**
+             * Module Mm
+             * @description mm as a number, or text with its unit: 8.55, 2,5, 3/16, 0.080in
+             */
+            module_mm: number | string;
+            /**
+             * Part Number
+             * @default
+             */
+            part_number: string;
+            /**
+             * Place
+             * @default
+             */
+            place: string;
+            /**
+             * Pressure Angle Deg
+             * @default 20
+             */
+            pressure_angle_deg: number;
+            /** Price */
+            price?: number | string | null;
+            /**
+             * Source
+             * @default
+             */
+            source: string;
+            /** Teeth */
+            teeth: number;
+            /** Width Mm */
+            width_mm?: (number | string) | null;
+        };
+        /**
+         * KeptOut
+         * @description A gear in the drawer; `fit` where one is wanted.
+         */
+        KeptOut: {
+            /** Bore Mm */
+            bore_mm: number | null;
+            /** Bore Shape */
+            bore_shape: string;
+            /** Boss */
+            boss: string;
+            /** Count */
+            count: number;
+            fit?: components["schemas"]["FitOut"] | null;
+            /** Gone */
+            gone: boolean;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Material */
+            material: string;
+            /** Module Mm */
+            module_mm: number;
+            /** Part Number */
+            part_number: string;
+            /** Place */
+            place: string;
+            /** Pressure Angle Deg */
+            pressure_angle_deg: number;
+            /** Price */
+            price: number | null;
+            /** Source */
+            source: string;
+            /** Teeth */
+            teeth: number;
+            /** Width Mm */
+            width_mm: number | null;
         };
         /**
          * LookAlikeOut
@@ -967,6 +1227,43 @@ export interface components {
             working_pressure_angle_deg: number;
             /** Zero Backlash Centre Distance Mm */
             zero_backlash_centre_distance_mm: number;
+        };
+        /**
+         * PartIn
+         * @description A gear as it is wanted or offered; what is not known is left out.
+         */
+        PartIn: {
+            /** Bore Mm */
+            bore_mm?: (number | string) | null;
+            /**
+             * Bore Shape
+             * @default
+             */
+            bore_shape: string;
+            /**
+             * Boss
+             * @default
+             */
+            boss: string;
+            /**
+             * Material
+             * @default
+             */
+            material: string;
+            /** Module Mm */
+            module_mm?: (number | string) | null;
+            /**
+             * Pressure Angle Deg
+             * @default 0
+             */
+            pressure_angle_deg: number;
+            /**
+             * Teeth
+             * @default 0
+             */
+            teeth: number;
+            /** Width Mm */
+            width_mm?: (number | string) | null;
         };
         /** PhotoIn */
         PhotoIn: {
@@ -1281,6 +1578,18 @@ export interface components {
             odds: components["schemas"]["Odds"][];
         };
         /**
+         * SearchIn
+         * @description What is looked for: any mixture of fields, and words that must all be met.
+         */
+        SearchIn: {
+            wanted?: components["schemas"]["PartIn"];
+            /**
+             * Words
+             * @default
+             */
+            words: string;
+        };
+        /**
          * SectorIn
          * @description A run of standing teeth and the angle it fills.
          */
@@ -1587,6 +1896,216 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    drawer_api_arrival: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                arrival_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ArrivalIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ArrivalOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    drawer_api_search: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SearchIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    drawer_api_keep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kept_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeptIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    drawer_api_gone: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kept_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GoneIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     visits_api_photo: {
         parameters: {
             query?: {
@@ -1713,6 +2232,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["EntryOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    instruments_api_fit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FitIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FitOut"];
                 };
             };
             /** @description Unprocessable Entity */

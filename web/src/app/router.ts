@@ -14,6 +14,7 @@ export const router = createRouter({
       props: true,
     },
     { path: "/reader", name: "reader", component: () => import("../features/instruments/ReaderView.vue") },
+    { path: "/drawer", name: "drawer", component: () => import("../features/drawer/DrawerView.vue") },
     { path: "/pair", name: "pair", component: () => import("../features/instruments/PairView.vue") },
     { path: "/:rest(.*)*", redirect: "/" },
   ],

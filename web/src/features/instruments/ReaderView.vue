@@ -79,6 +79,14 @@ async function pin() {
   await router.push({ name: "visit", params: { visitId: visitId.value, stage: "read" } });
 }
 
+/** What there is in the drawer like the gear looked at. */
+function inTheDrawer() {
+  const one = candidate.value;
+  if (!one) return;
+  const query = { teeth: String(drawing.value?.teeth ?? teeth.value), module: one.label.endsWith("DP") ? one.label : String(one.module_mm), angle: String(one.pressure_angle_deg), bore: bore.value, width: width.value };
+  void router.push({ name: "drawer", query });
+}
+
 function back() {
   if (visitId.value) void router.push({ name: "visit", params: { visitId: visitId.value, stage: "read" } });
   else void router.push({ name: "bench" });
@@ -89,7 +97,7 @@ function move(by: number) {
   choice.value = Math.max(0, Math.min(most, choice.value + by));
 }
 
-useKeys({ "Ctrl+Enter": pin, n: takeNext, Escape: back, ArrowDown: () => move(1), ArrowUp: () => move(-1) });
+useKeys({ "Ctrl+Enter": pin, n: takeNext, d: inTheDrawer, Escape: back, ArrowDown: () => move(1), ArrowUp: () => move(-1) });
 
 onMounted(async () => {
   if (visitId.value && store.visit?.id !== visitId.value) {
@@ -157,8 +165,9 @@ onMounted(async () => {
       </template>
       <ProblemNote :problem="problem" />
       <div class="actions pinning">
-        <Button v-if="piece" :disabled="!candidate || !!problem" @click="pin">{{ read?.certain ? "Pin it" : "Pin as it stands" }} to {{ piece.name }} <KeyCap k="Ctrl Enter" /></Button>
-        <Button variant="outlined" @click="back">{{ visitId ? "Back to the visit" : "Bench" }} <KeyCap k="Esc" /></Button>
+        <Button v-if="piece" :disabled="!candidate || !!problem" @click="pin">{{ read?.certain ? "Pin it" : "Pin as it stands" }} <KeyCap k="Ctrl Enter" /></Button>
+        <Button variant="outlined" :disabled="!candidate" @click="inTheDrawer">In the drawer? <KeyCap k="D" /></Button>
+        <Button variant="outlined" @click="back">{{ visitId ? "Back" : "Bench" }} <KeyCap k="Esc" /></Button>
       </div>
     </section>
   </main>

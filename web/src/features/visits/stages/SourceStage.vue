@@ -3,6 +3,7 @@
 import Button from "primevue/button";
 import { computed } from "vue";
 
+import type { Pin } from "../../../api/types";
 import KeyCap from "../../../app/KeyCap.vue";
 import { useKeys } from "../../../app/keys";
 import PieceFigure from "../../../drawing/PieceFigure.vue";
@@ -25,6 +26,14 @@ function asked(step: (typeof wanted.value)[number]) {
   return [...gears, ...said].join(" · ");
 }
 
+/** The drawer, asked for a gear as it was pinned. */
+function drawerOf(pin: Pin) {
+  const given = pin.given as { bore_mm?: number | null; width_mm?: number | null };
+  const known = { bore: given.bore_mm, width: given.width_mm };
+  const query = { teeth: pin.teeth, module: pin.label.endsWith("DP") ? pin.label : pin.module_mm, angle: pin.pressure_angle_deg, ...known };
+  return { name: "drawer", query: Object.fromEntries(Object.entries(query).filter(([, value]) => value).map(([key, value]) => [key, String(value)])) };
+}
+
 useKeys({ Enter: () => emit("enter", "build") });
 </script>
 
@@ -40,6 +49,7 @@ useKeys({ Enter: () => emit("enter", "build") });
           <div>
             <p class="name"><b>{{ step.number }}</b> {{ step.piece.name }}<template v-if="step.piece.count > 1"> ×{{ step.piece.count }}</template></p>
             <p class="value">{{ asked(step) || "nothing measured yet" }}</p>
+            <RouterLink v-for="pin in step.piece.pins" :key="pin.id" class="small look" :to="drawerOf(pin)">Is there one in the drawer?<template v-if="step.piece.pins.length > 1"> {{ pin.teeth }} teeth</template></RouterLink>
             <p v-if="step.piece.finding" class="harm small">{{ step.piece.finding }}</p>
             <p v-if="step.piece.teeth.length && step.piece.pins.length < step.piece.teeth.length" class="soft small">Not read yet: read it before ordering.</p>
           </div>
@@ -54,6 +64,14 @@ useKeys({ Enter: () => emit("enter", "build") });
 </template>
 
 <style scoped>
+.look {
+  display: inline-flex;
+  align-items: center;
+  min-height: 44px;
+  margin-right: 16px;
+  font-weight: 600;
+}
+
 .source {
   display: grid;
   grid-template-columns: minmax(0, 1.5fr) minmax(0, 1fr);

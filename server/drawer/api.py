@@ -1,0 +1,130 @@
+"""Routes of the drawer."""
+
+from __future__ import annotations
+
+from decimal import Decimal
+from typing import Annotated, Any
+from uuid import UUID
+
+from ninja import Router
+from pydantic import Field
+
+from gearing.fits import compare
+from gearing.gear import FEWEST_TEETH, MOST_TEETH
+from sums.base import Length, Model, Problem
+from sums.fit import FitOut, PartIn, fit_out
+from workshop.requests import MemberRequest
+
+from . import services
+from .models import Kept
+
+router = Router(tags=["drawer"])
+PROBLEMS = {404: Problem, 422: Problem, 503: Problem}
+Note = Annotated[str, Field(max_length=60)]
+
+
+class KeptIn(PartIn):
+    """A gear to put in the drawer: its tooth must be known, the rest may follow."""
+
+    teeth: Annotated[int, Field(ge=FEWEST_TEETH, le=MOST_TEETH)]
+    module_mm: Annotated[Length, Field(gt=0, le=50)]
+    pressure_angle_deg: Annotated[float, Field(ge=10, le=35)] = 20.0
+    place: Note = ""
+    count: Annotated[int, Field(ge=0, le=9999)] = 1
+    price: Annotated[Decimal, Field(ge=0, le=1_000_000, decimal_places=2)] | None = None
+    source: Annotated[str, Field(max_length=120)] = ""
+    part_number: Note = ""
+
+
+class KeptOut(Model):
+    """A gear in the drawer; `fit` where one is wanted."""
+
+    id: UUID
+    teeth: int
+    module_mm: float
+    pressure_angle_deg: float
+    bore_mm: float | None
+    bore_shape: str
+    width_mm: float | None
+    boss: str
+    material: str
+    place: str
+    count: int
+    price: float | None
+    source: str
+    part_number: str
+    gone: bool
+    fit: FitOut | None = None
+
+
+class SearchIn(Model):
+    """What is looked for: any mixture of fields, and words that must all be met."""
+
+    wanted: PartIn = Field(default_factory=PartIn)
+    words: Annotated[str, Field(max_length=120)] = ""
+
+
+class GoneIn(Model):
+    gone: bool
+
+
+class ArrivalIn(Model):
+    """A part that came: what was ordered, what it measures, and whether it is taken in."""
+
+    wanted: PartIn
+    measured: PartIn
+    accepted: bool
+    reason: Annotated[str, Field(max_length=300)] = ""
+
+
+class ArrivalOut(Model):
+    id: UUID
+    verdict: str
+    accepted: bool
+    reason: str
+    fit: FitOut
+
+
+@router.post("/search", response={200: list[KeptOut], **PROBLEMS})
+def search(request: MemberRequest, given: SearchIn) -> list[KeptOut]:
+    """Gears in stock and in donors, those that fit first."""
+    asked = any(value for value in given.wanted.model_dump().values())
+    rows = [
+        _out(kept, given.wanted if asked else None)
+        for kept in services.search(request.user, given.wanted, given.words)
+    ]
+    best = {"fits": 0, "unknown": 1, "change": 2, "not": 3}
+    return sorted(rows, key=lambda row: best[row.fit.verdict] if row.fit else 0)
+
+
+@router.put("/{kept_id}", response={200: KeptOut, **PROBLEMS})
+def keep(request: MemberRequest, kept_id: UUID, given: KeptIn) -> KeptOut:
+    """Put a gear in the drawer, or correct it."""
+    return _out(services.keep(request.user, kept_id, given.model_dump()))
+
+
+@router.put("/{kept_id}/gone", response={200: KeptOut, **PROBLEMS})
+def gone(request: MemberRequest, kept_id: UUID, given: GoneIn) -> KeptOut:
+    """Say that a gear is used up, or that it is there after all."""
+    return _out(services.set_gone(request.user, kept_id, given.gone))
+
+
+@router.put("/arrivals/{arrival_id}", response={200: ArrivalOut, **PROBLEMS})
+def arrival(request: MemberRequest, arrival_id: UUID, given: ArrivalIn) -> ArrivalOut:
+    """Keep the check of a part that came."""
+    made = services.check_arrival(
+        request.user, arrival_id, given.wanted, given.measured, given.accepted, given.reason
+    )
+    fit = fit_out(compare(PartIn(**made.wanted).part(), PartIn(**made.measured).part()))
+    return ArrivalOut(id=made.id, verdict=made.verdict, accepted=made.accepted, reason=made.reason, fit=fit)
+
+
+def _out(kept: Kept, wanted: PartIn | None = None) -> KeptOut:
+    fields = {name: getattr(kept, name) for name in ("id", "gone", *services.FIELDS)}
+    part = PartIn(**{name: _plain(fields[name]) for name in PartIn.model_fields if fields[name] is not None})
+    fit = fit_out(compare(wanted.part(), part.part())) if wanted else None
+    return KeptOut(**{name: _plain(value) for name, value in fields.items()}, fit=fit)
+
+
+def _plain(value: Any) -> Any:
+    return float(value) if isinstance(value, Decimal) else value

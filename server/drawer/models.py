@@ -1,0 +1,59 @@
+"""The drawer: gears in stock and in donors, and parts checked as they arrive."""
+
+from __future__ import annotations
+
+import uuid
+
+from django.conf import settings
+from django.db import models
+
+from workshop.models import Workshop
+
+LENGTH = {"max_digits": 8, "decimal_places": 4}
+
+
+class Kept(models.Model):
+    """A gear that lies in a drawer or still sits in a donor. Never deleted: `gone` when used up."""
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    workshop = models.ForeignKey(Workshop, on_delete=models.PROTECT, related_name="+")
+    teeth = models.PositiveSmallIntegerField()
+    module_mm = models.DecimalField(**LENGTH)
+    pressure_angle_deg = models.DecimalField(max_digits=4, decimal_places=1, default=20)
+    bore_mm = models.DecimalField(**LENGTH, null=True)
+    bore_shape = models.CharField(max_length=20, blank=True)
+    width_mm = models.DecimalField(**LENGTH, null=True)
+    boss = models.CharField(max_length=60, blank=True)
+    material = models.CharField(max_length=60, blank=True)
+    place = models.CharField(max_length=60, blank=True)
+    count = models.PositiveSmallIntegerField(default=1)
+    price = models.DecimalField(max_digits=9, decimal_places=2, null=True)
+    source = models.CharField(max_length=120, blank=True)
+    part_number = models.CharField(max_length=60, blank=True)
+    gone = models.BooleanField(default=False)
+    recorded_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="+")
+    changed_at = models.DateTimeField(auto_now=True)
+
+    class Meta:
+        indexes = [
+            models.Index(fields=["workshop", "gone", "teeth", "module_mm"], name="kept_by_tooth"),
+            models.Index(fields=["workshop", "gone", "module_mm"], name="kept_by_size"),
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.teeth} × {self.module_mm:g}"
+
+
+class Arrival(models.Model):
+    """A part that came, measured against what was ordered: taken in or refused, and why."""
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    workshop = models.ForeignKey(Workshop, on_delete=models.PROTECT, related_name="+")
+    wanted = models.JSONField()
+    measured = models.JSONField()
+    verdict = models.CharField(max_length=10)
+    accepted = models.BooleanField()
+    reason = models.CharField(max_length=300, blank=True)
+    kept = models.ForeignKey(Kept, on_delete=models.PROTECT, related_name="arrivals", null=True)
+    recorded_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="+")
+    recorded_at = models.DateTimeField(auto_now_add=True)

@@ -1,0 +1,127 @@
+"""All writes to the drawer, and the one search."""
+
+from __future__ import annotations
+
+from decimal import Decimal
+from typing import Any
+from uuid import UUID
+
+from django.db import transaction
+from django.db.models import Case, IntegerField, Q, QuerySet, Value, When
+from django.http import Http404
+
+from gearing.errors import GearingError
+from gearing.fits import compare
+from sums.fit import PartIn
+from workshop.models import Member
+
+from .models import Arrival, Kept
+
+MOST_FOUND = 60
+LOOK_ALIKE = Decimal("0.02")
+"""Sizes this near are shown too: they are what is bought by mistake."""
+
+FIELDS = (
+    "teeth", "module_mm", "pressure_angle_deg", "bore_mm", "bore_shape", "width_mm", "boss", "material",
+    "place", "count", "price", "source", "part_number",
+)  # fmt: skip
+TEXTS = ("boss", "material", "place", "source", "part_number")
+
+
+@transaction.atomic
+def keep(member: Member, kept_id: UUID, given: dict[str, Any]) -> Kept:
+    """Put a gear in the drawer, or correct what is recorded of it.
+
+    Raises
+    ------
+    GearingError
+        If the id stands for a gear of another workshop.
+    """
+    found = Kept.objects.select_for_update().filter(id=kept_id).first()
+    if found and found.workshop_id != member.workshop_id:
+        raise GearingError(
+            "This gear is already recorded in another place.",
+            field="id",
+            hint="Reload the page; nothing was changed.",
+        )
+    made = found or Kept(id=kept_id, workshop_id=member.workshop_id)
+    for field in FIELDS:
+        setattr(made, field, given[field])
+    made.recorded_by = member
+    made.save(force_insert=found is None)
+    return made
+
+
+@transaction.atomic
+def set_gone(member: Member, kept_id: UUID, gone: bool) -> Kept:
+    """Say that a gear is used up, or that it is there after all."""
+    found = Kept.objects.select_for_update().filter(id=kept_id, workshop_id=member.workshop_id).first()
+    if found is None:
+        raise Http404
+    found.gone = gone
+    found.save(update_fields=["gone", "changed_at"])
+    return found
+
+
+@transaction.atomic
+def check_arrival(
+    member: Member, arrival_id: UUID, wanted: PartIn, measured: PartIn, accepted: bool, reason: str
+) -> Arrival:
+    """Keep the check of a part that came. A part that does not fit is taken in only with a reason.
+
+    Raises
+    ------
+    GearingError
+        If a part that does not fit is accepted without saying why.
+    """
+    known = Arrival.objects.filter(id=arrival_id, workshop_id=member.workshop_id).first()
+    if known:
+        return known
+    fit = compare(wanted.part(), measured.part())
+    if accepted and fit.verdict == "not" and not reason.strip():
+        bad = next(field for field in fit.fields if field.verdict == "not")
+        raise GearingError(
+            f"It does not fit: {bad.field} {bad.says}.",
+            field="reason",
+            hint="Refuse it, or say why it is taken in all the same.",
+        )
+    return Arrival.objects.create(
+        id=arrival_id,
+        workshop_id=member.workshop_id,
+        wanted=wanted.model_dump(mode="json"),
+        measured=measured.model_dump(mode="json"),
+        verdict=fit.verdict,
+        accepted=accepted,
+        reason=reason.strip(),
+        recorded_by=member,
+    )
+
+
+def search(member: Member, wanted: PartIn, words: str) -> QuerySet[Kept]:
+    """Gears by any mixture of fields, nearest first: the tooth must be near, words must all be met."""
+    found = Kept.objects.filter(workshop_id=member.workshop_id, gone=False)
+    if wanted.teeth:
+        found = found.filter(teeth=wanted.teeth)
+    if wanted.module_mm:
+        module = Decimal(str(wanted.module_mm))
+        found = found.filter(module_mm__range=(module * (1 - LOOK_ALIKE), module * (1 + LOOK_ALIKE)))
+    if wanted.pressure_angle_deg:
+        found = found.filter(pressure_angle_deg=Decimal(str(wanted.pressure_angle_deg)))
+    for word in words.split()[:6]:
+        found = found.filter(_says(word))
+    nearest = [_near("bore_mm", wanted.bore_mm)] if wanted.bore_mm else []
+    return found.order_by(*nearest, "teeth", "module_mm", "id")[:MOST_FOUND]
+
+
+def _says(word: str) -> Q:
+    said = Q()
+    for field in TEXTS:
+        said |= Q(**{f"{field}__icontains": word})
+    return said
+
+
+def _near(field: str, wanted: float) -> Case:
+    """The bore that fits first, then those that can be reamed or sleeved."""
+    value, doubt = Decimal(str(wanted)), Decimal("0.05")
+    same = When(**{f"{field}__range": (value - doubt, value + doubt)}, then=Value(0))
+    return Case(same, default=Value(1), output_field=IntegerField())

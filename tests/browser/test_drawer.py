@@ -1,0 +1,58 @@
+"""From a dead gear to the one in the drawer: asked for from the reader and from the visit."""
+
+from __future__ import annotations
+
+import re
+
+from playwright.sync_api import expect
+
+from .whole import BrowserCase
+
+
+class Drawer(BrowserCase):
+    def test_the_reader_asks_and_the_look_alike_is_told_apart(self) -> None:
+        page = self.page
+        page.goto(f"{self.address}/reader")
+        page.get_by_label("Teeth", exact=True).fill("15")
+        page.get_by_label("Over the tips", exact=True).fill("13.38")
+        page.get_by_label("Bore", exact=True).fill("3.17")
+        page.get_by_label("Mark", exact=True).fill("32P")
+        self.says("32 DP, 15 teeth")
+        page.get_by_role("button", name="In the drawer?").click()
+        self.says("1 that could go in")
+        rows = page.get_by_role("list", name="Gears").locator("> li")
+        expect(rows).to_have_count(2)
+        expect(rows.first).to_contain_text("15 × 32 DP")
+        rows.last.get_by_role("button").click()
+        expect(rows.last).to_contain_text("looks alike, runs badly")
+
+    def test_the_visit_asks_for_the_gear_it_waits_for(self) -> None:
+        page = self.open_visit("Dunlin 40", "Source")
+        page.get_by_role("link", name="Is there one in the drawer?").click()
+        expect(page.get_by_label("Bore", exact=True)).to_have_value("2.5")
+        rows = page.get_by_role("list", name="Gears").locator("> li")
+        expect(rows.first).to_contain_text("donor: old casting reel")
+        rows.last.get_by_role("button").click()
+        expect(rows.last).to_contain_text("sleeve it")
+
+    def test_put_in_found_by_words_and_used_up(self) -> None:
+        page = self.page
+        page.goto(f"{self.address}/drawer")
+        expect(page.get_by_role("heading", level=1)).to_contain_text(re.compile(r"\d+ in the drawer"))
+        self.press("n")
+        form = page.get_by_role("form", name="Put one in")
+        for label, value in (("Teeth", "36"), ("Module or DP", "0"), ("Of", "acetal"), ("Place", "Z9")):
+            form.get_by_label(label, exact=True).fill(value)
+        form.get_by_role("button", name="Put it in").click()
+        expect(form.get_by_role("alert")).to_contain_text("outside what a bench measures")
+        form.get_by_label("Module or DP", exact=True).fill("1,25")
+        form.get_by_role("button", name="Put it in").click()
+        expect(form).to_have_count(0)
+        page.get_by_label("Words").fill("acetal z9")
+        row = page.get_by_role("list", name="Gears").locator("> li")
+        expect(row).to_have_count(1)
+        expect(row).to_contain_text("36 × 1.25 mod")
+        row.get_by_role("button").click()
+        row.get_by_role("button", name="Used up").click()
+        self.says("None like that in the drawer")
+        expect(page.get_by_text("Ask for less")).to_be_visible()

@@ -1,0 +1,236 @@
+<script setup lang="ts">
+/** The drawer: what lies in stock and in donors, and whether it fits. */
+import Button from "primevue/button";
+import InputText from "primevue/inputtext";
+import { computed, onMounted, ref, watch } from "vue";
+import { useRoute } from "vue-router";
+
+import { api, ask, asProblem } from "../../api/client";
+import type { Kept, PartIn, Problem } from "../../api/types";
+import KeyCap from "../../app/KeyCap.vue";
+import { useKeys } from "../../app/keys";
+import ProblemNote from "../../app/ProblemNote.vue";
+import TopBar from "../../app/TopBar.vue";
+import KeepForm from "./KeepForm.vue";
+
+const route = useRoute();
+const from = (name: string) => String(route.query[name] ?? "");
+const wanted = ref({ teeth: from("teeth"), module: from("module"), angle: from("angle"), bore: from("bore"), width: from("width") });
+const words = ref("");
+const rows = ref<Kept[]>();
+const problem = ref<Problem>();
+const open = ref("");
+const adding = ref(false);
+const FIELDS = [
+  ["teeth", "Teeth", "31"],
+  ["module", "Module or DP", "0.8 or 32 DP"],
+  ["angle", "Angle", "20"],
+  ["bore", "Bore", "5"],
+  ["width", "Width", "4"],
+] as const;
+
+const part = computed<PartIn>(() => ({
+  teeth: Number(wanted.value.teeth) || 0,
+  module_mm: wanted.value.module.trim() || null,
+  pressure_angle_deg: Number(wanted.value.angle) || 0,
+  bore_mm: wanted.value.bore.trim() || null,
+  bore_shape: "",
+  width_mm: wanted.value.width.trim() || null,
+  boss: "",
+  material: "",
+}));
+const fitting = computed(() => (rows.value ?? []).filter((row) => row.fit && row.fit.verdict !== "not").length);
+const asking = computed(() => Object.values(wanted.value).some((value) => value.trim()));
+const headline = computed(() => {
+  if (!rows.value) return "Looking …";
+  if (!rows.value.length) return asking.value || words.value.trim() ? "None like that in the drawer" : "The drawer is empty";
+  if (!asking.value) return `${rows.value.length} in the drawer`;
+  return fitting.value ? `${fitting.value} that could go in` : "Look-alikes only: none of these fits";
+});
+
+let asked = 0;
+async function look() {
+  const mine = ++asked;
+  try {
+    const answer = await ask(api.POST("/api/drawer/search", { body: { wanted: part.value, words: words.value } }));
+    if (mine !== asked) return;
+    rows.value = answer;
+    problem.value = undefined;
+  } catch (error) {
+    if (mine === asked) problem.value = asProblem(error);
+  }
+}
+let pause: number | undefined;
+watch([part, words], () => {
+  window.clearTimeout(pause);
+  pause = window.setTimeout(() => void look(), 120);
+});
+onMounted(look);
+
+/** Module as it is written on a drawing: a diametral pitch where it is a whole one. */
+function size(kept: Kept) {
+  const pitch = 25.4 / kept.module_mm;
+  return Math.abs(pitch - Math.round(pitch)) < 0.003 && Math.round(pitch) >= 16 ? `${Math.round(pitch)} DP` : `${kept.module_mm} mod`;
+}
+
+async function usedUp(kept: Kept) {
+  try {
+    await ask(api.PUT("/api/drawer/{kept_id}/gone", { params: { path: { kept_id: kept.id } }, body: { gone: true } }));
+    await look();
+  } catch (error) {
+    problem.value = asProblem(error);
+  }
+}
+
+async function added() {
+  adding.value = false;
+  await look();
+}
+
+const TONE: Record<string, string> = { fits: "proved", change: "mind", unknown: "soft", not: "harm" };
+useKeys({ n: () => (adding.value = !adding.value), Escape: () => (adding.value = false) });
+</script>
+
+<template>
+  <TopBar title="Drawer" about="in stock, and in donors" />
+  <main class="work drawer">
+    <div class="head">
+      <h1 aria-live="polite">{{ headline }}</h1>
+      <Button @click="adding = !adding">Put one in <KeyCap k="N" /></Button>
+    </div>
+    <KeepForm v-if="adding" :start="wanted" @kept="added" @leave="adding = false" />
+    <form class="asked" @submit.prevent>
+      <label v-for="[key, label, like] in FIELDS" :key="key"><span class="label">{{ label }}</span><InputText v-model="wanted[key]" class="value" :placeholder="like" /></label>
+      <label class="words"><span class="label">Words</span><InputText v-model="words" placeholder="nylon, donor, place, part number" maxlength="120" /></label>
+    </form>
+    <ProblemNote :problem="problem" />
+    <ul v-if="rows?.length" aria-label="Gears">
+      <li v-for="kept in rows" :key="kept.id">
+        <button type="button" class="kept" :aria-expanded="open === kept.id" @click="open = open === kept.id ? '' : kept.id">
+          <span class="value tooth">{{ kept.teeth }} × {{ size(kept) }}</span>
+          <span class="value soft">{{ kept.bore_mm ? `⌀${kept.bore_mm}` : "" }} {{ kept.width_mm ? `b${kept.width_mm}` : "" }}</span>
+          <span>{{ [kept.material, kept.boss && `boss ${kept.boss}`].filter(Boolean).join(", ") }}</span>
+          <span><b v-if="kept.place">{{ kept.place }}</b> <span class="soft">{{ kept.count }} there</span></span>
+          <span class="soft">{{ [kept.source, kept.part_number].filter(Boolean).join(" · ") }}</span>
+          <span :class="TONE[kept.fit?.verdict ?? 'unknown']">{{ kept.fit?.says ?? "" }}</span>
+        </button>
+        <div v-if="open === kept.id" class="more">
+          <dl v-if="kept.fit">
+            <div v-for="field in kept.fit.fields" :key="field.field"><dt>{{ field.field }}</dt><dd :class="TONE[field.verdict]">{{ field.says }}</dd></div>
+          </dl>
+          <Button variant="outlined" @click="usedUp(kept)">Used up</Button>
+        </div>
+      </li>
+    </ul>
+    <p v-else-if="rows" class="soft">{{ asking || words ? "Ask for less: leave the bore out, or a word." : "Put the first one in: its count and its size are enough." }}</p>
+  </main>
+</template>
+
+<style scoped>
+.drawer {
+  flex: 1;
+  min-height: 0;
+  overflow-y: auto;
+  display: grid;
+  gap: 16px;
+  align-content: start;
+}
+
+.head {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  gap: 16px;
+}
+
+.asked {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px 12px;
+}
+
+.asked label {
+  display: grid;
+  gap: 3px;
+}
+
+.asked :deep(input) {
+  width: 128px;
+}
+
+.asked .words {
+  flex: 1;
+  min-width: 260px;
+}
+
+.asked .words :deep(input) {
+  width: 100%;
+}
+
+ul {
+  border-top: 1px solid var(--ink);
+}
+
+li {
+  border-bottom: 1px solid var(--hair);
+}
+
+.kept {
+  display: grid;
+  grid-template-columns: 150px 110px minmax(0, 1.1fr) 130px minmax(0, 1.3fr) minmax(0, 1fr);
+  gap: 16px;
+  align-items: center;
+  width: 100%;
+  min-height: 58px;
+  padding: 6px 0;
+  border: 0;
+  background: none;
+  color: var(--ink);
+  font: 500 17px/1.25 var(--sans);
+  text-align: left;
+  cursor: pointer;
+}
+
+.kept:hover {
+  background: var(--brass-wash);
+}
+
+.tooth {
+  font-size: 19px;
+  font-weight: 600;
+}
+
+.mind {
+  color: var(--brass-ink);
+  font-weight: 600;
+}
+
+.more {
+  display: flex;
+  gap: 24px;
+  align-items: start;
+  justify-content: space-between;
+  padding: 4px 0 16px;
+}
+
+.more dl {
+  display: grid;
+  gap: 4px;
+}
+
+.more dl div {
+  display: grid;
+  grid-template-columns: 150px minmax(0, 1fr);
+  gap: 16px;
+}
+
+dt {
+  color: var(--soft);
+}
+
+@media (max-width: 900px) {
+  .kept {
+    grid-template-columns: 130px 90px minmax(0, 1fr) minmax(0, 1fr);
+  }
+}
+</style>
