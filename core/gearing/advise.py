@@ -19,7 +19,7 @@ from .probes import Probe
 SETTLED = 0.95
 """Odds from which a size is called settled."""
 
-LEAST_WORTH = 0.02
+LEAST_WORTH = 0.005
 """Bits below which a further reading is not worth the walk to the caliper."""
 
 LEADERS = 3

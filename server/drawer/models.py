@@ -9,8 +9,6 @@ from django.db import models
 
 from workshop.models import Workshop
 
-LENGTH = {"max_digits": 8, "decimal_places": 4}
-
 
 class Kept(models.Model):
     """A gear that lies in a drawer or still sits in a donor. Never deleted: `gone` when used up."""
@@ -18,11 +16,11 @@ class Kept(models.Model):
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     workshop = models.ForeignKey(Workshop, on_delete=models.PROTECT, related_name="+")
     teeth = models.PositiveSmallIntegerField()
-    module_mm = models.DecimalField(**LENGTH)
+    module_mm = models.DecimalField(max_digits=8, decimal_places=4)
     pressure_angle_deg = models.DecimalField(max_digits=4, decimal_places=1, default=20)
-    bore_mm = models.DecimalField(**LENGTH, null=True)
+    bore_mm = models.DecimalField(max_digits=8, decimal_places=4, null=True)
     bore_shape = models.CharField(max_length=20, blank=True)
-    width_mm = models.DecimalField(**LENGTH, null=True)
+    width_mm = models.DecimalField(max_digits=8, decimal_places=4, null=True)
     boss = models.CharField(max_length=60, blank=True)
     material = models.CharField(max_length=60, blank=True)
     place = models.CharField(max_length=60, blank=True)
