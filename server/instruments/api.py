@@ -1,18 +1,36 @@
 """Routes of the sums: the same computations as ``./dentado sum``."""
 
-from django.http import HttpRequest
+from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
+from gearing.gauges import gauges
 from sums.base import Problem
 from sums.count import CountIn, CountOut, count_teeth
 from sums.entry import EntryIn, EntryOut, read_entry
 from sums.fit import FitIn, FitOut, fit_part
+from sums.gauges import GaugesOut, all_gauges
 from sums.gear import GearIn, GearOut, measure_gear
 from sums.pair import PairIn, PairOut, mesh_pair
 from sums.read import ReadOut, read_gear
 from sums.readings import ReadIn
 
+from .paper import gauge_sheet
+
 router = Router(tags=["sums"])
+
+
+@router.get("/gauges", response=GaugesOut)
+def gauge_set(request: HttpRequest) -> GaugesOut:
+    """Everything to hold a part against, at true size."""
+    return all_gauges()
+
+
+@router.get("/gauges.pdf", include_in_schema=False)
+def gauge_paper(request: HttpRequest) -> HttpResponse:
+    """The same on paper, 1:1."""
+    answer = HttpResponse(gauge_sheet(gauges()), content_type="application/pdf")
+    answer["Content-Disposition"] = 'inline; filename="dentado-gauges.pdf"'
+    return answer
 
 
 @router.post("/gear", response={200: GearOut, 422: Problem})

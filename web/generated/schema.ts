@@ -188,6 +188,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sums/gauges": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Gauge Set
+         * @description Everything to hold a part against, at true size.
+         */
+        get: operations["instruments_api_gauge_set"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sums/gear": {
         parameters: {
             query?: never;
@@ -833,6 +853,26 @@ export interface components {
             verdict: string;
         };
         /**
+         * GaugesOut
+         * @description Everything at true size; the card is what the screen is checked against.
+         */
+        GaugesOut: {
+            /** Card Height Mm */
+            card_height_mm: number;
+            /** Card Width Mm */
+            card_width_mm: number;
+            /** Hexes */
+            hexes: components["schemas"]["MeasureOut"][];
+            /** Racks */
+            racks: components["schemas"]["RackOut"][];
+            /** Rounds */
+            rounds: components["schemas"]["MeasureOut"][];
+            /** Screws */
+            screws: components["schemas"]["ScrewOut"][];
+            /** Shims */
+            shims: components["schemas"]["MeasureOut"][];
+        };
+        /**
          * GearIn
          * @description One external gear: teeth, and its module or diametral pitch.
          */
@@ -1092,6 +1132,13 @@ export interface components {
              * @description mm as a number, or text with its unit: 8.55, 2,5, 3/16, 0.080in
              */
             module_mm: number | string;
+        };
+        /** MeasureOut */
+        MeasureOut: {
+            /** Label */
+            label: string;
+            /** Size Mm */
+            size_mm: number;
         };
         /**
          * NewVisit
@@ -1421,6 +1468,17 @@ export interface components {
             /** Problem */
             problem: string;
         };
+        /** RackOut */
+        RackOut: {
+            /** Depth Mm */
+            depth_mm: number;
+            /** Label */
+            label: string;
+            /** Pitch Mm */
+            pitch_mm: number;
+            /** Points */
+            points: number[][];
+        };
         /**
          * ReadIn
          * @description A gear on the bench. `or_teeth` is a second count, if two were made and differ.
@@ -1576,6 +1634,12 @@ export interface components {
             name: string;
             /** Odds */
             odds: components["schemas"]["Odds"][];
+        };
+        /** ScrewOut */
+        ScrewOut: {
+            figure: components["schemas"]["FigureOut"];
+            /** Label */
+            label: string;
         };
         /**
          * SearchIn
@@ -2274,6 +2338,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    instruments_api_gauge_set: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GaugesOut"];
                 };
             };
         };

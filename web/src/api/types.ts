@@ -32,6 +32,7 @@ export type Kept = S["KeptOut"];
 export type KeptIn = S["KeptIn"];
 export type PartIn = S["PartIn"];
 export type Fit = S["FitOut"];
+export type Gauges = S["GaugesOut"];
 export type Gear = S["GearOut"];
 export type GearIn = S["GearIn"];
 export type Pair = S["PairOut"];

@@ -1,0 +1,110 @@
+"""Gauges to hold the real part against: everything at true size, in mm."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from .entry import parse
+from .figures import Figure, figure_of
+from .lengths import read_length
+from .sizes import Size, standard_sizes, table
+
+CARD = (85.60, 53.98)
+"""A bank card, width and height, mm: ISO/IEC 7810, format ID-1."""
+
+
+@dataclass(frozen=True, slots=True)
+class Rack:
+    """A basic rack (ISO 53) as an open outline: x along the pitch line, y outward, mm."""
+
+    label: str
+    pitch: float
+    depth: float
+    points: tuple[tuple[float, float], ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Measure:
+    """One size to compare by eye: a hexagon, a disc or a bar."""
+
+    label: str
+    size: float
+
+
+@dataclass(frozen=True, slots=True)
+class Screw:
+    """A screw as it is said, and as it is drawn."""
+
+    label: str
+    figure: Figure
+
+
+@dataclass(frozen=True, slots=True)
+class Gauges:
+    """All of them, in the order of ``gauges.toml``."""
+
+    racks: tuple[Rack, ...]
+    screws: tuple[Screw, ...]
+    hexes: tuple[Measure, ...]
+    rounds: tuple[Measure, ...]
+    shims: tuple[Measure, ...]
+
+
+def rack_outline(size: Size, teeth: int) -> tuple[tuple[float, float], ...]:
+    """The straight-flanked rack of a size (ISO 53, without root rounding).
+
+    Returns
+    -------
+    tuple of (x, y)
+        From the middle of a space to the middle of the last, pitch line at y = 0.
+    """
+    pitch = np.pi * size.module
+    tan = float(np.tan(size.pressure_angle))
+    top, bottom = size.addendum * size.module, -size.dedendum * size.module
+    points = [(0.0, bottom)]
+    for tooth in range(teeth):
+        middle = (tooth + 0.5) * pitch
+        for way in (-1, 1):
+            at = [(middle + way * (pitch / 4 - y * tan), y) for y in (bottom, top)]
+            points += at if way < 0 else at[::-1]
+    points.append((teeth * pitch, bottom))
+    return tuple((float(x), float(y)) for x, y in points)
+
+
+def gauges() -> Gauges:
+    """Every gauge of ``gauges.toml``.
+
+    Examples
+    --------
+    >>> [rack.label for rack in gauges().racks][:2]
+    ['0.3 module', '0.4 module']
+    """
+    data = table("gauges")
+    plain = {
+        s.label: s
+        for s in standard_sizes()
+        if s.depth == "full" and abs(np.degrees(s.pressure_angle) - 20) < 0.1
+    }
+    return Gauges(
+        tuple(_rack(plain[label], data["rack_length"]) for label in data["racks"]),
+        tuple(
+            Screw(said.replace("x", " × "), figure_of(parse(f"{said} cap screw"))) for said in data["screws"]
+        ),
+        *(tuple(_measure(said) for said in data[name]) for name in ("hexes", "rounds", "shims")),
+    )
+
+
+def _rack(size: Size, length: float) -> Rack:
+    pitch = float(np.pi * size.module)
+    depth = (size.addendum + size.dedendum) * size.module
+    return Rack(size.label, pitch, depth, rack_outline(size, int(length // pitch)))
+
+
+def _screw(said: str) -> Screw:
+    return Screw(said.replace("x", " × "), figure_of(parse(f"{said} cap screw")))
+
+
+def _measure(said: str) -> Measure:
+    return Measure(said.replace("mm", " mm").replace("in", " in"), read_length(said).mm)

@@ -1,0 +1,55 @@
+"""The gauges as the screen draws them."""
+
+from __future__ import annotations
+
+from gearing.gauges import CARD, gauges
+
+from .base import Model
+from .entry import FigureOut, figure_out
+from .gear import Point
+
+
+class RackOut(Model):
+    label: str
+    pitch_mm: float
+    depth_mm: float
+    points: list[Point]
+
+
+class ScrewOut(Model):
+    label: str
+    figure: FigureOut
+
+
+class MeasureOut(Model):
+    label: str
+    size_mm: float
+
+
+class GaugesOut(Model):
+    """Everything at true size; the card is what the screen is checked against."""
+
+    card_width_mm: float
+    card_height_mm: float
+    racks: list[RackOut]
+    screws: list[ScrewOut]
+    hexes: list[MeasureOut]
+    rounds: list[MeasureOut]
+    shims: list[MeasureOut]
+
+
+def all_gauges() -> GaugesOut:
+    """Every gauge."""
+    found = gauges()
+    return GaugesOut(
+        card_width_mm=CARD[0],
+        card_height_mm=CARD[1],
+        racks=[
+            RackOut(label=r.label, pitch_mm=r.pitch, depth_mm=r.depth, points=[[x, y] for x, y in r.points])
+            for r in found.racks
+        ],
+        screws=[ScrewOut(label=s.label, figure=figure_out(s.figure)) for s in found.screws],
+        hexes=[MeasureOut(label=m.label, size_mm=m.size) for m in found.hexes],
+        rounds=[MeasureOut(label=m.label, size_mm=m.size) for m in found.rounds],
+        shims=[MeasureOut(label=m.label, size_mm=m.size) for m in found.shims],
+    )
