@@ -33,7 +33,14 @@ READ = {"teeth": 31, "readings": [{"value": 26.18}, {"kind": "span", "k": 4, "va
 GEAR = {"teeth": 31, "module_mm": 0.8}
 PAIR = {"first": {"teeth": 15, "module_mm": 0.8}, "second": {"teeth": 54, "module_mm": 0.8}}
 ENTRY = {"line": "4x M3x10 button hex2 rear cover @under #A3 !spring behind ^dish out +blue after 3"}
-SUM_INPUTS: dict[str, dict[str, Any]] = {"gear": GEAR, "read": READ, "pair": PAIR, "entry": ENTRY}
+COUNT = {"counted": [30, 31], "chord": {"pitches": 7, "chord_mm": 17.2, "over_tips_mm": 26.4}}
+SUM_INPUTS: dict[str, dict[str, Any]] = {
+    "gear": GEAR,
+    "read": READ,
+    "count": COUNT,
+    "pair": PAIR,
+    "entry": ENTRY,
+}
 
 
 def bench() -> None:
@@ -44,6 +51,7 @@ def bench() -> None:
         _core_sums()
         empty = _routes(desk)
         _step(desk, stack, empty)
+        _drawer(desk, stack)
         _first_screen(desk, stack)
         _long_row(desk, stack)
 
@@ -154,12 +162,51 @@ def _step(desk: Desk, stack: Stack, empty: float) -> None:
     _row("strip step", step, f"{step / bare:.1f} ×", step <= 3 * bare)
 
 
-def _bare_insert(stack: Stack) -> float:
-    """One row into one table by the bare driver, committed durably."""
+KEPT = 10_000
+KEPT_COLUMNS = (
+    "id, workshop_id, recorded_by_id, teeth, module_mm, pressure_angle_deg, bore_mm, "
+    "place, material, source, count, bore_shape, boss, part_number, gone, changed_at"
+)
+
+
+def _drawer(desk: Desk, stack: Stack) -> None:
+    """Searches among many gears, as the API answers them."""
+    say(f"\nThe drawer with {KEPT:,} gears, budget 50 ms a search:")
+    line = _driver(stack)
+    with line.cursor() as cursor:
+        cursor.execute("SELECT id, workshop_id FROM workshop_member LIMIT 1")
+        member, workshop = cursor.fetchone()
+        sizes, materials = (0.5, 0.6, 0.8, 1.0), ("nylon", "brass", "steel")
+        rows = []
+        for n in range(KEPT):
+            tooth = (8 + n % 97, sizes[n % 4], 2 + n % 7)
+            words = (f"R{n % 40}", materials[n % 3], f"donor {n % 300}")
+            rows.append((str(uuid4()), workshop, member, *tooth, *words))
+        marks = "%s,%s,%s,%s,%s,20,%s,%s,%s,%s,1,'','','',0,NOW()"
+        cursor.executemany(f"INSERT INTO drawer_kept ({KEPT_COLUMNS}) VALUES ({marks})", rows)
+        line.commit()
+    line.close()
+    asks: dict[str, dict[str, Any]] = {
+        "by teeth, size and bore": {"wanted": {"teeth": 31, "module_mm": 0.8, "bore_mm": 5}},
+        "by size and a word": {"wanted": {"module_mm": "0.8"}, "words": "brass"},
+        "by three words": {"words": "donor r12 steel"},
+        "everything": {},
+    }
+    for name, body in asks.items():
+        spent = _timed(lambda b=body: desk.ask("POST", "/api/drawer/search", b), 30)  # type: ignore[misc]
+        _row(name, spent, "", spent <= 0.05)
+
+
+def _driver(stack: Stack) -> Any:
     own = stack.database
-    line = MySQLdb.connect(
+    return MySQLdb.connect(
         host=HOST, port=own.port, user=own.user, passwd=secret(own.folder, "database"), db=own.name
     )
+
+
+def _bare_insert(stack: Stack) -> float:
+    """One row into one table by the bare driver, committed durably."""
+    line = _driver(stack)
     with line.cursor() as cursor:
         cursor.execute("CREATE TABLE bare (id CHAR(36) PRIMARY KEY, line VARCHAR(400)) ENGINE=InnoDB")
 
