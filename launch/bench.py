@@ -84,8 +84,14 @@ class Desk:
             "X-CSRFToken": self.cookies.get("csrftoken", ""),
             "Content-Type": kind,
         }
-        self.line.request(method, path, body, headers)
-        answer = self.line.getresponse()
+        try:
+            self.line.request(method, path, body, headers)
+            answer = self.line.getresponse()
+        except (http.client.RemoteDisconnected, BrokenPipeError):
+            # The server drops a connection that rested for two seconds; the next call opens it again.
+            self.line.close()
+            self.line.request(method, path, body, headers)
+            answer = self.line.getresponse()
         text = answer.read()
         for cookie in answer.headers.get_all("Set-Cookie") or []:
             name, _, value = cookie.split(";")[0].partition("=")

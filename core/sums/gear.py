@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from functools import lru_cache
 from math import degrees
 from typing import Annotated
 
@@ -201,6 +202,7 @@ def _pins(gear: Gear, pin: float | None) -> OverPins | None:
         return None
 
 
+@lru_cache(maxsize=1024)
 def draw(gear: Gear) -> Drawing:
     """One tooth of a gear and the circles it stands on."""
     points = np.round(tooth_outline(gear, 10, 6), 4)

@@ -7,7 +7,7 @@ from math import degrees
 from pydantic import Field
 
 from gearing.advise import SETTLED, Advice, next_measurement, readings_to_part
-from gearing.gear import diametral_pitch
+from gearing.gear import diametral_pitch, root_radius
 from gearing.identify import Candidate, Identification, Reading, identify, pooled
 from gearing.marks import Mark, read_mark
 from gearing.measure import span_counts, usual_span
@@ -264,7 +264,7 @@ def _notes(given: ReadIn, found: Identification, mark: Mark | None) -> list[str]
 def _on_the_gear(given: ReadIn, best: Candidate) -> list[str]:
     """Readings that could not be taken on the leading gear."""
     notes = []
-    if given.bore_mm and given.bore_mm >= 2 * draw(best.gear).root_radius_mm:
+    if given.bore_mm and given.bore_mm >= 2 * float(root_radius(best.gear)):
         notes.append("The bore is larger than the root circle: one of the readings is wrong.")
     valid = span_counts(best.gear)
     for k in sorted({r.k for r in given.readings if r.kind == "span" and r.k} - set(valid)):
