@@ -12,6 +12,9 @@ import numpy as np
 
 from .gear import INCH
 
+ROUNDED = 2e-4
+"""How far a size kept to four decimals may stand off the exact one."""
+
 
 @cache
 def table(name: str) -> dict[str, Any]:
@@ -79,6 +82,20 @@ def standard_sizes(field: str = "") -> tuple[Size, ...]:
         Size(s.label, s.module, s.pressure_angle, s.depth, s.addendum, s.dedendum, s.share / total)
         for s in sizes
     )
+
+
+def label_of(module: float) -> str:
+    """A module by the name of the standard size it is, or in mm if it is none.
+
+    Examples
+    --------
+    >>> label_of(0.5292), label_of(0.8), label_of(0.655)
+    ('48 DP', '0.8 module', '0.655 module')
+    """
+    for label, size, _, _ in _named_modules(table("sizes")):
+        if abs(module / size - 1) < ROUNDED:
+            return label
+    return f"{module:g} module"
 
 
 def _named_modules(data: dict[str, Any]) -> list[tuple[str, float, float, str]]:

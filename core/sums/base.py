@@ -4,9 +4,10 @@ from __future__ import annotations
 
 from typing import Annotated, Any
 
-from pydantic import BaseModel, BeforeValidator, ConfigDict, ValidationError, WithJsonSchema
+from pydantic import BaseModel, BeforeValidator, ConfigDict, Field, ValidationError, WithJsonSchema
 
 from gearing.errors import GearingError
+from gearing.gear import INCH
 from gearing.lengths import LONGEST, read_length
 
 
@@ -46,6 +47,19 @@ Length = Annotated[
     ),
 ]
 """A length in mm, or as a technician types it."""
+
+
+def _to_module(value: Any) -> Any:
+    """``32 DP`` is a module as well."""
+    plain = value.lower().replace(" ", "") if isinstance(value, str) else ""
+    for ending in ("dp", "p"):
+        if plain.endswith(ending):
+            return INCH / read_length(plain.removesuffix(ending), field="").mm
+    return value
+
+
+Module = Annotated[Length, BeforeValidator(_to_module), Field(gt=0, le=50)]
+"""A module in mm, or a diametral pitch as it is said: 0.8, 32 DP."""
 
 
 def problem_of(error: ValidationError | GearingError) -> Problem:

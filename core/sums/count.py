@@ -10,7 +10,7 @@ from pydantic import Field, model_validator
 from gearing.counting import Route, from_chord, from_counts, from_mate, from_sector, from_turns, together
 from gearing.errors import GearingError
 
-from .base import Length, Model
+from .base import Length, Model, Module
 from .gear import Teeth
 
 Turns = Annotated[float, Field(gt=0, le=1000)]
@@ -29,7 +29,7 @@ class MateIn(Model):
     """The distance between the shafts, and the mate."""
 
     distance_mm: Length
-    module_mm: Annotated[Length, Field(gt=0, le=50)]
+    module_mm: Module
     mate_teeth: Teeth
     helix_angle_deg: Annotated[float, Field(ge=-60, le=60)] = 0.0
 

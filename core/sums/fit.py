@@ -2,15 +2,14 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Any
+from typing import Annotated
 
-from pydantic import Field, field_validator
+from pydantic import Field
 
 from gearing.fits import Fit, Part, compare
 from gearing.gear import MOST_TEETH
-from gearing.lengths import read_length
 
-from .base import Length, Model
+from .base import Length, Model, Module
 
 Words = Annotated[str, Field(max_length=60)]
 
@@ -19,21 +18,13 @@ class PartIn(Model):
     """A gear as it is wanted or offered; what is not known is left out."""
 
     teeth: Annotated[int, Field(ge=0, le=MOST_TEETH)] = 0
-    module_mm: Length | None = None
+    module_mm: Module | None = None
     pressure_angle_deg: Annotated[float, Field(ge=0, le=35)] = 0.0
     bore_mm: Length | None = None
     bore_shape: Annotated[str, Field(max_length=20)] = ""
     width_mm: Length | None = None
     boss: Words = ""
     material: Words = ""
-
-    @field_validator("module_mm", mode="before")
-    @classmethod
-    def _pitch(cls, value: Any) -> Any:
-        """``32 DP`` is a module as well."""
-        if isinstance(value, str) and value.lower().replace(" ", "").endswith("dp"):
-            return 25.4 / read_length(value.lower().replace("dp", ""), field="").mm
-        return value
 
     def part(self) -> Part:
         return Part(

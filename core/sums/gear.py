@@ -37,7 +37,7 @@ from gearing.measure import (
 from gearing.outline import tooth_outline
 from gearing.probes import Probe
 
-from .base import Length, Model
+from .base import Length, Model, Module
 from .probe import ProbeIn
 
 Teeth = Annotated[int, Field(ge=FEWEST_TEETH, le=MOST_TEETH)]
@@ -51,7 +51,7 @@ class GearIn(Model):
     """One external gear: teeth, and its module or diametral pitch."""
 
     teeth: Teeth
-    module_mm: Annotated[Length, Field(gt=0, le=50)] | None = None
+    module_mm: Module | None = None
     diametral_pitch: Annotated[float, Field(gt=0.5, le=500)] | None = None
     pressure_angle_deg: Annotated[float, Field(ge=10, le=35)] = 20.0
     profile_shift: Annotated[float, Field(ge=-1.5, le=2)] = 0.0

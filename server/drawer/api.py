@@ -11,7 +11,8 @@ from pydantic import Field
 
 from gearing.fits import compare
 from gearing.gear import FEWEST_TEETH, MOST_TEETH
-from sums.base import Length, Model, Problem
+from gearing.sizes import label_of
+from sums.base import Model, Module, Problem
 from sums.fit import FitOut, PartIn, fit_out
 from workshop.requests import MemberRequest
 
@@ -27,7 +28,7 @@ class KeptIn(PartIn):
     """A gear to put in the drawer: its tooth must be known, the rest may follow."""
 
     teeth: Annotated[int, Field(ge=FEWEST_TEETH, le=MOST_TEETH)]
-    module_mm: Annotated[Length, Field(gt=0, le=50)]
+    module_mm: Module
     pressure_angle_deg: Annotated[float, Field(ge=10, le=35)] = 20.0
     place: Note = ""
     count: Annotated[int, Field(ge=0, le=9999)] = 1
@@ -42,6 +43,7 @@ class KeptOut(Model):
     id: UUID
     teeth: int
     module_mm: float
+    size: str
     pressure_angle_deg: float
     bore_mm: float | None
     bore_shape: str
@@ -123,7 +125,11 @@ def _out(kept: Kept, wanted: PartIn | None = None) -> KeptOut:
     fields = {name: getattr(kept, name) for name in ("id", "gone", *services.FIELDS)}
     part = PartIn(**{name: _plain(fields[name]) for name in PartIn.model_fields if fields[name] is not None})
     fit = fit_out(compare(wanted.part(), part.part())) if wanted else None
-    return KeptOut(**{name: _plain(value) for name, value in fields.items()}, fit=fit)
+    return KeptOut(
+        **{name: _plain(value) for name, value in fields.items()},
+        size=label_of(float(kept.module_mm)),
+        fit=fit,
+    )
 
 
 def _plain(value: Any) -> Any:

@@ -6,7 +6,6 @@ from decimal import Decimal
 from typing import Any
 from uuid import UUID
 
-from django.db import transaction
 from django.db.models import Case, IntegerField, Q, QuerySet, Value, When
 from django.http import Http404
 
@@ -14,6 +13,7 @@ from gearing.errors import GearingError
 from gearing.fits import compare
 from sums.fit import PartIn
 from workshop.models import Member
+from workshop.writing import write
 
 from .models import Arrival, Kept
 
@@ -28,7 +28,7 @@ FIELDS = (
 TEXTS = ("boss", "material", "place", "source", "part_number")
 
 
-@transaction.atomic
+@write
 def keep(member: Member, kept_id: UUID, given: dict[str, Any]) -> Kept:
     """Put a gear in the drawer, or correct what is recorded of it.
 
@@ -37,22 +37,20 @@ def keep(member: Member, kept_id: UUID, given: dict[str, Any]) -> Kept:
     GearingError
         If the id stands for a gear of another workshop.
     """
-    found = Kept.objects.select_for_update().filter(id=kept_id).first()
-    if found and found.workshop_id != member.workshop_id:
-        raise GearingError(
-            "This gear is already recorded in another place.",
-            field="id",
-            hint="Reload the page; nothing was changed.",
-        )
-    made = found or Kept(id=kept_id, workshop_id=member.workshop_id)
-    for field in FIELDS:
-        setattr(made, field, given[field])
-    made.recorded_by = member
-    made.save(force_insert=found is None)
-    return made
+    told = {**{field: given[field] for field in FIELDS}, "recorded_by": member}
+    kept, made = Kept.objects.select_for_update().get_or_create(
+        id=kept_id, defaults={"workshop_id": member.workshop_id, **told}
+    )
+    if kept.workshop_id != member.workshop_id:
+        raise _taken("gear")
+    if not made:
+        for field, value in told.items():
+            setattr(kept, field, value)
+        kept.save()
+    return kept
 
 
-@transaction.atomic
+@write
 def set_gone(member: Member, kept_id: UUID, gone: bool) -> Kept:
     """Say that a gear is used up, or that it is there after all."""
     found = Kept.objects.select_for_update().filter(id=kept_id, workshop_id=member.workshop_id).first()
@@ -63,7 +61,7 @@ def set_gone(member: Member, kept_id: UUID, gone: bool) -> Kept:
     return found
 
 
-@transaction.atomic
+@write
 def check_arrival(
     member: Member, arrival_id: UUID, wanted: PartIn, measured: PartIn, accepted: bool, reason: str
 ) -> Arrival:
@@ -74,26 +72,35 @@ def check_arrival(
     GearingError
         If a part that does not fit is accepted without saying why.
     """
-    known = Arrival.objects.filter(id=arrival_id, workshop_id=member.workshop_id).first()
-    if known:
-        return known
     fit = compare(wanted.part(), measured.part())
-    if accepted and fit.verdict == "not" and not reason.strip():
+    known = Arrival.objects.filter(id=arrival_id, workshop_id=member.workshop_id).first()
+    if known is None and accepted and fit.verdict == "not" and not reason.strip():
         bad = next(field for field in fit.fields if field.verdict == "not")
         raise GearingError(
             f"It does not fit: {bad.field} {bad.says}.",
             field="reason",
             hint="Refuse it, or say why it is taken in all the same.",
         )
-    return Arrival.objects.create(
-        id=arrival_id,
-        workshop_id=member.workshop_id,
-        wanted=wanted.model_dump(mode="json"),
-        measured=measured.model_dump(mode="json"),
-        verdict=fit.verdict,
-        accepted=accepted,
-        reason=reason.strip(),
-        recorded_by=member,
+    told = {
+        "workshop_id": member.workshop_id,
+        "wanted": wanted.model_dump(mode="json"),
+        "measured": measured.model_dump(mode="json"),
+        "verdict": fit.verdict,
+        "accepted": accepted,
+        "reason": reason.strip(),
+        "recorded_by": member,
+    }
+    arrival, _ = Arrival.objects.get_or_create(id=arrival_id, defaults=told)
+    if arrival.workshop_id != member.workshop_id:
+        raise _taken("arrival")
+    return arrival
+
+
+def _taken(what: str) -> GearingError:
+    return GearingError(
+        f"This {what} is already recorded in another place.",
+        field="id",
+        hint="Reload the page; nothing was changed.",
     )
 
 

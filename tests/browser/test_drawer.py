@@ -51,7 +51,7 @@ class Drawer(BrowserCase):
         page.get_by_label("Words").fill("acetal z9")
         row = page.get_by_role("list", name="Gears").locator("> li")
         expect(row).to_have_count(1)
-        expect(row).to_contain_text("36 × 1.25 mod")
+        expect(row).to_contain_text("36 × 1.25 module")
         row.get_by_role("button").click()
         row.get_by_role("button", name="Used up").click()
         self.says("None like that in the drawer")

@@ -71,6 +71,13 @@ class AtTheCommandLine(unittest.TestCase):
             _, answer = said(["read"], json.dumps({"teeth": 31, "readings": [{"value": value}]}))
             self.assertAlmostEqual(answer["candidates"][0]["compared"][0]["measured_mm"], 26.18, places=4)
 
+    def test_a_pitch_is_taken_wherever_a_size_is(self) -> None:
+        for size in ("32 DP", "32dp", "32P", 25.4 / 32):
+            _, answer = said(["gear"], json.dumps({"teeth": 24, "module_mm": size}))
+            self.assertAlmostEqual(answer["outside_diameter_mm"], 20.6375, places=6)
+        status, problem = said(["gear"], json.dumps({"teeth": 24, "module_mm": "0 DP"}))
+        self.assertEqual((status, problem["field"]), (1, "module_mm"))
+
     def test_inches_taken_for_millimetres_are_noticed(self) -> None:
         _, answer = said(
             ["read"],

@@ -77,6 +77,7 @@ class Drawer(BenchCase):
         kept = self.desk.got("PUT", path, {**body, "accepted": False, "reason": "32 DP sent for 0.8 module"})
         self.assertEqual((kept["verdict"], kept["accepted"]), ("not", False))
         self.assertEqual(self.desk.got("PUT", path, body), kept)
+        self.refused(Desk(self.eve).ask("PUT", path, {**body, "measured": wanted}), "another place")
         right = self.desk.got("PUT", f"/drawer/arrivals/{uuid4()}", {**body, "measured": wanted})
         self.assertEqual((right["verdict"], right["fit"]["says"]), ("fits", "fits"))
         self.assertEqual(Arrival.objects.filter(workshop=self.home).count(), 2)

@@ -10,6 +10,7 @@ from uuid import uuid4
 from django.db import connection
 from django.test import TransactionTestCase, override_settings
 
+from drawer.models import Arrival, Kept
 from visits.models import Change, Photo, Step, Tick, Unit, Visit
 from workshop.models import Workshop
 
@@ -58,6 +59,14 @@ class TwiceAtOnce(TransactionTestCase):
         self.assertEqual(
             sorted(Change.objects.values_list("verb", flat=True)), ["counted", "laid down", "opened", "photo"]
         )
+
+    def test_one_gear_in_the_drawer_and_one_arrival(self) -> None:
+        gear = {"teeth": 31, "module_mm": "32 DP"}
+        kept = self.together([("PUT", f"/drawer/{uuid4()}", gear)] * AT_ONCE)
+        self.assertEqual({one["size"] for one in kept}, {"32 DP"})
+        check = {"wanted": gear, "measured": gear, "accepted": True}
+        self.together([("PUT", f"/drawer/arrivals/{uuid4()}", check)] * AT_ONCE)
+        self.assertEqual((Kept.objects.count(), Arrival.objects.count()), (1, 1))
 
     def test_two_devices_strip_into_one_row_without_a_gap_or_a_clash(self) -> None:
         Desk(self.ada).got("PUT", self.visit, self.body)

@@ -1083,6 +1083,8 @@ export interface components {
             pressure_angle_deg: number;
             /** Price */
             price: number | null;
+            /** Size */
+            size: string;
             /** Source */
             source: string;
             /** Teeth */

@@ -2,43 +2,15 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
-from functools import wraps
-from typing import Any, ParamSpec, TypeVar
+from typing import Any
 from uuid import UUID
 
-from django.db import OperationalError, connection, transaction
 from django.shortcuts import get_object_or_404
 
 from gearing.errors import GearingError
 from workshop.models import Member
 
 from ..models import Change, Visit
-
-DEADLOCK = 1213
-"""MariaDB's ER_LOCK_DEADLOCK: this transaction was given up so that another could go on."""
-
-TRIES = 4
-
-P = ParamSpec("P")
-R = TypeVar("R")
-
-
-def write(service: Callable[P, R]) -> Callable[P, R]:
-    """A service as one transaction: all of it or nothing, begun again after a deadlock."""
-
-    @wraps(service)
-    def run(*args: P.args, **kwargs: P.kwargs) -> R:
-        for left in reversed(range(TRIES)):
-            try:
-                with transaction.atomic():
-                    return service(*args, **kwargs)
-            except OperationalError as error:
-                if error.args[0] != DEADLOCK or not left or connection.in_atomic_block:
-                    raise
-        raise AssertionError("unreachable")
-
-    return run
 
 
 def own_visit(member: Member, visit_id: UUID, *, lock: bool = False) -> Visit:

@@ -8,10 +8,11 @@ from django.db.models import Sum
 
 from gearing.errors import GearingError
 from workshop.models import Member
+from workshop.writing import write
 
 from ..models import Piece, Tick
 from ..record import entry_of
-from .base import own_visit, remember, taken, write
+from .base import own_visit, remember, taken
 
 
 @write

@@ -8,10 +8,11 @@ from gearing.errors import GearingError
 from sums.read import CandidateOut, read_gear
 from sums.readings import ReadIn
 from workshop.models import Member
+from workshop.writing import write
 
 from ..models import Piece, Pin
 from ..record import entry_of
-from .base import own_visit, remember, taken, write
+from .base import own_visit, remember, taken
 
 
 def _own_piece(visit_id: UUID, piece_id: UUID) -> Piece:

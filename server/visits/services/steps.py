@@ -8,10 +8,11 @@ from django.db.models import Max
 
 from gearing.entry import parse
 from workshop.models import Member
+from workshop.writing import write
 
 from ..models import Photo, Piece, Step
 from ..record import entry_to_json, mark_fresh
-from .base import own_visit, remember, taken, write
+from .base import own_visit, remember, taken
 
 
 @write

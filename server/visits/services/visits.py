@@ -12,10 +12,11 @@ from gearing.rebuild import Removed, left_over
 from gearing.stages import Standing, check_stage
 from gearing.units import unit_kinds
 from workshop.models import Member
+from workshop.writing import write
 
 from ..models import Unit, Visit
 from ..record import removed
-from .base import own_visit, remember, taken, write
+from .base import own_visit, remember, taken
 
 UNIT_FIELDS = ("kind", "label", "model", "owner_label")
 VISIT_FIELDS = ("complaint", "use_so_far", "symptoms", "conditions")

@@ -67,12 +67,6 @@ watch([part, words], () => {
 });
 onMounted(look);
 
-/** Module as it is written on a drawing: a diametral pitch where it is a whole one. */
-function size(kept: Kept) {
-  const pitch = 25.4 / kept.module_mm;
-  return Math.abs(pitch - Math.round(pitch)) < 0.003 && Math.round(pitch) >= 16 ? `${Math.round(pitch)} DP` : `${kept.module_mm} mod`;
-}
-
 async function usedUp(kept: Kept) {
   try {
     await ask(api.PUT("/api/drawer/{kept_id}/gone", { params: { path: { kept_id: kept.id } }, body: { gone: true } }));
@@ -107,7 +101,7 @@ useKeys({ n: () => (adding.value = !adding.value), Escape: () => (adding.value =
     <ul v-if="rows?.length" aria-label="Gears">
       <li v-for="kept in rows" :key="kept.id">
         <button type="button" class="kept" :aria-expanded="open === kept.id" @click="open = open === kept.id ? '' : kept.id">
-          <span class="value tooth">{{ kept.teeth }} × {{ size(kept) }}</span>
+          <span class="value tooth">{{ kept.teeth }} × {{ kept.size }}</span>
           <span class="value soft">{{ kept.bore_mm ? `⌀${kept.bore_mm}` : "" }} {{ kept.width_mm ? `b${kept.width_mm}` : "" }}</span>
           <span>{{ [kept.material, kept.boss && `boss ${kept.boss}`].filter(Boolean).join(", ") }}</span>
           <span><b v-if="kept.place">{{ kept.place }}</b> <span class="soft">{{ kept.count }} there</span></span>
@@ -177,7 +171,7 @@ li {
 
 .kept {
   display: grid;
-  grid-template-columns: 150px 110px minmax(0, 1.1fr) 130px minmax(0, 1.3fr) minmax(0, 1fr);
+  grid-template-columns: 190px 110px minmax(0, 1.1fr) 130px minmax(0, 1.3fr) minmax(0, 1fr);
   gap: 16px;
   align-items: center;
   width: 100%;

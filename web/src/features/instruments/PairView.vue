@@ -57,8 +57,7 @@ function gear(rim: typeof one.value, typed: string): GearIn {
     const shift = rim.pin ? rim.pin.profile_shift : 0;
     return { ...usual, teeth: rim.teeth, module_mm: pin.module_mm, pressure_angle_deg: pin.pressure_angle_deg, profile_shift: shift, addendum: pin.addendum, dedendum: pin.dedendum };
   }
-  const pitch = /^\s*([\d.,]+)\s*(dp|p)\s*$/i.exec(size.value);
-  return { ...usual, teeth: Number(typed) || 0, ...(pitch ? { diametral_pitch: Number(pitch[1]?.replace(",", ".")) } : { module_mm: size.value.trim() }) };
+  return { ...usual, teeth: Number(typed) || 0, module_mm: size.value.trim() };
 }
 
 let asked = 0;

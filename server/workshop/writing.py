@@ -1,0 +1,34 @@
+"""How every area writes: whole or not at all, and again if the database had to choose."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from functools import wraps
+from typing import ParamSpec, TypeVar
+
+from django.db import OperationalError, connection, transaction
+
+DEADLOCK = 1213
+"""MariaDB's ER_LOCK_DEADLOCK: this transaction was given up so that another could go on."""
+
+TRIES = 4
+
+P = ParamSpec("P")
+R = TypeVar("R")
+
+
+def write(service: Callable[P, R]) -> Callable[P, R]:
+    """A service as one transaction: all of it or nothing, begun again after a deadlock."""
+
+    @wraps(service)
+    def run(*args: P.args, **kwargs: P.kwargs) -> R:
+        for left in reversed(range(TRIES)):
+            try:
+                with transaction.atomic():
+                    return service(*args, **kwargs)
+            except OperationalError as error:
+                if error.args[0] != DEADLOCK or not left or connection.in_atomic_block:
+                    raise
+        raise AssertionError("unreachable")
+
+    return run
