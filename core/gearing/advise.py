@@ -12,7 +12,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from .identify import CALIPER_ERROR, Identification
-from .measure import span_counts
+from .measure import USUAL_PIN, span_counts
 from .prior import Array
 from .probes import Probe
 
@@ -88,10 +88,31 @@ def readings_to_part(found: Identification, *, error: float = CALIPER_ERROR) -> 
 
 def _probes(found: Identification) -> list[Probe]:
     """What can be read with a caliper, readings taken before included: they may be repeated."""
+    before = [reading.probe for reading in found.readings]
+    if found.internal:
+        pin = round(USUAL_PIN * float(found.candidates[0].gear.module), 1)
+        offered = [Probe("inside"), Probe("floor"), Probe("between", size=pin)]
+        return offered + [probe for probe in before if probe not in offered]
     spans = sorted({k for c in found.candidates[:LEADERS] for k in span_counts(c.gear)})
     offered = [Probe("tips"), Probe("tips", "largest"), Probe("root")]
     offered += [Probe("span", k=k) for k in spans]
-    return offered + [reading.probe for reading in found.readings if reading.probe not in offered]
+    return offered + [probe for probe in before if probe not in offered]
+
+
+def expected_gain(share: Array, mean: Array, sigma: Array) -> float:
+    """Mutual information between a choice and a reading, bits.
+
+    Parameters
+    ----------
+    share, mean, sigma : ndarray, shape (n,)
+        Odds of each choice, and the bell its reading would lie in.
+    """
+    nodes, weight = np.polynomial.hermite_e.hermegauss(31)
+    at = mean[:, None] + sigma[:, None] * nodes
+    each = np.exp(-0.5 * ((at[..., None] - mean) / sigma) ** 2) / (sigma * np.sqrt(2 * np.pi))
+    own = np.exp(-0.5 * nodes**2) / (sigma[:, None] * np.sqrt(2 * np.pi))
+    gain = np.log2(own / (each @ share)) @ (weight / weight.sum())
+    return max(0.0, float(gain @ share))
 
 
 def _weigh(found: Identification, probe: Probe, error: float) -> Advice | None:
@@ -99,12 +120,7 @@ def _weigh(found: Identification, probe: Probe, error: float) -> Advice | None:
     share, mean, sigma, labels = _forecast(found, probe, error)
     if len(labels) < 2:
         return None
-    at = np.linspace((mean - 4 * sigma).min(), (mean + 4 * sigma).max(), 400)
-    each = np.exp(-0.5 * ((at[:, None] - mean) / sigma) ** 2) / (sigma * np.sqrt(2 * np.pi))
-    mixed = each @ share
-    with np.errstate(divide="ignore", invalid="ignore"):
-        gain = np.where(each > 0, each * np.log2(each / mixed[:, None]), 0.0)
-    worth = float((gain.sum(axis=0) * (at[1] - at[0])) @ share)
+    worth = expected_gain(share, mean, sigma)
     expected = tuple(zip(labels[:4], mean[:4].tolist(), strict=True))
     apart = abs(expected[0][1] - expected[1][1]) / float(np.hypot(sigma[0], sigma[1]))
     again = probe in [reading.probe for reading in found.readings]
@@ -114,11 +130,10 @@ def _weigh(found: Identification, probe: Probe, error: float) -> Advice | None:
 def _forecast(found: Identification, probe: Probe, error: float) -> tuple[Array, Array, Array, list[str]]:
     """Share, mean and standard deviation of the coming reading by label, likeliest first."""
     cloud = found.cloud
-    reading = np.nan_to_num(np.broadcast_to(np.asarray(probe.predict(cloud.gears)), cloud.weights.shape))
-    loose = np.broadcast_to(np.asarray(probe.looseness(cloud.gears)), (len(cloud.sizes), 1, 1, 1))
+    reading, loose = cloud.forecast(probe)
     weight = cloud.weights.sum(axis=(1, 2, 3))
     first = (cloud.weights * reading).sum(axis=(1, 2, 3))
-    second = (cloud.weights * reading**2).sum(axis=(1, 2, 3)) + weight * loose[:, 0, 0, 0] ** 2
+    second = (cloud.weights * (reading**2 + loose**2)).sum(axis=(1, 2, 3))
     names = sorted({size.label for size in cloud.sizes})
     at = np.array([names.index(size.label) for size in cloud.sizes])
     odds, total, square = (

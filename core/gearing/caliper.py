@@ -9,6 +9,7 @@ import numpy as np
 from .gear import Gear, base_radius, root_radius, tip_radius
 from .measure import over_pins_reading, over_tips_settled, span_over_teeth
 from .probes import Probe, root_reading
+from .ring import ring_tip_radius
 
 
 @dataclass(frozen=True, slots=True)
@@ -54,7 +55,9 @@ def hold(gear: Gear, probe: Probe) -> Hold:
         case "bore":
             tip = float(tip_radius(gear))
             return Hold(TOOTH_RIGHT, -probe.size / 2, tip, 0.0, ((-probe.size / 2, 0.0), (tip, 0.0)))
-        case "mate":
+        case "inside" | "floor" | "between":
+            return _inside(gear, probe)
+        case "mate" | "ring mate":
             return Hold(TOOTH_RIGHT, 0.0, float(probe.predict(gear)), 0.0, ((0.0, 0.0),))
     return _over_tips(gear, probe)
 
@@ -94,6 +97,21 @@ def _between_spaces(gear: Gear, probe: Probe) -> Hold:
     down = reach * float(np.sin(quarter))
     along = reach * float(np.cos(quarter))
     return Hold(turn, -out, out, 0.0, ((-along, down), (along, down)), probe.size)
+
+
+def _inside(ring: Gear, probe: Probe) -> Hold:
+    """Two opposite tips, or points or pins in two opposite spaces, of a ring.
+
+    The outline of a ring has a *space* on the positive y axis.
+    """
+    teeth = int(ring.teeth)
+    reading = float(np.nan_to_num(probe.predict(ring), nan=2 * float(ring_tip_radius(ring))))
+    tilt = np.pi / (2 * teeth) if teeth % 2 else 0.0
+    reach = (reading + probe.size) / 2
+    down = reach * float(np.tan(tilt))
+    turn = TOOTH_RIGHT + tilt + (np.pi / teeth if probe.kind == "inside" else 0.0)
+    marks = ((-reach, down), (reach, down))
+    return Hold(turn, -reading / 2, reading / 2, 0.0, marks, probe.size)
 
 
 def _chord(gear: Gear, pitches: int) -> Hold:

@@ -44,7 +44,7 @@ class Gear:
     tip_trim : float
         Taken off the tip radius by turning, moulding or wear, mm.
     thinning : float
-        Taken off the tooth thickness at the reference circle, mm.
+        Taken off the normal tooth thickness at the reference circle, mm.
     """
 
     teeth: Real
@@ -108,6 +108,26 @@ def base_radius(gear: Gear) -> Real:
     return reference_diameter(gear) * np.cos(transverse_pressure_angle(gear)) / 2
 
 
+def base_helix_angle(gear: Gear) -> Real:
+    """``sin(beta_b) = sin(beta)·cos(alpha_n)`` (ISO 21771-1), rad."""
+    angle: Real = np.arcsin(np.sin(gear.helix_angle) * np.cos(gear.pressure_angle))
+    return angle
+
+
+def helix_from_tips(gear: Gear, tip_angle: Real) -> Real:
+    """Helix angle at the reference circle from the one read along the tips, rad.
+
+    A lead is the same at every radius, so ``tan(beta) = tan(beta_a)·d/da``;
+    `d` itself hangs on the answer, which settles in a few rounds.
+    """
+    helix = np.asarray(tip_angle, dtype=np.float64)
+    tall = 2 * (np.asarray(gear.addendum) + gear.profile_shift)
+    for _ in range(4):
+        across = gear.teeth / np.cos(helix)
+        helix = np.asarray(np.arctan(np.tan(tip_angle) * across / (across + tall)))
+    return helix
+
+
 def tip_radius(gear: Gear) -> Real:
     """``ra = d/2 + mn(ha* + x)``, less the tip trim, mm."""
     full = reference_diameter(gear) / 2 + gear.module * (gear.addendum + gear.profile_shift)
@@ -126,12 +146,8 @@ def tooth_half_angle(gear: Gear, radius: Real) -> Real:
     radius at which the flanks meet in a point.
     """
     diameter = reference_diameter(gear)
-    thickness = (
-        gear.module
-        * (np.pi / 2 + 2 * gear.profile_shift * np.tan(gear.pressure_angle))
-        / np.cos(gear.helix_angle)
-        - gear.thinning
-    )
+    normal = gear.module * (np.pi / 2 + 2 * gear.profile_shift * np.tan(gear.pressure_angle)) - gear.thinning
+    thickness = normal / np.cos(gear.helix_angle)
     at_radius = pressure_angle_at(base_radius(gear), radius)
     return thickness / diameter + inv(transverse_pressure_angle(gear)) - inv(at_radius)
 

@@ -11,15 +11,16 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from dataclasses import dataclass, replace
+from itertools import product
 
 import numpy as np
 
 from .errors import GearingError
-from .gear import FEWEST_TEETH, MOST_TEETH, Gear
+from .gear import FEWEST_TEETH, MOST_TEETH, Gear, helix_from_tips
 from .involute import Real
 from .marks import Mark
 from .prior import Array, Cells, Prior, usual
-from .probes import Probe
+from .probes import INTERNAL, Probe
 from .sizes import Size, table
 
 CALIPER_ERROR = 0.02
@@ -27,6 +28,9 @@ CALIPER_ERROR = 0.02
 
 STEADY_ERROR = 0.005
 """What repeating a reading does not average away: the jaws, the zero, the hand's habit, mm."""
+
+HELIX_ERROR = float(np.radians(1.0))
+"""Standard error of a helix angle read along the tips with a bevel or from an inked print, rad."""
 
 SMALLEST_MODULE, LARGEST_MODULE = 0.1, 4.0
 """Range over which a gear of no standard size is thought to lie, mm."""
@@ -50,6 +54,31 @@ class Reading:
 
 
 @dataclass(frozen=True, slots=True)
+class Clues:
+    """What is known of a gear besides counts and caliper readings.
+
+    Attributes
+    ----------
+    mark : Mark, optional
+        What is moulded or stamped on it.
+    tip_helix : float
+        Helix angle read along the tips, rad; 0 for straight teeth.
+    helix_error : float
+        Its standard error, rad.
+    pressure_angle : float
+        Pressure angle it seems to have, rad; 0 if nothing speaks for one.
+    angle_from : str
+        How that is known: ``eye``, ``gauge`` (held against a rack) or ``told``.
+    """
+
+    mark: Mark | None = None
+    tip_helix: float = 0.0
+    helix_error: float = HELIX_ERROR
+    pressure_angle: float = 0.0
+    angle_from: str = "eye"
+
+
+@dataclass(frozen=True, slots=True)
 class Candidate:
     """A size with its odds and the gear of that size that fits the readings best."""
 
@@ -63,12 +92,29 @@ class Candidate:
 
 @dataclass(frozen=True, slots=True)
 class Cloud:
-    """Every gear still in play with its weight: sizes × shift × trim × thinning."""
+    """Every gear still in play with its weight: sizes × shift × trim × thinning.
+
+    `tilted` are the same gears with the helix one standard error steeper, for
+    helical gears; the readings move them `tilt` (mean and standard deviation)
+    of that way.
+    """
 
     sizes: tuple[Size, ...]
     gears: Gear
     weights: Array
     cells: tuple[Cells, Cells, Cells]
+    tilted: Gear | None = None
+    tilt: tuple[Array, Array] | None = None
+
+    def forecast(self, probe: Probe) -> tuple[Array, Array]:
+        """What each gear would read, and the standard error of what it leaves open, mm."""
+        shape = self.weights.shape
+        reading = np.broadcast_to(np.asarray(probe.predict(self.gears)), shape)
+        loose = np.broadcast_to(np.asarray(probe.looseness(self.gears)), shape)
+        if self.tilted is not None and self.tilt is not None:
+            lean = np.asarray(probe.predict(self.tilted)) - reading
+            reading, loose = reading + lean * self.tilt[0], np.hypot(loose, lean * self.tilt[1])
+        return np.nan_to_num(reading), np.nan_to_num(loose)
 
 
 @dataclass(frozen=True, slots=True)
@@ -84,6 +130,11 @@ class Identification:
     none: float
     evidence: float
     cloud: Cloud
+
+    @property
+    def internal(self) -> bool:
+        """Whether the readings were taken inside a ring."""
+        return self.readings[0].probe.kind in INTERNAL
 
     def by_label(self) -> dict[str, float]:
         """Odds of each size whatever its pressure angle and depth, likeliest first."""
@@ -123,7 +174,7 @@ def identify(
     readings: list[Reading],
     *,
     field: str = "",
-    mark: Mark | None = None,
+    clues: Clues = Clues(),
     prior: Prior | None = None,
 ) -> Identification:
     """Rank the standard sizes that could have given `readings`.
@@ -136,8 +187,8 @@ def identify(
         At least one; repeated ones are pooled.
     field : str
         Kind of unit, for what is usual there; empty for none.
-    mark : Mark, optional
-        What is moulded or stamped on the gear.
+    clues : Clues
+        Mark, helix and pressure angle.
     prior : Prior, optional
         In place of the usual one of `field`.
 
@@ -159,41 +210,53 @@ def identify(
     thought = prior or usual(field)
     taken = pooled(readings)
     cells = (thought.shifts(teeth), thought.trims, thought.thinnings)
-    sizes = _within_reach(thought.sizes, teeth, taken, cells)
-    gears = _field_of_gears(sizes, teeth, cells)
-    logs, moved = _likelihood(gears, taken, cells)
+    sizes = _within_reach(thought.sizes, teeth, taken, cells, clues)
+    gears = _field_of_gears(sizes, teeth, cells, clues.tip_helix)
+    steeper = clues.tip_helix + clues.helix_error
+    tilted = _field_of_gears(sizes, teeth, cells, steeper) if clues.tip_helix else None
+    logs, moved, tilt = _likelihood(gears, taken, cells, tilted)
     listed = 1 - thought.off_list - thought.nonsense
     weights = np.exp(logs) * _shares(cells) * listed
     if sizes:
-        swayed = np.array([s.share * _mark_factor(mark, s, teeth) for s in sizes])
-        whole = sum(s.share * _mark_factor(mark, s, teeth) for s in thought.sizes)
+        swayed = np.array([s.share * _speaks_for(clues, s, teeth) for s in sizes])
+        whole = sum(s.share * _speaks_for(clues, s, teeth) for s in thought.sizes)
         weights *= (swayed / whole)[:, None, None, None]
-    off_list = thought.off_list * _off_list_evidence(teeth, taken)
+    off_list = thought.off_list * _off_list_evidence(teeth, taken, clues)
     nonsense = thought.nonsense * float(np.prod([1 / (r.value * np.log(40)) for r in taken]))
     total = float(weights.sum()) + off_list + nonsense
     weights = weights / total
-    candidates = [_candidate(size, gears, weights[i], i, taken, moved) for i, size in enumerate(sizes)]
+    cloud = Cloud(sizes, gears, weights, cells, tilted, tilt)
+    candidates = [_candidate(i, cloud, taken, moved) for i in range(len(sizes))]
     candidates.sort(key=lambda c: -c.probability)
     none = (off_list + nonsense) / total
-    cloud = Cloud(sizes, gears, weights, cells)
     return Identification(teeth, tuple(taken), tuple(candidates), none, total, cloud)
 
 
 def _within_reach(
-    sizes: tuple[Size, ...], teeth: int, readings: list[Reading], cells: tuple[Cells, Cells, Cells]
+    sizes: tuple[Size, ...],
+    teeth: int,
+    readings: list[Reading],
+    cells: tuple[Cells, Cells, Cells],
+    clues: Clues,
 ) -> tuple[Size, ...]:
     """Sizes whose readings could come near, so that the fine field stays small."""
     if not sizes:
         return sizes
-    shift, trim, thin = cells
+    shift, trim, thin = (each.middle for each in cells)
+    helices = {clues.tip_helix}
+    if clues.tip_helix:
+        helices = {max(0.0, clues.tip_helix + n * clues.helix_error) for n in (-3, 3)}
     column = _columns(sizes)
+    ends = [
+        _gears(column, teeth, x, gone * float(trim.max()), gone * float(thin.max()), helix)
+        for x, gone, helix in product((float(shift.min()), float(shift.max())), (0.0, 1.0), helices)
+    ]
     keep = np.ones(len(sizes), dtype=bool)
     for reading in readings:
-        low_gear = _gears(column, teeth, float(shift.middle.min()), trim.middle.max(), thin.middle.max())
-        high_gear = _gears(column, teeth, float(shift.middle.max()), 0.0, 0.0)
-        slack = SLACK * np.hypot(reading.error, reading.probe.looseness(low_gear))
-        low = np.nan_to_num(reading.probe.predict(low_gear), nan=-np.inf)
-        high = np.nan_to_num(reading.probe.predict(high_gear), nan=np.inf)
+        slack = SLACK * np.hypot(reading.error, reading.probe.looseness(ends[0]))
+        reads = np.array([reading.probe.predict(end) for end in ends])
+        low = np.nan_to_num(reads, nan=-np.inf).min(axis=0)
+        high = np.nan_to_num(reads, nan=np.inf).max(axis=0)
         keep &= (reading.value > low - slack) & (reading.value < high + slack)
     return tuple(size for size, near in zip(sizes, keep, strict=True) if near)
 
@@ -203,17 +266,20 @@ def _columns(sizes: tuple[Size, ...]) -> Array:
     return np.array(rows, dtype=np.float64).reshape(-1, 4)
 
 
-def _gears(columns: Array, teeth: int, shift: Real, trim: Real, thin: Real) -> Gear:
+def _gears(columns: Array, teeth: int, shift: Real, trim: Real, thin: Real, tip_helix: float) -> Gear:
     """Gears of every size; `trim` and `thin` are in modules."""
     shape = (-1,) if np.ndim(shift) == 0 else (-1, 1, 1, 1)
     module, alpha, addendum, dedendum = (columns[:, i].reshape(shape) for i in range(4))
-    return Gear(teeth, module, alpha, shift, 0.0, addendum, dedendum, trim * module, thin * module)
+    straight = Gear(teeth, module, alpha, shift, 0.0, addendum, dedendum, trim * module, thin * module)
+    return replace(straight, helix_angle=helix_from_tips(straight, tip_helix)) if tip_helix else straight
 
 
-def _field_of_gears(sizes: tuple[Size, ...], teeth: int, cells: tuple[Cells, Cells, Cells]) -> Gear:
+def _field_of_gears(
+    sizes: tuple[Size, ...], teeth: int, cells: tuple[Cells, Cells, Cells], tip_helix: float
+) -> Gear:
     """Every size at the middle of every cell."""
     shift, trim, thin = (each.middle for each in cells)
-    return _gears(_columns(sizes), teeth, shift[:, None, None], trim[:, None], thin)
+    return _gears(_columns(sizes), teeth, shift[:, None, None], trim[:, None], thin, tip_helix)
 
 
 def _shares(cells: tuple[Cells, Cells, Cells]) -> Array:
@@ -230,24 +296,28 @@ def _slope(values: Array, axis: int, middle: Array) -> Array | float:
 
 
 def _likelihood(
-    gears: Gear, readings: list[Reading], cells: tuple[Cells, Cells, Cells]
-) -> tuple[Array, tuple[Array, Array, Array]]:
+    gears: Gear, readings: list[Reading], cells: tuple[Cells, Cells, Cells], tilted: Gear | None
+) -> tuple[Array, list[Array], tuple[Array, Array] | None]:
     """Log density of all readings in each cell, and where within the cell they point.
 
     Within a cell the unknowns ``u`` are taken as bells of the cell's own
     spread and predictions as linear: readings then have covariance
-    ``D + G·C·Gᵀ``, whose inverse and determinant follow from a 3 × 3 matrix
-    (Woodbury; Golub and Van Loan, Matrix Computations, 2.1.4).
+    ``D + G·C·Gᵀ``, whose inverse and determinant follow from a matrix as small
+    as the unknowns are many (Woodbury; Golub and Van Loan, Matrix Computations,
+    2.1.4). The helix of helical gears is one more of them, in one cell.
     """
     shape = (np.size(gears.module), *(len(each.middle) for each in cells))
     scale = [
         (each.width / np.sqrt(12)).reshape([-1 if axis == at else 1 for axis in range(1, 4)])
         for at, each in enumerate(cells, start=1)
     ]
+    many = 3 if tilted is None else 4
     square: Real = np.zeros(shape)
     fixed: Real = np.zeros(shape)
-    pulls: list[Real] = [np.zeros(shape) for _ in range(3)]
-    matrix = [[np.ones(shape) if i == j else np.zeros(shape) for j in range(3)] for i in range(3)]
+    pulls: list[Real] = [np.zeros(shape) for _ in range(many)]
+    matrix: list[list[Real]] = [
+        [np.ones(shape) if i == j else np.zeros(shape) for j in range(many)] for i in range(many)
+    ]
     for reading in readings:
         predicted = np.asarray(reading.probe.predict(gears))
         width = np.hypot(reading.error, reading.probe.looseness(gears))
@@ -255,35 +325,56 @@ def _likelihood(
         square = square + off * off
         fixed = fixed + np.log(width)
         lean = [_slope(predicted, at, cells[at - 1].middle) * scale[at - 1] / width for at in (1, 2, 3)]
-        for i in range(3):
+        if tilted is not None:
+            lean.append((np.asarray(reading.probe.predict(tilted)) - predicted) / width)
+        for i in range(many):
             pulls[i] = pulls[i] + lean[i] * off
-            for j in range(i, 3):
+            for j in range(i, many):
                 matrix[i][j] = matrix[i][j] + lean[i] * lean[j]
-    (a, b, c), (_, d, e), (_, _, f) = matrix
-    minors = (d * f - e * e, c * e - b * f, b * e - c * d, a * f - c * c, b * c - a * e, a * d - b * b)
-    determinant = a * minors[0] + b * minors[1] + c * minors[2]
-    p, q, r = pulls
-    steps = (
-        (minors[0] * p + minors[1] * q + minors[2] * r) / determinant,
-        (minors[1] * p + minors[3] * q + minors[4] * r) / determinant,
-        (minors[2] * p + minors[4] * q + minors[5] * r) / determinant,
-    )
-    explained = p * steps[0] + q * steps[1] + r * steps[2]
-    logs = -0.5 * (square - explained + np.log(determinant)) - fixed
+    steps, pivots = _solve(matrix, pulls)
+    explained = sum(pull * step for pull, step in zip(pulls, steps, strict=True))
+    logs = -0.5 * (square - explained + sum(np.log(pivot) for pivot in pivots)) - fixed
     logs = logs - 0.5 * len(readings) * np.log(2 * np.pi)
-    moved = tuple(np.asarray(step * size) for step, size in zip(steps, scale, strict=True))
-    return np.nan_to_num(logs, nan=-np.inf), (moved[0], moved[1], moved[2])
+    moved = [np.asarray(step * size) for step, size in zip(steps, scale, strict=False)]
+    tilt = (np.asarray(steps[3]), np.asarray(1 / np.sqrt(pivots[3]))) if tilted is not None else None
+    return np.nan_to_num(logs, nan=-np.inf), moved, tilt
 
 
-def _off_list_evidence(teeth: int, readings: list[Reading]) -> float:
+def _solve(matrix: list[list[Real]], pulls: list[Real]) -> tuple[list[Real], list[Real]]:
+    """Solve a small symmetric system in every cell at once; the steps and the pivots.
+
+    Gaussian elimination without interchange, safe since the matrix is positive
+    definite (Golub and Van Loan, 4.2.1). Only the upper half of `matrix` is read.
+    """
+    many = len(pulls)
+    upper = [row[:] for row in matrix]
+    right = pulls[:]
+    for i in range(many):
+        for j in range(i + 1, many):
+            factor = upper[i][j] / upper[i][i]
+            right[j] = right[j] - factor * right[i]
+            for k in range(j, many):
+                upper[j][k] = upper[j][k] - factor * upper[i][k]
+    steps: list[Real] = [0.0] * many
+    for i in reversed(range(many)):
+        known = right[i]
+        for k in range(i + 1, many):
+            known = known - upper[i][k] * steps[k]
+        steps[i] = known / upper[i][i]
+    return steps, [upper[i][i] for i in range(many)]
+
+
+def _off_list_evidence(teeth: int, readings: list[Reading], clues: Clues) -> float:
     """Density of the readings if the gear is of no standard size: any module, any usual angle."""
-    unit = np.asarray(readings[0].probe.predict(Gear(teeth, 1.0))) - (
-        readings[0].probe.size if readings[0].probe.kind in ("pins", "bore") else 0.0
-    )
-    guess = max(readings[0].value / max(float(np.nan_to_num(unit, nan=teeth)), 1e-6), 1e-3)
+    first, plain = readings[0], Gear(teeth, 1.0)
+    if clues.tip_helix:
+        plain = replace(plain, helix_angle=helix_from_tips(plain, clues.tip_helix))
+    beyond = {"pins": first.probe.size, "bore": first.probe.size / 2, "between": -first.probe.size}
+    unit = float(np.nan_to_num(first.probe.predict(replace(plain, module=1e3)), nan=1e3 * teeth)) / 1e3
+    guess = max((first.value - beyond.get(first.probe.kind, 0.0)) / max(unit, 1e-6), 1e-3)
     steps = np.log(guess) + np.linspace(-0.4, 0.4, 1601)
     module = np.exp(steps)[:, None]
-    gears = Gear(teeth, module, np.radians([14.5, 20.0, 25.0]))
+    gears = replace(plain, module=module, pressure_angle=np.radians([14.5, 20.0, 25.0]))
     logs = np.zeros((len(steps), 3))
     for reading in readings:
         width = np.hypot(reading.error, reading.probe.looseness(gears))
@@ -294,37 +385,43 @@ def _off_list_evidence(teeth: int, readings: list[Reading]) -> float:
     return float((np.exp(np.nan_to_num(logs, nan=-np.inf)) * share).sum() * (steps[1] - steps[0]) / spread)
 
 
-def _mark_factor(mark: Mark | None, size: Size, teeth: int) -> float:
-    """How much the mark speaks for a size."""
+def _speaks_for(clues: Clues, size: Size, teeth: int) -> float:
+    """How much likelier the mark and the look of the flanks make a size."""
+    factor, data, mark = 1.0, table("sizes"), clues.mark
+    if clues.pressure_angle and abs(size.pressure_angle - clues.pressure_angle) < np.radians(1.0):
+        factor *= float(data["clue"][clues.angle_from])
     if mark is None:
-        return 1.0
-    data = table("sizes")["mark"]
+        return factor
     if mark.module is not None and abs(mark.module / size.module - 1) < 0.005:
-        return float(data["named"])
+        return factor * float(data["mark"]["named"])
     number = float(size.label.split()[0])
     bare = [n for n in mark.bare if n != teeth]
-    return float(data["bare_number"]) if number in bare else 1.0
+    return factor * float(data["mark"]["bare_number"]) if number in bare else factor
 
 
-def _candidate(
-    size: Size,
-    field: Gear,
-    weights: Array,
-    index: int,
-    readings: list[Reading],
-    moved: tuple[Array, Array, Array],
-) -> Candidate:
+def _candidate(index: int, cloud: Cloud, readings: list[Reading], moved: list[Array]) -> Candidate:
     """The size with its likeliest cell, and within that the gear the readings point to."""
-    at = np.unravel_index(int(weights.argmax()), weights.shape)
-    shift, trim, thin = (
-        float(np.broadcast_to(step, (len(step), *weights.shape))[(index, *at)]) for step in moved
-    )
-    middle = Gear(field.teeth, size.module, size.pressure_angle, 0.0, 0.0, size.addendum, size.dedendum)
-    gear = replace(
-        middle,
-        profile_shift=float(np.asarray(field.profile_shift)[at[0], 0, 0]) + shift,
-        tip_trim=max(0.0, float(np.asarray(field.tip_trim)[index, 0, at[1], 0]) + trim * size.module),
-        thinning=max(0.0, float(np.asarray(field.thinning)[index, 0, 0, at[2]]) + thin * size.module),
+    size, field, weights = cloud.sizes[index], cloud.gears, cloud.weights[index]
+    at = [int(n) for n in np.unravel_index(int(weights.argmax()), weights.shape)]
+    here = (index, at[0], at[1], at[2])
+    shift, trim, thin = (float(np.broadcast_to(step, cloud.weights.shape)[here]) for step in moved)
+    helix = 0.0
+    if cloud.tilted is not None and cloud.tilt is not None:
+        flat, steep = (
+            float(np.broadcast_to(each.helix_angle, cloud.weights.shape)[here])
+            for each in (field, cloud.tilted)
+        )
+        helix = flat + (steep - flat) * float(np.broadcast_to(cloud.tilt[0], cloud.weights.shape)[here])
+    gear = Gear(
+        field.teeth,
+        size.module,
+        size.pressure_angle,
+        float(np.asarray(field.profile_shift)[at[0], 0, 0]) + shift,
+        helix,
+        size.addendum,
+        size.dedendum,
+        max(0.0, float(np.asarray(field.tip_trim)[index, 0, at[1], 0]) + trim * size.module),
+        max(0.0, float(np.asarray(field.thinning)[index, 0, 0, at[2]]) + thin * size.module),
     )
     predicted = tuple(float(r.probe.predict(gear)) for r in readings)
     errors = [float(np.hypot(r.error, r.probe.looseness(gear))) for r in readings]

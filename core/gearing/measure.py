@@ -11,6 +11,7 @@ import numpy as np
 from .errors import GearingError
 from .gear import (
     Gear,
+    base_helix_angle,
     base_radius,
     reference_diameter,
     root_radius,
@@ -19,6 +20,9 @@ from .gear import (
     transverse_pressure_angle,
 )
 from .involute import Real, inv, inverse_inv
+
+USUAL_PIN = 1.7
+"""Pin diameter in modules that touches near the reference circle (ISO 21771-1 practice)."""
 
 
 def _tip_half_angle(gear: Gear) -> Real:
@@ -68,8 +72,7 @@ def span_over_teeth(gear: Gear, k: int) -> Real:
 
 def span_contact_radius(gear: Gear, k: int) -> Real:
     """Radius at which the jaws touch the flanks for a span over `k` teeth, mm."""
-    base_helix = np.arcsin(np.sin(gear.helix_angle) * np.cos(gear.pressure_angle))
-    touch: Real = np.hypot(base_radius(gear), span_over_teeth(gear, k) * np.cos(base_helix) / 2)
+    touch: Real = np.hypot(base_radius(gear), span_over_teeth(gear, k) * np.cos(base_helix_angle(gear)) / 2)
     return touch
 
 
@@ -128,19 +131,19 @@ def checked_span(gear: Gear, k: int) -> float:
 
 
 def over_pins_reading(gear: Gear, pin_diameter: float) -> Real:
-    """Reading over two pins in opposite spaces, spur gears, mm (ISO 21771-1).
+    """Reading over two pins (helical gears: balls) in opposite spaces, mm (ISO 21771-1).
 
-    ``inv(phi) = inv(alpha) + dp/(z·m·cos(alpha)) - pi/2z + 2x·tan(alpha)/z``;
+    ``inv(phi) = inv(alpha_t) + dp/(z·mn·cos(alpha_n)) - pi/2z + 2x·tan(alpha_n)/z``;
     nan where the pin is too thin for the space. Fields may be arrays. Does not
     say whether the pin lies on the flanks: see :func:`over_pins`.
     """
     alpha = transverse_pressure_angle(gear)
     involute = np.asarray(
         inv(alpha)
-        + pin_diameter / (2 * base_radius(gear))
+        + pin_diameter / (2 * base_radius(gear) * np.cos(base_helix_angle(gear)))
         - np.pi / (2 * gear.teeth)
         + 2 * gear.profile_shift * np.tan(gear.pressure_angle) / gear.teeth
-        - gear.thinning / reference_diameter(gear)
+        - gear.thinning / (gear.teeth * gear.module)
     )
     angle = inverse_inv(np.maximum(involute, 0.0))
     across = 2 * base_radius(gear) / np.cos(angle)

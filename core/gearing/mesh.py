@@ -101,7 +101,7 @@ def closest_distance(gear: Gear, mate_teeth: int) -> Real:
     involute = np.maximum(
         inv(transverse_pressure_angle(gear))
         + 2 * np.tan(gear.pressure_angle) * gear.profile_shift / both
-        - gear.thinning / (reference_diameter(gear) * both / gear.teeth),
+        - gear.thinning / (gear.module * both),
         0.0,
     )
     return base_radius(gear) * both / gear.teeth / np.cos(inverse_inv(involute))

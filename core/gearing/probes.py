@@ -16,6 +16,7 @@ from .measure import (
     tip_chord,
 )
 from .mesh import closest_distance
+from .ring import between_pins, farthest_distance, inside_roots, inside_tips
 
 USUAL_OPENING = 0.03
 """How far a working centre distance stands off the closest, in modules: the usual backlash."""
@@ -26,6 +27,9 @@ LOOSE_MATE = 0.03
 LOOSE_ROOT = 0.03
 """How far root depths stray from the basic rack, in modules: cutters and moulds differ."""
 
+INTERNAL = frozenset({"inside", "floor", "between", "ring mate"})
+"""Kinds that are taken inside a ring with internal teeth; all others on external teeth."""
+
 
 @dataclass(frozen=True, slots=True)
 class Probe:
@@ -35,7 +39,9 @@ class Probe:
     ----------
     kind : str
         ``tips`` (flat jaws), ``narrow`` (blades, tip to tip), ``bore`` (tip to the
-        far wall of the bore), ``root``, ``span``, ``pins``, ``chord`` or ``mate``.
+        far wall of the bore), ``root``, ``span``, ``pins``, ``chord`` or ``mate``;
+        in a ring ``inside`` (tip to tip), ``floor`` (root to root), ``between``
+        (pins) or ``ring mate``.
     how : str
         ``settled`` or ``largest``, for ``tips``.
     k : int
@@ -68,11 +74,20 @@ class Probe:
                 return tip_chord(gear, self.k)
             case "mate":
                 return closest_distance(gear, self.k) + USUAL_OPENING * gear.module
+            case "inside":
+                return inside_tips(gear)
+            case "floor":
+                return inside_roots(gear)
+            case "between":
+                return between_pins(gear, self.size)
+            case "ring mate":
+                return farthest_distance(gear, self.k) - USUAL_OPENING * gear.module
         raise ValueError(f"no such probe: {self.kind}")
 
     def looseness(self, gear: Gear) -> Real:
         """Standard error of what the gear itself leaves open, besides the caliper's, mm."""
-        share = {"root": LOOSE_ROOT, "mate": LOOSE_MATE}.get(self.kind, 0.0)
+        loose = {"root": LOOSE_ROOT, "floor": LOOSE_ROOT, "mate": LOOSE_MATE, "ring mate": LOOSE_MATE}
+        share = loose.get(self.kind, 0.0)
         return share * gear.module
 
     @property
@@ -93,6 +108,12 @@ class Probe:
                 return f"over pins of {self.size:.2f} mm"
             case "chord":
                 return f"tip chord over {self.k} pitches"
+            case "inside":
+                return "tip to tip, inside"
+            case "floor":
+                return "root to root, inside"
+            case "between":
+                return f"between pins of {self.size:.2f} mm"
             case _:
                 return f"centre distance to {self.k} teeth"
 

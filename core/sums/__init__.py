@@ -15,6 +15,7 @@ from pydantic import BaseModel
 from .count import CountIn, CountOut, count_teeth
 from .entry import EntryIn, EntryOut, read_entry
 from .fit import FitIn, FitOut, fit_part
+from .form import FormIn, FormOut, read_form
 from .gear import GearIn, GearOut, measure_gear
 from .pair import PairIn, PairOut, mesh_pair
 from .read import ReadOut, read_gear
@@ -33,6 +34,7 @@ class Sum:
 SUMS: dict[str, Sum] = {
     "gear": Sum(GearIn, GearOut, measure_gear),
     "read": Sum(ReadIn, ReadOut, read_gear),
+    "form": Sum(FormIn, FormOut, read_form),
     "count": Sum(CountIn, CountOut, count_teeth),
     "fit": Sum(FitIn, FitOut, fit_part),
     "pair": Sum(PairIn, PairOut, mesh_pair),

@@ -26,6 +26,7 @@ from gearing.gear import (
     undercut,
 )
 from gearing.measure import (
+    USUAL_PIN,
     over_pins,
     over_tips_largest,
     over_tips_settled,
@@ -36,15 +37,13 @@ from gearing.measure import (
 )
 from gearing.outline import tooth_outline
 from gearing.probes import Probe
+from gearing.ring import ring_root_radius, ring_tip_radius, space_of
 
 from .base import Length, Model, Module
 from .probe import ProbeIn
 
 Teeth = Annotated[int, Field(ge=FEWEST_TEETH, le=MOST_TEETH)]
 Point = Annotated[list[float], Field(min_length=2, max_length=2)]
-
-USUAL_PIN = 1.7
-"""Pin diameter in modules that touches near the reference circle (ISO 21771-1 practice)."""
 
 
 class GearIn(Model):
@@ -101,13 +100,17 @@ class TipChord(Model):
 
 
 class Drawing(Model):
-    """A gear for drawing: one tooth's outline, to be turned `teeth` times."""
+    """A gear for drawing: one tooth's outline, to be turned `teeth` times.
+
+    Of a ring with internal teeth it is the outline of one space.
+    """
 
     teeth: int
     tooth: list[Point]
     tip_radius_mm: float
     reference_radius_mm: float
     root_radius_mm: float
+    internal: bool = False
 
 
 class HoldOut(Model):
@@ -203,13 +206,14 @@ def _pins(gear: Gear, pin: float | None) -> OverPins | None:
 
 
 @lru_cache(maxsize=1024)
-def draw(gear: Gear) -> Drawing:
-    """One tooth of a gear and the circles it stands on."""
-    points = np.round(tooth_outline(gear, 10, 6), 4)
+def draw(gear: Gear, internal: bool = False) -> Drawing:
+    """One tooth of a gear, or one space of a ring, and the circles it stands on."""
+    points = np.round(tooth_outline(space_of(gear) if internal else gear, 10, 6), 4)
     return Drawing(
         teeth=int(gear.teeth),
         tooth=points.tolist(),
-        tip_radius_mm=float(tip_radius(gear)),
+        tip_radius_mm=float(ring_tip_radius(gear) if internal else tip_radius(gear)),
         reference_radius_mm=float(reference_diameter(gear)) / 2,
-        root_radius_mm=float(root_radius(gear)),
+        root_radius_mm=float(ring_root_radius(gear) if internal else root_radius(gear)),
+        internal=internal,
     )

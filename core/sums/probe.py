@@ -11,7 +11,20 @@ from gearing.probes import Probe
 
 from .base import Length, Model
 
-Kind = Literal["tips", "narrow", "bore", "root", "span", "pins", "chord", "mate"]
+Kind = Literal[
+    "tips",
+    "narrow",
+    "bore",
+    "root",
+    "span",
+    "pins",
+    "chord",
+    "mate",
+    "inside",
+    "floor",
+    "between",
+    "ring mate",
+]
 _NEEDS = {
     "span": (
         "A span needs the number of teeth between the jaws.",
@@ -23,7 +36,8 @@ _NEEDS = {
     ),
     "mate": ("A distance needs the tooth count of the mate.", "Count the mate's teeth: 4 or more."),
 }
-_LEAST = {"span": 2, "chord": 1, "mate": 4}
+_NEEDS["ring mate"] = _NEEDS["mate"]
+_LEAST = {"span": 2, "chord": 1, "mate": 4, "ring mate": 4}
 
 
 class ProbeIn(Model):
@@ -43,9 +57,9 @@ class ProbeIn(Model):
         if self.kind in _NEEDS and (self.k is None or self.k < _LEAST[self.kind]):
             problem, hint = _NEEDS[self.kind]
             raise GearingError(problem, field="k", hint=hint)
-        if self.kind == "pins" and self.size_mm is None:
+        if self.kind in ("pins", "between") and self.size_mm is None:
             raise GearingError(
-                "Over pins needs the diameter of the pins.",
+                f"{'Over' if self.kind == 'pins' else 'Between'} pins needs the diameter of the pins.",
                 field="size_mm",
                 hint="Measure the pin or drill shank: about 1.7 × module suits.",
             )
@@ -58,8 +72,8 @@ class ProbeIn(Model):
                 return Probe("tips", self.how)
             case "bore":
                 return Probe("bore", size=bore or 0.0)
-            case "pins":
-                return Probe("pins", size=self.size_mm or 0.0)
-            case "span" | "chord" | "mate":
+            case "pins" | "between":
+                return Probe(self.kind, size=self.size_mm or 0.0)
+            case "span" | "chord" | "mate" | "ring mate":
                 return Probe(self.kind, k=self.k or 0)
         return Probe(self.kind)

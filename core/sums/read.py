@@ -4,12 +4,12 @@ from __future__ import annotations
 
 from math import degrees
 
+import numpy as np
 from pydantic import Field
 
 from gearing.advise import SETTLED, Advice, next_measurement, readings_to_part
-from gearing.gear import diametral_pitch, root_radius
+from gearing.gear import diametral_pitch, reference_diameter, root_radius
 from gearing.identify import Candidate, Identification, Reading, identify, pooled
-from gearing.marks import Mark, read_mark
 from gearing.measure import span_counts, usual_span
 
 from .base import Model
@@ -25,7 +25,9 @@ LEAST_SHOWN = 0.005
 FAR_OFF = 4.0
 """Reading errors beyond which one reading is named as the one that contradicts the others."""
 
-LOOSE = {"root": "roots are cut to differing depths", "mate": "shafts stand a little off"}
+LOOSE = dict.fromkeys(("root", "floor"), "roots are cut to differing depths") | dict.fromkeys(
+    ("mate", "ring mate"), "shafts stand a little off"
+)
 """Why a reading that differs may still say little."""
 
 WEAK = 1.0
@@ -75,6 +77,7 @@ class NextOut(Model):
     kind: str
     how: str
     k: int | None
+    size_mm: float | None = Field(description="Diameter of the pins")
     again: bool = Field(description="Whether it is a reading to repeat")
     worth_bits: float
     says: str
@@ -84,6 +87,14 @@ class NextOut(Model):
 class CountOdds(Model):
     teeth: int
     probability: float
+
+
+class HelixOut(Model):
+    """The helix at the reference circle, and what the mate must have."""
+
+    angle_deg: float
+    lead_mm: float = Field(description="Advance along the axis in one turn")
+    says: str
 
 
 class ReadOut(Model):
@@ -100,6 +111,8 @@ class ReadOut(Model):
     counts: list[CountOdds] = Field(description="The disputed tooth counts with their odds; empty for one")
     look_alike: LookAlikeOut | None
     wear: WearOut | None
+    helix: HelixOut | None = Field(description="For helical teeth")
+    internal: bool = Field(description="Whether it is a ring with internal teeth")
     shown: HoldOut | None = Field(description="The leading candidate held as asked, or for what comes next")
     span_counts: list[int]
     span_usual: int | None
@@ -108,8 +121,7 @@ class ReadOut(Model):
 
 def read_gear(given: ReadIn) -> ReadOut:
     """Identify a gear from its readings."""
-    mark = read_mark(given.mark) if given.mark.strip() else None
-    found, counts = _by_count(given, mark)
+    found, counts = _by_count(given)
     shown = [c for c in found.candidates[:SHOWN] if c.probability >= LEAST_SHOWN]
     advice = next_measurement(found, error=given.error_mm)
     answer, reason, certain = _verdict(found)
@@ -117,30 +129,53 @@ def read_gear(given: ReadIn) -> ReadOut:
         answer=answer,
         certain=certain,
         reason=reason,
-        candidates=[_candidate(c, found.readings) for c in shown],
+        candidates=[_candidate(c, found.readings, found.internal) for c in shown],
         none=found.none,
         others=max(0.0, 1 - found.none - sum(c.probability for c in shown)),
         next=_next(advice, given.error_mm) if advice else None,
         stuck="" if certain or found.none >= 0.5 else _stuck(found, advice, given.error_mm),
         counts=counts,
-        look_alike=None if certain else look_alike(found),
+        look_alike=None if certain or found.internal else look_alike(found),
+        helix=_helix(given, found),
         wear=judge_wear(found, given.worn),
+        internal=found.internal,
         shown=_shown(given, found, advice),
-        span_counts=span_counts(found.candidates[0].gear) if shown else [],
-        span_usual=usual_span(found.candidates[0].gear) if shown else None,
-        notes=_notes(given, found, mark),
+        span_counts=span_counts(found.candidates[0].gear) if shown and not found.internal else [],
+        span_usual=usual_span(found.candidates[0].gear) if shown and not found.internal else None,
+        notes=_notes(given, found),
     )
 
 
-def _by_count(given: ReadIn, mark: Mark | None) -> tuple[Identification, list[CountOdds]]:
+def _by_count(given: ReadIn) -> tuple[Identification, list[CountOdds]]:
     """The gear by its count; of two disputed counts, by the one the readings speak for."""
     wanted = dict.fromkeys(z for z in (given.teeth, given.or_teeth) if z)
-    found = [identify(z, given.taken(), field=given.unit_kind, mark=mark) for z in wanted]
+    clues = given.clues()
+    found = [identify(z, given.taken(), field=given.unit_kind, clues=clues) for z in wanted]
     found.sort(key=lambda one: -one.evidence)
     if len(found) == 1:
         return found[0], []
     whole = sum(one.evidence for one in found) or 1.0
     return found[0], [CountOdds(teeth=one.teeth, probability=one.evidence / whole) for one in found]
+
+
+def _helix(given: ReadIn, found: Identification) -> HelixOut | None:
+    """The hand decides what runs with it as much as the angle does."""
+    if not given.helix_deg or not found.candidates:
+        return None
+    gear = found.candidates[0].gear
+    angle = degrees(float(gear.helix_angle))
+    lead = float(np.pi * reference_diameter(gear) / np.tan(gear.helix_angle))
+    if not given.hand:
+        says = "Record the hand too: stand the gear on its face and see which way the teeth rise."
+    else:
+        other = {"left": "right", "right": "left"}[given.hand]
+        inside = (
+            f"the same hand, {given.hand}, since it runs inside" if found.internal else f"the other, {other}"
+        )
+        says = f"{given.hand.capitalize()}-hand. On parallel shafts its mate has {inside}."
+        if not found.internal:
+            says += " On crossed shafts the two angles make the angle between the shafts."
+    return HelixOut(angle_deg=angle, lead_mm=lead, says=says)
 
 
 def _stuck(found: Identification, advice: Advice | None, error: float) -> str:
@@ -187,7 +222,7 @@ def _odds(share: float) -> str:
     return "over 99 %" if share > 0.99 else f"{share * 100:.0f} %"
 
 
-def _candidate(candidate: Candidate, readings: tuple[Reading, ...]) -> CandidateOut:
+def _candidate(candidate: Candidate, readings: tuple[Reading, ...], internal: bool) -> CandidateOut:
     gear, size = candidate.gear, candidate.size
     assumed = []
     if abs(float(gear.profile_shift)) > 0.005:
@@ -217,8 +252,8 @@ def _candidate(candidate: Candidate, readings: tuple[Reading, ...]) -> Candidate
             )
             for r, p, o in zip(readings, candidate.predicted, candidate.off_by, strict=True)
         ],
-        drawing=draw(gear),
-        new=draw(as_made(candidate)),
+        drawing=draw(gear, internal),
+        new=draw(as_made(candidate), internal),
     )
 
 
@@ -237,6 +272,7 @@ def _next(advice: Advice, error: float) -> NextOut:
         kind=advice.probe.kind,
         how=advice.probe.how,
         k=advice.probe.k or None,
+        size_mm=advice.probe.size or None,
         again=advice.again,
         worth_bits=advice.worth,
         says=f"{first} would read {one:.2f}, {second} {two:.2f}: "
@@ -245,9 +281,10 @@ def _next(advice: Advice, error: float) -> NextOut:
     )
 
 
-def _notes(given: ReadIn, found: Identification, mark: Mark | None) -> list[str]:
+def _notes(given: ReadIn, found: Identification) -> list[str]:
     """What a colleague looking over the shoulder would say."""
     notes = []
+    mark = given.clues().mark
     if mark and mark.teeth and mark.teeth not in (given.teeth, given.or_teeth):
         notes.append(f"The mark says {mark.teeth} teeth, you counted {given.teeth}. Count again.")
     if mark and mark.module and found.candidates:
@@ -256,7 +293,7 @@ def _notes(given: ReadIn, found: Identification, mark: Mark | None) -> list[str]
             notes.append("The mark names another size than the readings: it may be a mould number.")
     if found.none >= 0.5:
         notes += [note for note in (_unit_slip(given), _odd_one_out(given)) if note]
-    if found.candidates:
+    if found.candidates and not found.internal:
         notes += _on_the_gear(given, found.candidates[0])
     return notes
 
@@ -277,7 +314,7 @@ def _unit_slip(given: ReadIn) -> str:
     """Whether the readings make sense in the other unit."""
     for factor, says in ((25.4, "inches"), (1 / 25.4, "millimetres")):
         other = [Reading(r.probe, r.value * factor, r.error) for r in given.taken()]
-        trial = identify(given.teeth, other, field=given.unit_kind)
+        trial = identify(given.teeth, other, field=given.unit_kind, clues=given.clues())
         if trial.none < 0.5:
             label = next(iter(trial.by_label()))
             return f"Taken as {says} these readings give {label}. Check the unit."
@@ -291,7 +328,7 @@ def _odd_one_out(given: ReadIn) -> str:
         return "" if len(together) < 2 else "The two readings contradict each other: take each again."
     for odd in together:
         rest = [reading for reading in together if reading is not odd]
-        trial = identify(given.teeth, rest, field=given.unit_kind)
+        trial = identify(given.teeth, rest, field=given.unit_kind, clues=given.clues())
         if trial.none < 0.2 and trial.candidates:
             gear = trial.candidates[0].gear
             expected = float(odd.probe.predict(gear))

@@ -2,12 +2,15 @@
 
 from __future__ import annotations
 
+from math import degrees, radians
 from typing import Annotated, Literal
 
 from pydantic import Field, model_validator
 
 from gearing.errors import GearingError
-from gearing.identify import CALIPER_ERROR, Reading
+from gearing.identify import CALIPER_ERROR, HELIX_ERROR, Clues, Reading
+from gearing.marks import read_mark
+from gearing.probes import INTERNAL
 
 from .base import Length, Model
 from .gear import Teeth
@@ -21,13 +24,25 @@ class ReadingIn(ProbeIn):
 
 
 class ReadIn(Model):
-    """A gear on the bench. `or_teeth` is a second count, if two were made and differ."""
+    """A gear on the bench. `or_teeth` is a second count, if two were made and differ.
+
+    Readings are taken all inside a ring with internal teeth, or all on an external gear.
+    """
 
     teeth: Teeth
     or_teeth: Teeth | None = None
     readings: Annotated[list[ReadingIn], Field(min_length=1, max_length=40)]
     error_mm: Annotated[float, Field(ge=0.001, le=1)] = CALIPER_ERROR
     mark: Annotated[str, Field(max_length=60)] = ""
+    helix_deg: Annotated[float, Field(ge=0, le=60)] = Field(
+        default=0.0, description="Helix angle as read along the tips, against the axis; 0 for straight teeth"
+    )
+    helix_error_deg: Annotated[float, Field(ge=0.05, le=5)] = degrees(HELIX_ERROR)
+    hand: Literal["", "left", "right"] = ""
+    angle_deg: Annotated[float, Field(ge=10, le=35)] | None = Field(
+        default=None, description="Pressure angle something speaks for"
+    )
+    angle_from: Literal["eye", "gauge", "told"] = "eye"
     unit_kind: Annotated[str, Field(max_length=20)] = ""
     bore_mm: Length | None = None
     bore_shape: Literal["round", "D", "spline", "hex", "keyed"] = "round"
@@ -44,6 +59,19 @@ class ReadIn(Model):
 
     @model_validator(mode="after")
     def _possible(self) -> ReadIn:
+        inner = [r.kind in INTERNAL for r in self.readings]
+        if any(inner) and not all(inner):
+            raise GearingError(
+                "Some readings are of internal teeth, some of external ones.",
+                field=f"readings.{inner.index(not inner[0])}.value",
+                hint="Read a ring inside only, or a gear outside only; a part with both is two gears.",
+            )
+        if 0 < self.helix_deg <= 2 * self.helix_error_deg:
+            raise GearingError(
+                f"A helix of {self.helix_deg:g}° cannot be told from straight teeth.",
+                field="helix_deg",
+                hint="Leave it out for straight teeth, or measure it on a longer print of the teeth.",
+            )
         tips = [r.value for r in self.readings if r.kind in ("tips", "narrow")]
         for at, reading in enumerate(self.readings):
             field = f"readings.{at}.value"
@@ -59,11 +87,34 @@ class ReadIn(Model):
                     field=field,
                     hint="Read it again, tip to tip.",
                 )
+            floor = [r.value for r in self.readings if r.kind == "floor"]
+            if reading.kind == "inside" and floor and reading.value >= max(floor):
+                raise GearingError(
+                    "The tips of the ring read wider than its roots.",
+                    field=field,
+                    hint="Inside jaws on two opposite tips, then in two opposite spaces: read both again.",
+                )
+            if reading.kind == "ring mate" and (reading.k or 0) >= self.teeth:
+                raise GearingError(
+                    "The mate has as many teeth as the ring, or more.",
+                    field=f"readings.{at}.k",
+                    hint="Count both again: a pinion inside a ring has fewer teeth.",
+                )
             if reading.kind == "bore" and self.bore_mm is None:
                 raise GearingError(
                     "Tip to bore needs the bore.", field="bore_mm", hint="Measure the bore and give it too."
                 )
         return self
+
+    def clues(self) -> Clues:
+        """What speaks for a size besides the readings."""
+        return Clues(
+            read_mark(self.mark) if self.mark.strip() else None,
+            radians(self.helix_deg),
+            radians(self.helix_error_deg),
+            radians(self.angle_deg or 0.0),
+            self.angle_from,
+        )
 
     def taken(self) -> list[Reading]:
         """The readings as the core takes them."""

@@ -8,6 +8,7 @@ from sums.base import Problem
 from sums.count import CountIn, CountOut, count_teeth
 from sums.entry import EntryIn, EntryOut, read_entry
 from sums.fit import FitIn, FitOut, fit_part
+from sums.form import FormIn, FormOut, read_form
 from sums.gauges import GaugesOut, all_gauges
 from sums.gear import GearIn, GearOut, measure_gear
 from sums.pair import PairIn, PairOut, mesh_pair
@@ -43,6 +44,12 @@ def gear(request: HttpRequest, given: GearIn) -> GearOut:
 def read(request: HttpRequest, given: ReadIn) -> ReadOut:
     """Which gear gave these readings."""
     return read_gear(given)
+
+
+@router.post("/form", response={200: FormOut, 422: Problem})
+def form(request: HttpRequest, given: FormIn) -> FormOut:
+    """Which size a rack, worm, wheel, bevel, pulley or sprocket is."""
+    return read_form(given)
 
 
 @router.post("/count", response={200: CountOut, 422: Problem})

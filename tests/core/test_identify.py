@@ -12,7 +12,7 @@ from hypothesis import strategies as st
 from gearing.advise import next_measurement
 from gearing.errors import GearingError
 from gearing.gear import Gear
-from gearing.identify import Identification, Reading, identify
+from gearing.identify import Clues, Identification, Reading, identify
 from gearing.marks import read_mark
 from gearing.measure import span_counts
 from gearing.probes import Probe
@@ -67,9 +67,9 @@ class PlainGears(unittest.TestCase):
 
     def test_a_mark_sways_but_does_not_decide(self) -> None:
         readings = taken(Gear(31, 0.8, tip_trim=0.1), SETTLED)
-        plain, told = (identify(31, readings, mark=m).by_label() for m in (None, read_mark("0.8M")))
+        plain, told = (identify(31, readings, clues=Clues(m)).by_label() for m in (None, read_mark("0.8M")))
         self.assertGreater(told["0.8 module"], plain["0.8 module"] + 0.2)
-        wrong = identify(31, taken(Gear(31, 0.5), SETTLED, LARGEST), mark=read_mark("M1"))
+        wrong = identify(31, taken(Gear(31, 0.5), SETTLED, LARGEST), clues=Clues(read_mark("M1")))
         self.assertEqual(best(wrong)[0], "0.5 module")
 
 

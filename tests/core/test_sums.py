@@ -33,6 +33,12 @@ GOOD: dict[str, dict[str, Any]] = {
         "readings": [{"value": "26.18"}, {"kind": "span", "k": 4, "value": 8.61}],
         "mark": "32DP",
     },
+    "form": {
+        "form": "bevel",
+        "teeth": 20,
+        "mate_teeth": 40,
+        "readings": [{"way": "outside", "value": "17.43"}, {"way": "chord", "n": 3, "value": 7.9}],
+    },
     "pair": {
         "first": {"teeth": 15, "module_mm": 0.8},
         "second": {"teeth": 54, "module_mm": 0.8},
@@ -121,6 +127,37 @@ class AtTheCommandLine(unittest.TestCase):
             ("read", {"teeth": 20, "readings": [{"kind": "pins", "value": 22}]}, "readings.0.size_mm"),
             ("read", {"teeth": 20, "readings": [{"kind": "mate", "value": 22}]}, "readings.0.k"),
             ("read", {"teeth": 20, "readings": [{"kind": "bore", "value": 12}]}, "bore_mm"),
+            (
+                "read",
+                {"teeth": 40, "readings": [{"kind": "inside", "value": 19}, {"value": 21}]},
+                "readings.1.value",
+            ),
+            (
+                "read",
+                {"teeth": 40, "readings": [{"kind": "inside", "value": 19}, {"kind": "floor", "value": 18}]},
+                "readings.0.value",
+            ),
+            (
+                "read",
+                {"teeth": 40, "readings": [{"kind": "ring mate", "k": 40, "value": 8}]},
+                "readings.0.k",
+            ),
+            ("read", {"teeth": 20, "helix_deg": 1, "readings": [{"value": 22}]}, "helix_deg"),
+            ("form", {"form": "worm", "teeth": 0}, "teeth"),
+            ("form", {"form": "bevel", "teeth": 3}, "teeth"),
+            ("form", {"form": "rack", "readings": [{"way": "bore", "value": 3}]}, "readings.0.way"),
+            ("form", {"form": "rack", "readings": [{"way": "pitches", "value": 3}]}, "readings.0.n"),
+            (
+                "form",
+                {"form": "wheel", "teeth": 20, "readings": [{"way": "distance", "value": 3}]},
+                "readings.0.size_mm",
+            ),
+            (
+                "form",
+                {"form": "wheel", "teeth": 20, "readings": [{"way": "chord", "n": 11, "value": 3}]},
+                "readings.0.n",
+            ),
+            ("form", {"form": "rack", "show": {"way": "moon"}}, "show.way"),
             ("count", {}, "counted"),
             ("count", {"chord": {"pitches": 3, "chord_mm": 30, "over_tips_mm": 20}}, "chord"),
             ("pair", {**GOOD["pair"], "centre_distance_mm": 100}, "centre_distance"),
@@ -135,7 +172,7 @@ class AtTheCommandLine(unittest.TestCase):
     def test_no_json_and_no_such_sum(self) -> None:
         self.assertEqual(said(["gear"], "{")[0], 1)
         status, problem = said(["lathe"], "{}")
-        self.assertEqual((status, problem["hint"]), (2, "One of: gear, read, count, fit, pair, entry."))
+        self.assertEqual((status, problem["hint"]), (2, f"One of: {', '.join(SUMS)}."))
 
 
 ODD = st.one_of(

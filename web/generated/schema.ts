@@ -188,6 +188,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sums/form": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Form
+         * @description Which size a rack, worm, wheel, bevel, pulley or sprocket is.
+         */
+        post: operations["instruments_api_form"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sums/gauges": {
         parameters: {
             query?: never;
@@ -753,8 +773,15 @@ export interface components {
         /**
          * Drawing
          * @description A gear for drawing: one tooth's outline, to be turned `teeth` times.
+         *
+         *     Of a ring with internal teeth it is the outline of one space.
          */
         Drawing: {
+            /**
+             * Internal
+             * @default false
+             */
+            internal: boolean;
             /** Reference Radius Mm */
             reference_radius_mm: number;
             /** Root Radius Mm */
@@ -799,6 +826,13 @@ export interface components {
             label: string;
             /** Reading Mm */
             reading_mm: number;
+        };
+        /** FactOut */
+        FactOut: {
+            /** Name */
+            name: string;
+            /** Value */
+            value: string;
         };
         /** FieldFitOut */
         FieldFitOut: {
@@ -851,6 +885,122 @@ export interface components {
             says: string;
             /** Verdict */
             verdict: string;
+        };
+        /** FormCandidate */
+        FormCandidate: {
+            /** Compared */
+            compared: components["schemas"]["FormComparison"][];
+            /** Label */
+            label: string;
+            /** Pitch Mm */
+            pitch_mm: number;
+            /** Probability */
+            probability: number;
+        };
+        /** FormComparison */
+        FormComparison: {
+            /** Measured Mm */
+            measured_mm: number;
+            /** Off By */
+            off_by: number;
+            /** Predicted Mm */
+            predicted_mm: number;
+            /** What */
+            what: string;
+        };
+        /**
+         * FormIn
+         * @description A toothed part on the bench. `teeth` counts a worm's starts; a rack needs none.
+         */
+        FormIn: {
+            /**
+             * Error Mm
+             * @default 0.02
+             */
+            error_mm: number;
+            /**
+             * Form
+             * @enum {string}
+             */
+            form: "rack" | "worm" | "wheel" | "bevel" | "pulley" | "sprocket";
+            /**
+             * Hand
+             * @default
+             * @enum {string}
+             */
+            hand: "" | "left" | "right";
+            /**
+             * Mate Teeth
+             * @description Teeth of a bevel's mate on shafts at right angles
+             */
+            mate_teeth?: number | null;
+            /**
+             * Outside Mm
+             * @description Outside diameter of a worm
+             */
+            outside_mm?: (number | string) | null;
+            /** Readings */
+            readings?: components["schemas"]["FormReadingIn"][];
+            show?: components["schemas"]["ShowIn"] | null;
+            /**
+             * Teeth
+             * @default 0
+             */
+            teeth: number;
+        };
+        /** FormNext */
+        FormNext: {
+            /** N */
+            n: number | null;
+            /** Says */
+            says: string;
+            /** Way */
+            way: string;
+            /** What */
+            what: string;
+        };
+        /**
+         * FormOut
+         * @description The answer, the sizes behind it, and what would settle it.
+         */
+        FormOut: {
+            /** Answer */
+            answer: string;
+            /** Candidates */
+            candidates: components["schemas"]["FormCandidate"][];
+            /** Certain */
+            certain: boolean;
+            /** Facts */
+            facts: components["schemas"]["FactOut"][];
+            next: components["schemas"]["FormNext"] | null;
+            /** None */
+            none: number;
+            /** Others */
+            others: number;
+            /** Reason */
+            reason: string;
+            /** Remarks */
+            remarks: string[];
+            sketch: components["schemas"]["SketchOut"];
+            /** Ways */
+            ways: components["schemas"]["WayOut"][];
+        };
+        /**
+         * FormReadingIn
+         * @description One reading: the way, what was counted with it, and the value.
+         */
+        FormReadingIn: {
+            /** N */
+            n?: number | null;
+            /** Size Mm */
+            size_mm?: (number | string) | null;
+            /**
+             * Value
+             * @description mm as a number, or text with its unit: 8.55, 2,5, 3/16, 0.080in
+             */
+            value: number | string;
+            /** Way */
+            way: string;
         };
         /**
          * GaugesOut
@@ -965,6 +1115,21 @@ export interface components {
         GoneIn: {
             /** Gone */
             gone: boolean;
+        };
+        /**
+         * HelixOut
+         * @description The helix at the reference circle, and what the mate must have.
+         */
+        HelixOut: {
+            /** Angle Deg */
+            angle_deg: number;
+            /**
+             * Lead Mm
+             * @description Advance along the axis in one turn
+             */
+            lead_mm: number;
+            /** Says */
+            says: string;
         };
         /**
          * HoldOut
@@ -1201,6 +1366,11 @@ export interface components {
             kind: string;
             /** Says */
             says: string;
+            /**
+             * Size Mm
+             * @description Diameter of the pins
+             */
+            size_mm: number | null;
             /** What */
             what: string;
             /** Worth Bits */
@@ -1448,7 +1618,7 @@ export interface components {
              * @default tips
              * @enum {string}
              */
-            kind: "tips" | "narrow" | "bore" | "root" | "span" | "pins" | "chord" | "mate";
+            kind: "tips" | "narrow" | "bore" | "root" | "span" | "pins" | "chord" | "mate" | "inside" | "floor" | "between" | "ring mate";
             /** Size Mm */
             size_mm?: (number | string) | null;
         };
@@ -1484,8 +1654,21 @@ export interface components {
         /**
          * ReadIn
          * @description A gear on the bench. `or_teeth` is a second count, if two were made and differ.
+         *
+         *     Readings are taken all inside a ring with internal teeth, or all on an external gear.
          */
         ReadIn: {
+            /**
+             * Angle Deg
+             * @description Pressure angle something speaks for
+             */
+            angle_deg?: number | null;
+            /**
+             * Angle From
+             * @default eye
+             * @enum {string}
+             */
+            angle_from: "eye" | "gauge" | "told";
             /** Bore Mm */
             bore_mm?: (number | string) | null;
             /**
@@ -1504,6 +1687,23 @@ export interface components {
              * @default 0.02
              */
             error_mm: number;
+            /**
+             * Hand
+             * @default
+             * @enum {string}
+             */
+            hand: "" | "left" | "right";
+            /**
+             * Helix Deg
+             * @description Helix angle as read along the tips, against the axis; 0 for straight teeth
+             * @default 0
+             */
+            helix_deg: number;
+            /**
+             * Helix Error Deg
+             * @default 1
+             */
+            helix_error_deg: number;
             /**
              * Mark
              * @default
@@ -1558,6 +1758,13 @@ export interface components {
              * @description The disputed tooth counts with their odds; empty for one
              */
             counts: components["schemas"]["CountOdds"][];
+            /** @description For helical teeth */
+            helix: components["schemas"]["HelixOut"] | null;
+            /**
+             * Internal
+             * @description Whether it is a ring with internal teeth
+             */
+            internal: boolean;
             look_alike: components["schemas"]["LookAlikeOut"] | null;
             next: components["schemas"]["NextOut"] | null;
             /** None */
@@ -1599,7 +1806,7 @@ export interface components {
              * @default tips
              * @enum {string}
              */
-            kind: "tips" | "narrow" | "bore" | "root" | "span" | "pins" | "chord" | "mate";
+            kind: "tips" | "narrow" | "bore" | "root" | "span" | "pins" | "chord" | "mate" | "inside" | "floor" | "between" | "ring mate";
             /** Size Mm */
             size_mm?: (number | string) | null;
             /**
@@ -1674,6 +1881,30 @@ export interface components {
             member: string;
             /** Workshop */
             workshop: string;
+        };
+        /**
+         * ShowIn
+         * @description A way to show on the drawing.
+         */
+        ShowIn: {
+            /** N */
+            n?: number | null;
+            /** Way */
+            way: string;
+        };
+        /**
+         * SketchOut
+         * @description Lines in mm, x right and y up.
+         */
+        SketchOut: {
+            /** Closed */
+            closed: number[][][];
+            /** Measure */
+            measure: number[][];
+            /** Thin */
+            thin: number[][][];
+            /** What */
+            what: string;
         };
         /** StageIn */
         StageIn: {
@@ -1915,6 +2146,20 @@ export interface components {
         WatchIn: {
             /** Text */
             text: string;
+        };
+        /**
+         * WayOut
+         * @description A way of measuring this form.
+         */
+        WayOut: {
+            /** Counts */
+            counts: string;
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** With Size */
+            with_size: string;
         };
         /**
          * WearOut
@@ -2331,6 +2576,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FitOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    instruments_api_form: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FormIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FormOut"];
                 };
             };
             /** @description Unprocessable Entity */

@@ -1,0 +1,62 @@
+"""The standard sizes a toothed part may have."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from functools import cache
+
+from gearing.involute import Real
+from gearing.sizes import standard_sizes, table
+
+FORMS = ("rack", "worm", "wheel", "bevel", "pulley", "sprocket")
+
+
+@dataclass(frozen=True, slots=True)
+class Standard:
+    """One size of a form. Lengths mm; fields may be arrays.
+
+    Attributes
+    ----------
+    label : str
+    pitch : float
+        Module for racks, worms (axial), wheels (transverse) and bevels (at the
+        large end); pitch of the belt or chain otherwise.
+    share : float
+        Share before any measurement; all sizes of a form together make 1.
+    line : float
+        Belts: twice the distance from the pulley's land to the pitch line.
+    roller, inside : float
+        Chains: diameter of the roller and width between the inner plates.
+    """
+
+    label: str
+    pitch: Real
+    share: float = 1.0
+    line: Real = 0.0
+    roller: Real = 0.0
+    inside: Real = 0.0
+
+
+@cache
+def standards(form: str) -> tuple[Standard, ...]:
+    """Every size of one of :data:`FORMS`."""
+    if form in ("pulley", "sprocket"):
+        found = [Standard(**row) for row in table("forms")["belt" if form == "pulley" else "chain"]]
+    else:
+        shares: dict[tuple[str, float], float] = {}
+        for size in standard_sizes():
+            key = (size.label, size.module)
+            shares[key] = shares.get(key, 0.0) + size.share
+        found = [Standard(label, module, share) for (label, module), share in shares.items()]
+    total = sum(one.share for one in found)
+    return tuple(
+        Standard(one.label, one.pitch, one.share / total, one.line, one.roller, one.inside) for one in found
+    )
+
+
+def of_pitch(form: str, pitch: Real) -> Standard:
+    """A size of any pitch in the usual proportions, for parts that are of no standard."""
+    listed = standards(form)
+    middle = listed[len(listed) // 2]
+    scale = pitch / middle.pitch
+    return Standard("", pitch, 1.0, middle.line * scale, middle.roller * scale, middle.inside * scale)
