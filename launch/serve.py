@@ -17,15 +17,17 @@ from typing import IO
 from demo import DEMO_MEMBER, DEMO_PASSWORD
 
 from . import frontend
-from .mariadb import WITH_PARENT, OwnMariaDB, check_reachable
+from .mariadb import WITH_PARENT, OwnMariaDB, check_reachable, free_port
 from .places import BUILT, HOST, PORT, ROOT, VAR, say, secret, stop_with
 
 LOCK = VAR / "server.lock"
 ADDRESS = f"http://{HOST}:{PORT}"
 
 
-def environment(database_url: str, folder: Path = VAR, built: Path = BUILT) -> dict[str, str]:
-    """What Django's settings read; `built` is the front end to serve."""
+def environment(
+    database_url: str, folder: Path = VAR, built: Path = BUILT, caliper: str = ""
+) -> dict[str, str]:
+    """What Django's settings read; `built` is the front end to serve, `caliper` where one answers."""
     return {
         **os.environ,
         "PYTHONPATH": os.pathsep.join(str(ROOT / part) for part in ("core", "server", "")),
@@ -34,6 +36,7 @@ def environment(database_url: str, folder: Path = VAR, built: Path = BUILT) -> d
         "DENTADO_DATABASE_URL": database_url,
         "DENTADO_SECRET_KEY": secret(folder, "session"),
         "DJANGO_SETTINGS_MODULE": "config.settings",
+        "DENTADO_CALIPER": caliper or os.environ.get("DENTADO_CALIPER", f"{HOST}:{PORT + 1}"),
     }
 
 
@@ -66,6 +69,7 @@ def start() -> None:
     _check_port()
     own = None if os.environ.get("DENTADO_DATABASE_URL") else OwnMariaDB(VAR / "database")
     server: subprocess.Popen[bytes] | None = None
+    caliper: subprocess.Popen[bytes] | None = None
     try:
         signal.signal(signal.SIGTERM, _interrupt)
         if not own:
@@ -73,7 +77,10 @@ def start() -> None:
         built = frontend.build()
         if own:
             own.start()
-        env = environment(own.url if own else os.environ["DENTADO_DATABASE_URL"], built=built)
+        caliper, address = start_caliper(PORT + 1)
+        env = environment(
+            own.url if own else os.environ["DENTADO_DATABASE_URL"], built=built, caliper=address
+        )
         manage(env, "migrate", "--verbosity", "0")
         manage(env, "load_demo")
         server = subprocess.Popen(gunicorn(PORT), env=env, cwd=ROOT)
@@ -92,10 +99,29 @@ def start() -> None:
         if server and server.poll() is None:
             server.terminate()
             server.wait(20)
+        if caliper:
+            caliper.terminate()
         if own:
             own.stop()
         held.truncate(0)
         held.close()
+
+
+def start_caliper(port: int) -> tuple[subprocess.Popen[bytes] | None, str]:
+    """The simulated caliper and where it answers; none where another one is set.
+
+    Dentado works without it: if `port` is taken it goes to a free one.
+    """
+    if set_elsewhere := os.environ.get("DENTADO_CALIPER"):
+        return None, set_elsewhere
+    with socket.socket() as probe:
+        probe.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+        try:
+            probe.bind((HOST, port))
+        except OSError:
+            port = free_port()
+    command = [*WITH_PARENT, sys.executable, "-m", "devices.caliper", str(port)]
+    return subprocess.Popen(command, cwd=ROOT), f"{HOST}:{port}"
 
 
 def gunicorn(port: int) -> list[str]:

@@ -12,7 +12,7 @@ from pathlib import Path
 from . import frontend
 from .mariadb import OwnMariaDB, free_port
 from .places import HOST, ROOT, stop_with
-from .serve import environment, gunicorn, manage
+from .serve import environment, gunicorn, manage, start_caliper
 
 
 class Stack:
@@ -30,12 +30,14 @@ class Stack:
         self.port = free_port()
         self.address = f"http://{HOST}:{self.port}"
         self.server: subprocess.Popen[bytes] | None = None
+        self.caliper: subprocess.Popen[bytes] | None = None
 
     def __enter__(self) -> Stack:
         try:
             built = frontend.build()
             self.database.start()
-            env = environment(self.database.url, self.folder, built)
+            self.caliper, address = start_caliper(free_port())
+            env = environment(self.database.url, self.folder, built, address)
             manage(env, "migrate", "--verbosity", "0")
             manage(env, "load_demo")
             self.server = subprocess.Popen(
@@ -58,6 +60,9 @@ class Stack:
         if self.server:
             self.server.terminate()
             self.server.wait(20)
+        if self.caliper:
+            self.caliper.terminate()
+            self.caliper.wait(20)
         self.database.stop()
         shutil.rmtree(self.folder, ignore_errors=True)
 

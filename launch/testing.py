@@ -11,9 +11,9 @@ from collections.abc import Callable
 from pathlib import Path
 
 from . import frontend
-from .mariadb import OwnMariaDB
+from .mariadb import OwnMariaDB, free_port
 from .places import ROOT, VAR, WEB, lock, say
-from .serve import environment
+from .serve import environment, start_caliper
 
 PARTS = ("core", "server", "browser", "launch")
 Check = tuple[str, Callable[[], str]]
@@ -60,11 +60,14 @@ def _with_database(labels: list[str]) -> tuple[int, int, int]:
         built = frontend.build()
         if own:
             own.start()
-        os.environ.update(environment(url or (own.url if own else ""), folder, built))
+        caliper, address = start_caliper(free_port())
+        os.environ.update(environment(url or (own.url if own else ""), folder, built, address))
         passed, failed = (0, 0) if labels else _checks()
         more = _django(labels or ["tests"])
         return passed + more[0], failed + more[1], more[2]
     finally:
+        if caliper:
+            caliper.terminate()
         if own:
             own.stop()
 
@@ -117,7 +120,7 @@ def _all_checks() -> list[Check]:
     return [
         ("ruff: lint", _command("ruff", "check", ".")),
         ("ruff: format", _command("ruff", "format", "--check", "-q", ".")),
-        ("mypy: types", _command("mypy", "core", "server", "launch", "demo")),
+        ("mypy: types", _command("mypy", "core", "server", "devices", "launch", "demo")),
         ("import contracts", _command("lint-imports")),
         ("migrations are complete", _command(*manage, "makemigrations", "--check", "--dry-run")),
         (

@@ -8,6 +8,7 @@ from pydantic import Field
 
 from gearing.entry import Entry, chips, correct, name_of, parse, strip_title
 from gearing.figures import Figure, figure_of
+from gearing.forms.named import form_of
 
 from .base import Model
 from .gear import Point
@@ -65,6 +66,7 @@ class EntryOut(Model):
     count: int
     name: str
     teeth: list[int]
+    form: str = Field(description="What to read it as: gear, ring, worm …; empty if it has no teeth")
     chips: list[ChipOut]
     figure: FigureOut
 
@@ -86,6 +88,7 @@ def describe(line: str, entry: Entry) -> EntryOut:
         count=entry.count,
         name=name_of(entry),
         teeth=list(entry.teeth),
+        form=form_of(entry.kind, entry.words, bool(entry.teeth)),
         chips=[ChipOut(field=c.field, label=c.label, value=c.value) for c in chips(entry)],
         figure=figure_out(figure_of(entry)),
     )

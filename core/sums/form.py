@@ -239,8 +239,8 @@ def read_form(given: FormIn) -> FormOut:
 
 def _verdict(found: Found) -> tuple[str, str, bool]:
     best = found.ranked[0]
-    what = {"worm": f"{found.part.teeth} start" + ("s" if found.part.teeth > 1 else ""), "rack": "rack"}
-    counted = what.get(found.part.form, f"{found.part.teeth} teeth")
+    what = {"worm": f", {found.part.teeth} start" + ("s" if found.part.teeth > 1 else ""), "rack": " rack"}
+    counted = what.get(found.part.form, f", {found.part.teeth} teeth")
     if found.none >= 0.5:
         return (
             "No standard size gives these readings",
@@ -249,13 +249,17 @@ def _verdict(found: Found) -> tuple[str, str, bool]:
         )
     if best.probability >= SETTLED:
         odds = "over 99 %" if best.probability > 0.99 else f"{best.probability:.0%}".replace("%", " %")
-        return f"{best.size.label}, {counted}", f"{odds} sure.", True
+        return f"{_capital(best.size.label)}{counted}", f"{odds} sure.", True
     names = " or ".join(one.size.label for one in found.ranked[:2] if one.probability >= 0.05)
     return (
         f"{names}, {counted}",
         f"{best.size.label} leads with {best.probability * 100:.0f} %: not settled.",
         False,
     )
+
+
+def _capital(text: str) -> str:
+    return text[:1].upper() + text[1:]
 
 
 def _next(ahead: NextWay, error: float) -> FormNext:

@@ -36,7 +36,7 @@ from gearing.measure import (
     usual_span,
 )
 from gearing.outline import tooth_outline
-from gearing.probes import Probe
+from gearing.probes import INTERNAL, Probe
 from gearing.ring import ring_root_radius, ring_tip_radius, space_of
 
 from .base import Length, Model, Module
@@ -174,7 +174,7 @@ def measure_gear(given: GearIn) -> GearOut:
         tip_chord=TipChord(pitches=pitches, chord_mm=float(tip_chord(gear, pitches))),
         tip_land_mm=float(tip_land(gear)),
         undercut=undercut(gear),
-        drawing=draw(gear),
+        drawing=draw(gear, given.show.kind in INTERNAL),
         shown=hold_out(gear, given.show.probe(None)),
     )
 

@@ -2,9 +2,12 @@
 
 from __future__ import annotations
 
-from math import degrees
+from dataclasses import replace
+from math import degrees, radians
+from typing import Any
 
-from pydantic import Field
+import numpy as np
+from pydantic import Field, model_validator
 
 from gearing.errors import GearingError
 from gearing.mesh import mesh
@@ -12,13 +15,44 @@ from gearing.mesh import mesh
 from .base import Length, Model
 from .gear import Drawing, GearIn, draw
 
+ALIKE = radians(0.5)
+"""How far two helix angles that were read may differ and still be one, rad."""
+
+_SIZE = ("module_mm", "diametral_pitch", "pressure_angle_deg", "helix_angle_deg", "addendum", "dedendum")
+
 
 class PairIn(Model):
-    """Two external gears on parallel shafts; without a distance, where they have no play."""
+    """Two external gears on parallel shafts; without a distance, where they have no play.
+
+    A gear given by its teeth alone is taken to be of its mate's size, since
+    the two did run together.
+    """
 
     first: GearIn
     second: GearIn
     centre_distance_mm: Length | None = None
+    hands_known: bool = Field(
+        default=True, description="Whether both helix hands were recorded; else they are taken to be opposite"
+    )
+
+    @model_validator(mode="before")
+    @classmethod
+    def _unread_as_its_mate(cls, given: Any) -> Any:
+        if not isinstance(given, dict):
+            return given
+        told = dict(given)
+        for one, mate in (("first", "second"), ("second", "first")):
+            gear, like = told.get(one), told.get(mate)
+            if not isinstance(gear, dict) or not isinstance(like, dict) or _sized(gear) or not _sized(like):
+                continue
+            told[one] = {**gear, **{name: like[name] for name in _SIZE if name in like}}
+            if like.get("helix_angle_deg"):
+                told["hands_known"] = False
+        return told
+
+
+def _sized(gear: dict[str, Any]) -> bool:
+    return gear.get("module_mm") is not None or gear.get("diametral_pitch") is not None
 
 
 class PairOut(Model):
@@ -49,11 +83,15 @@ class PairOut(Model):
 def mesh_pair(given: PairIn) -> PairOut:
     """Mesh two gears and say what comes of it."""
     first, second = given.first.gear(), given.second.gear()
-    if float(first.helix_angle) + float(second.helix_angle):
+    if not given.hands_known:
+        second = replace(
+            second, helix_angle=float(np.copysign(second.helix_angle, -np.asarray(first.helix_angle)))
+        )
+    if not np.isclose(-np.asarray(first.helix_angle), second.helix_angle, atol=ALIKE):
         raise GearingError(
             "On parallel shafts the helix angles must be equal and of opposite hand.",
             field="second.helix_angle_deg",
-            hint="Give one of them a minus sign.",
+            hint="Left-hand counts as minus. The same hand twice runs on crossed shafts only.",
         )
     found = mesh(first, second, given.centre_distance_mm)
     decimal = float(found.ratio)

@@ -56,6 +56,8 @@ class CandidateOut(Model):
     depth: str
     probability: float
     profile_shift: float
+    helix_angle_deg: float
+    internal: bool
     tip_trim_mm: float
     addendum: float
     dedendum: float
@@ -237,6 +239,8 @@ def _candidate(candidate: Candidate, readings: tuple[Reading, ...], internal: bo
         depth=size.depth,
         probability=candidate.probability,
         profile_shift=float(gear.profile_shift),
+        helix_angle_deg=degrees(float(gear.helix_angle)),
+        internal=internal,
         tip_trim_mm=float(gear.tip_trim),
         addendum=size.addendum,
         dedendum=size.dedendum,

@@ -12,7 +12,9 @@ from ninja.security import django_auth
 
 from drawer.api import router as drawer
 from gearing.errors import GearingError
+from instruments.api import devices
 from instruments.api import router as instruments
+from practice.api import router as practice
 from sums.base import Problem, problem_from, problem_of
 from visits.api import router as visits
 from workshop.api import router as workshop
@@ -30,7 +32,9 @@ api = NinjaAPI(
 api.add_router("", workshop)
 api.add_router("", visits)
 api.add_router("/sums", instruments)
+api.add_router("/devices", devices)
 api.add_router("/drawer", drawer)
+api.add_router("/practice", practice)
 
 
 def _answer(request: HttpRequest, problem: Problem | dict[str, str], status: int) -> HttpResponse:

@@ -29,6 +29,7 @@ INSTALLED_APPS = [
     "workshop",
     "visits",
     "drawer",
+    "practice",
 ]
 MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",
@@ -127,6 +128,10 @@ FILE_UPLOAD_MAX_MEMORY_SIZE = 5 * 2**20
 DATA_UPLOAD_MAX_MEMORY_SIZE = 1 * 2**20
 PHOTO_MOST_BYTES = 25 * 2**20
 PHOTO_MOST_PIXELS = 60_000_000
+
+_host, _, _port = os.environ.get("DENTADO_CALIPER", "127.0.0.1:8351").rpartition(":")
+CALIPER = (_host or "127.0.0.1", int(_port))
+"""Where the caliper answers; see docs/formats/caliper.md."""
 
 LOGGING = {
     "version": 1,

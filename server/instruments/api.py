@@ -1,10 +1,14 @@
 """Routes of the sums: the same computations as ``./dentado sum``."""
 
-from django.http import HttpRequest, HttpResponse
-from ninja import Router
+from typing import Annotated, Literal
 
+from django.http import HttpRequest, HttpResponse
+from ninja import Path, Router
+from pydantic import Field
+
+from devices.caliper.protocol import Hold
 from gearing.gauges import gauges
-from sums.base import Problem
+from sums.base import Model, Problem
 from sums.count import CountIn, CountOut, count_teeth
 from sums.entry import EntryIn, EntryOut, read_entry
 from sums.fit import FitIn, FitOut, fit_part
@@ -12,12 +16,59 @@ from sums.form import FormIn, FormOut, read_form
 from sums.gauges import GaugesOut, all_gauges
 from sums.gear import GearIn, GearOut, measure_gear
 from sums.pair import PairIn, PairOut, mesh_pair
+from sums.probe import ProbeIn
 from sums.read import ReadOut, read_gear
 from sums.readings import ReadIn
 
+from . import caliper
+from .caliper import HiddenGear
 from .paper import gauge_sheet
 
 router = Router(tags=["sums"])
+devices = Router(tags=["devices"])
+
+
+class CaliperOut(Model):
+    """Whether a caliper is there, and whether it is the simulated one."""
+
+    present: bool
+    simulated: bool
+
+
+class TakeIn(Model):
+    """How the jaws are set: a measurement of the reader, or the bore or width."""
+
+    probe: ProbeIn | None = None
+    plain: Literal["", "bore", "width"] = ""
+    gear: Annotated[str, Field(pattern=r"^[A-Za-z0-9-]{1,40}$")] = Field(
+        default=caliper.BENCH, description="Hidden gear of the simulated caliper; a real one takes no notice"
+    )
+
+
+class TakenOut(Model):
+    value_mm: float
+
+
+@devices.get("/caliper", response=CaliperOut)
+def caliper_there(request: HttpRequest) -> CaliperOut:
+    """Whether a reading can be dropped into a field by one key."""
+    said = caliper.greeting()
+    return CaliperOut(present=bool(said), simulated="simulated" in said)
+
+
+@devices.post("/caliper/take", response={200: TakenOut, 422: Problem})
+def caliper_take(request: HttpRequest, given: TakeIn) -> TakenOut:
+    """One reading."""
+    hold = Hold(given.plain) if given.plain else caliper.hold_of((given.probe or ProbeIn()).probe(None))
+    return TakenOut(value_mm=caliper.take(hold, given.gear))
+
+
+@devices.get("/caliper/gears/{gear}", response={200: HiddenGear, 422: Problem})
+def caliper_gear(
+    request: HttpRequest, gear: Annotated[str, Path(pattern=r"^[A-Za-z0-9-]{1,40}$")]
+) -> HiddenGear:
+    """A hidden gear, to count."""
+    return caliper.shown(gear)
 
 
 @router.get("/gauges", response=GaugesOut)

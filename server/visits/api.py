@@ -9,10 +9,11 @@ from django.db.models import Count, OuterRef, Q, Subquery
 from django.http import FileResponse, Http404
 from ninja import File, Form, Router
 from ninja.files import UploadedFile
-from pydantic import Field
+from pydantic import Discriminator, Field, Tag
 
 from sums.base import Model, Problem
 from sums.entry import Line
+from sums.form import FormIn
 from sums.readings import ReadIn
 from workshop.requests import MemberRequest
 
@@ -87,11 +88,18 @@ class VerdictIn(Model):
     finding: Annotated[str, Field(max_length=300)] = ""
 
 
+def _gear_or_part(given: Any) -> str:
+    """Readings of a gear, or of a part of another form."""
+    return "part" if isinstance(given, FormIn) or (isinstance(given, dict) and "form" in given) else "gear"
+
+
 class PinIn(Model):
     """A reading to pin: the rim of the piece, what was measured, which candidate."""
 
     rim: Annotated[int, Field(ge=0, le=3)] = 0
-    given: ReadIn
+    given: Annotated[
+        Annotated[ReadIn, Tag("gear")] | Annotated[FormIn, Tag("part")], Discriminator(_gear_or_part)
+    ]
     choice: Annotated[int, Field(ge=0, le=20)] = 0
 
 

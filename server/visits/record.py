@@ -43,17 +43,34 @@ def entry_of(piece: Any) -> Entry:
     return _ENTRY.validate_python(piece.entry)
 
 
-def gear_of(pin: Any) -> Gear:
-    """The gear a pinned reading was concluded to be."""
-    chosen = pin.chosen
+def gear_of(pin: Any) -> Gear | None:
+    """The gear a pinned reading was concluded to be; None for a part that is drawn otherwise."""
+    chosen, teeth = pin.chosen, pin.given["teeth"]
+    form = pin.given.get("form", "")
+    if form in ("wheel", "bevel"):
+        return Gear(teeth, chosen["pitch_mm"])
+    if form:
+        return None
     return Gear(
-        teeth=pin.given["teeth"],
+        teeth=teeth,
         module=chosen["module_mm"],
         pressure_angle=radians(chosen["pressure_angle_deg"]),
         profile_shift=chosen["profile_shift"],
+        helix_angle=radians(chosen.get("helix_angle_deg", 0.0)),
         addendum=chosen["addendum"],
         dedendum=chosen["dedendum"],
     )
+
+
+def read_as(pin: Any) -> str:
+    """What a pinned reading says, in a few words."""
+    teeth, label = pin.given["teeth"], pin.chosen["label"]
+    match pin.given.get("form", ""):
+        case "rack":
+            return f"{label} rack"
+        case "worm":
+            return f"{label} worm, {teeth} start{'s' if teeth > 1 else ''}"
+    return f"{label}, {teeth} teeth"
 
 
 def mark_fresh(step: Any) -> None:
@@ -75,7 +92,7 @@ def live_ticks(piece: Any) -> list[Any]:
 def removed(step: Any) -> Removed:
     """A step of the strip as the rebuild sees it."""
     piece = step.piece
-    gears = [f"{pin.chosen['label']}, {pin.given['teeth']} teeth" for pin in live_pins(piece)]
+    gears = [read_as(pin) for pin in live_pins(piece)]
     return Removed(
         step=step.number,
         entry=entry_of(piece),

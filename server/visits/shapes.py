@@ -6,15 +6,18 @@ from datetime import datetime
 from typing import Any
 from uuid import UUID
 
+from pydantic import Field
+
 from gearing.entry import Entry, chips, name_of, strip_title
 from gearing.figures import figure_of
+from gearing.forms.named import GEAR, form_of
 from gearing.rebuild import BuildStep, build_plan
 from gearing.units import stop_running, unit_kinds
 from sums.base import Model
 from sums.entry import ChipOut, FigureOut, figure_out
 
 from .models import Photo, Piece, Step, Visit
-from .record import entry_of, gear_of, live_pins, live_ticks, removed
+from .record import entry_of, gear_of, live_pins, live_ticks, read_as, removed
 
 
 class UnitOut(Model):
@@ -47,19 +50,29 @@ class PhotoOut(Model):
     height: int
 
 
+class PinnedGear(Model):
+    """What meshing a pinned gear takes."""
+
+    module_mm: float
+    pressure_angle_deg: float
+    profile_shift: float
+    helix_angle_deg: float = Field(default=0.0, description="Left-hand counts as minus")
+    addendum: float
+    dedendum: float
+
+
 class PinOut(Model):
-    """A gear as it was read, with enough to mesh it and to judge it again."""
+    """A piece as it was read, with enough to judge it again; `gear` for external gears."""
 
     id: UUID
     rim: int
     teeth: int
+    form: str
     label: str
-    module_mm: float
-    pressure_angle_deg: float
-    profile_shift: float
-    addendum: float
-    dedendum: float
+    says: str
     probability: float
+    gear: PinnedGear | None
+    hand_known: bool = Field(description="False for a helical gear whose hand was not recorded")
     given: dict[str, Any]
 
 
@@ -75,6 +88,7 @@ class PieceOut(Model):
     count: int
     name: str
     teeth: list[int]
+    form: str = Field(description="What to read it as: gear, ring, worm …; empty if it has no teeth")
     chips: list[ChipOut]
     figure: FigureOut
     verdict: str
@@ -220,8 +234,9 @@ def piece_out(piece: Piece, entry: Entry | None = None) -> PieceOut:
         count=entry.count,
         name=name_of(entry),
         teeth=list(entry.teeth),
+        form=form_of(entry.kind, entry.words, bool(entry.teeth)),
         chips=[ChipOut(field=c.field, label=c.label, value=c.value) for c in chips(entry)],
-        figure=figure_out(figure_of(entry, {pin.rim: gear_of(pin) for pin in pins})),
+        figure=figure_out(figure_of(entry, {pin.rim: gear for pin in pins if (gear := gear_of(pin))})),
         verdict=piece.verdict,
         finding=piece.finding,
         pins=[_pin_out(pin) for pin in pins],
@@ -230,21 +245,22 @@ def piece_out(piece: Piece, entry: Entry | None = None) -> PieceOut:
 
 
 def _pin_out(pin: Any) -> PinOut:
-    kept = (
-        "label",
-        "module_mm",
-        "pressure_angle_deg",
-        "profile_shift",
-        "addendum",
-        "dedendum",
-        "probability",
-    )
+    form = pin.given.get("form") or ("ring" if pin.chosen.get("internal") else GEAR)
+    kept = {name: pin.chosen[name] for name in PinnedGear.model_fields if name in pin.chosen}
+    helix, hand = kept.get("helix_angle_deg", 0.0), pin.given.get("hand", "")
+    if helix:
+        kept["helix_angle_deg"] = -helix if hand == "left" else helix
     return PinOut(
         id=pin.id,
         rim=pin.rim,
         teeth=pin.given["teeth"],
+        form=form,
+        label=pin.chosen["label"],
+        says=read_as(pin),
+        probability=pin.chosen["probability"],
+        gear=PinnedGear(**kept) if form == GEAR else None,
+        hand_known=not helix or bool(hand),
         given=pin.given,
-        **{name: pin.chosen[name] for name in kept},
     )
 
 

@@ -4,6 +4,66 @@
  */
 
 export interface paths {
+    "/api/devices/caliper": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Caliper There
+         * @description Whether a reading can be dropped into a field by one key.
+         */
+        get: operations["instruments_api_caliper_there"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/devices/caliper/gears/{gear}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Caliper Gear
+         * @description A hidden gear, to count.
+         */
+        get: operations["instruments_api_caliper_gear"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/devices/caliper/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Caliper Take
+         * @description One reading.
+         */
+        post: operations["instruments_api_caliper_take"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/drawer/arrivals/{arrival_id}": {
         parameters: {
             query?: never;
@@ -97,6 +157,86 @@ export interface paths {
          */
         get: operations["visits_api_photo"];
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Gone By
+         * @description How it went so far.
+         */
+        get: operations["practice_api_gone_by"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/{round_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Start
+         * @description Take a gear.
+         */
+        put: operations["practice_api_start"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/{round_id}/name": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Name
+         * @description Say what it is, and hear what it was.
+         */
+        put: operations["practice_api_name"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/{round_id}/readings/{reading_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Read
+         * @description Close the jaws once.
+         */
+        put: operations["practice_api_read"];
         post?: never;
         delete?: never;
         options?: never;
@@ -636,6 +776,16 @@ export interface components {
             /** Title */
             title: string;
         };
+        /**
+         * CaliperOut
+         * @description Whether a caliper is there, and whether it is the simulated one.
+         */
+        CaliperOut: {
+            /** Present */
+            present: boolean;
+            /** Simulated */
+            simulated: boolean;
+        };
         /** CandidateOut */
         CandidateOut: {
             /** Addendum */
@@ -651,6 +801,10 @@ export interface components {
             /** Diametral Pitch */
             diametral_pitch: number;
             drawing: components["schemas"]["Drawing"];
+            /** Helix Angle Deg */
+            helix_angle_deg: number;
+            /** Internal */
+            internal: boolean;
             /** Label */
             label: string;
             /** Module Mm */
@@ -809,6 +963,11 @@ export interface components {
             /** Count */
             count: number;
             figure: components["schemas"]["FigureOut"];
+            /**
+             * Form
+             * @description What to read it as: gear, ring, worm …; empty if it has no teeth
+             */
+            form: string;
             /** Kind */
             kind: string;
             /** Line */
@@ -1132,6 +1291,20 @@ export interface components {
             says: string;
         };
         /**
+         * HiddenGear
+         * @description A hidden gear as the eye sees it: outline and bore in tip radii, so that no size can be read off.
+         */
+        HiddenGear: {
+            /** Bore */
+            bore: number;
+            /** Root */
+            root: number;
+            /** Teeth */
+            teeth: number;
+            /** Tooth */
+            tooth: number[][];
+        };
+        /**
          * HoldOut
          * @description The gear between the jaws: its turn, and where the jaw faces stand.
          */
@@ -1308,6 +1481,30 @@ export interface components {
             size_mm: number;
         };
         /**
+         * MoveOut
+         * @description One reading, and what the reader would have said after it.
+         */
+        MoveOut: {
+            /** Leader */
+            leader: string;
+            /** Odds */
+            odds: number;
+            /** Value Mm */
+            value_mm: number;
+            /** What */
+            what: string;
+        };
+        /**
+         * NameIn
+         * @description What the gear is called.
+         */
+        NameIn: {
+            /** Size */
+            size: string;
+            /** Teeth */
+            teeth: number;
+        };
+        /**
          * NewVisit
          * @description A unit taken in: a new one, or one that was here before under its id.
          */
@@ -1393,11 +1590,20 @@ export interface components {
         /**
          * PairIn
          * @description Two external gears on parallel shafts; without a distance, where they have no play.
+         *
+         *     A gear given by its teeth alone is taken to be of its mate's size, since
+         *     the two did run together.
          */
         PairIn: {
             /** Centre Distance Mm */
             centre_distance_mm?: (number | string) | null;
             first: components["schemas"]["GearIn"];
+            /**
+             * Hands Known
+             * @description Whether both helix hands were recorded; else they are taken to be opposite
+             * @default true
+             */
+            hands_known: boolean;
             second: components["schemas"]["GearIn"];
         };
         /**
@@ -1522,6 +1728,11 @@ export interface components {
             /** Finding */
             finding: string;
             /**
+             * Form
+             * @description What to read it as: gear, ring, worm …; empty if it has no teeth
+             */
+            form: string;
+            /**
              * Id
              * Format: uuid
              */
@@ -1549,7 +1760,8 @@ export interface components {
              * @default 0
              */
             choice: number;
-            given: components["schemas"]["ReadIn"];
+            /** Given */
+            given: components["schemas"]["ReadIn"] | components["schemas"]["FormIn"];
             /**
              * Rim
              * @default 0
@@ -1558,17 +1770,21 @@ export interface components {
         };
         /**
          * PinOut
-         * @description A gear as it was read, with enough to mesh it and to judge it again.
+         * @description A piece as it was read, with enough to judge it again; `gear` for external gears.
          */
         PinOut: {
-            /** Addendum */
-            addendum: number;
-            /** Dedendum */
-            dedendum: number;
+            /** Form */
+            form: string;
+            gear: components["schemas"]["PinnedGear"] | null;
             /** Given */
             given: {
                 [key: string]: unknown;
             };
+            /**
+             * Hand Known
+             * @description False for a helical gear whose hand was not recorded
+             */
+            hand_known: boolean;
             /**
              * Id
              * Format: uuid
@@ -1576,18 +1792,36 @@ export interface components {
             id: string;
             /** Label */
             label: string;
+            /** Probability */
+            probability: number;
+            /** Rim */
+            rim: number;
+            /** Says */
+            says: string;
+            /** Teeth */
+            teeth: number;
+        };
+        /**
+         * PinnedGear
+         * @description What meshing a pinned gear takes.
+         */
+        PinnedGear: {
+            /** Addendum */
+            addendum: number;
+            /** Dedendum */
+            dedendum: number;
+            /**
+             * Helix Angle Deg
+             * @description Left-hand counts as minus
+             * @default 0
+             */
+            helix_angle_deg: number;
             /** Module Mm */
             module_mm: number;
             /** Pressure Angle Deg */
             pressure_angle_deg: number;
-            /** Probability */
-            probability: number;
             /** Profile Shift */
             profile_shift: number;
-            /** Rim */
-            rim: number;
-            /** Teeth */
-            teeth: number;
         };
         /**
          * PlanOut
@@ -1596,6 +1830,18 @@ export interface components {
         PlanOut: {
             /** Steps */
             steps: components["schemas"]["BuildStepOut"][];
+        };
+        /**
+         * PracticeOut
+         * @description The rounds gone by, and the sizes a gear can be called.
+         */
+        PracticeOut: {
+            /** Average */
+            average: number | null;
+            /** Rounds */
+            rounds: components["schemas"]["RoundLine"][];
+            /** Sizes */
+            sizes: string[];
         };
         /**
          * ProbeIn
@@ -1815,12 +2061,39 @@ export interface components {
              */
             value: number | string;
         };
+        /** ReadingOut */
+        ReadingOut: {
+            /** Value Mm */
+            value_mm: number;
+            /** What */
+            what: string;
+        };
         /** RemarkOut */
         RemarkOut: {
             /** Text */
             text: string;
             /** Tone */
             tone: string;
+        };
+        /**
+         * ResultOut
+         * @description What the gear was, and both plays side by side.
+         */
+        ResultOut: {
+            /** About */
+            about: string;
+            /** Best */
+            best: components["schemas"]["MoveOut"][];
+            /** Right */
+            right: boolean;
+            /** Says */
+            says: string;
+            /** Size */
+            size: string;
+            /** Teeth */
+            teeth: number;
+            /** Yours */
+            yours: components["schemas"]["MoveOut"][];
         };
         /** RimOut */
         RimOut: {
@@ -1832,6 +2105,41 @@ export interface components {
             tip_radius_mm: number;
             /** Tooth */
             tooth: number[][];
+        };
+        /** RoundLine */
+        RoundLine: {
+            /** Best */
+            best: number;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Named */
+            named: string;
+            /** Score */
+            score: number;
+            /** Size */
+            size: string;
+            /** Used */
+            used: number;
+        };
+        /**
+         * RoundOut
+         * @description A gear in the hand. `result` once it was named.
+         */
+        RoundOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            picture: components["schemas"]["HiddenGear"];
+            /** Readings */
+            readings: components["schemas"]["ReadingOut"][];
+            result: components["schemas"]["ResultOut"] | null;
+            /** Score */
+            score: number | null;
         };
         /** RouteOut */
         RouteOut: {
@@ -1937,6 +2245,30 @@ export interface components {
             piece: components["schemas"]["PieceOut"];
             /** Title */
             title: string;
+        };
+        /**
+         * TakeIn
+         * @description How the jaws are set: a measurement of the reader, or the bore or width.
+         */
+        TakeIn: {
+            /**
+             * Gear
+             * @description Hidden gear of the simulated caliper; a real one takes no notice
+             * @default bench
+             */
+            gear: string;
+            /**
+             * Plain
+             * @default
+             * @enum {string}
+             */
+            plain: "" | "bore" | "width";
+            probe?: components["schemas"]["ProbeIn"] | null;
+        };
+        /** TakenOut */
+        TakenOut: {
+            /** Value Mm */
+            value_mm: number;
         };
         /** TickIn */
         TickIn: {
@@ -2207,6 +2539,90 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    instruments_api_caliper_there: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CaliperOut"];
+                };
+            };
+        };
+    };
+    instruments_api_caliper_gear: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                gear: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HiddenGear"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    instruments_api_caliper_take: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     drawer_api_arrival: {
         parameters: {
             query?: never;
@@ -2441,6 +2857,155 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    practice_api_gone_by: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeOut"];
+                };
+            };
+        };
+    };
+    practice_api_start: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                round_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoundOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    practice_api_name: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                round_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NameIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoundOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    practice_api_read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                round_id: string;
+                reading_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ProbeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoundOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

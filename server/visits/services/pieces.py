@@ -5,6 +5,7 @@ from __future__ import annotations
 from uuid import UUID
 
 from gearing.errors import GearingError
+from sums.form import FormCandidate, FormIn, read_form
 from sums.read import CandidateOut, read_gear
 from sums.readings import ReadIn
 from workshop.models import Member
@@ -38,9 +39,15 @@ def judge(member: Member, visit_id: UUID, piece_id: UUID, verdict: str, finding:
 
 @write
 def pin_gear(
-    member: Member, visit_id: UUID, piece_id: UUID, pin_id: UUID, rim: int, given: ReadIn, choice: int
+    member: Member,
+    visit_id: UUID,
+    piece_id: UUID,
+    pin_id: UUID,
+    rim: int,
+    given: ReadIn | FormIn,
+    choice: int,
 ) -> Piece:
-    """Pin a reading to a gear of the row: the readings, and the candidate chosen.
+    """Pin a reading to a toothed piece of the row: the readings, and the candidate chosen.
 
     The candidate is found again from the readings, never taken on trust. An
     earlier reading of the same rim is kept, superseded.
@@ -60,10 +67,12 @@ def pin_gear(
     rims = max(1, len(entry_of(piece).teeth))
     if rim >= rims:
         raise GearingError("This piece has no such gear.", field="rim", hint=f"It has {rims}.")
-    candidates = read_gear(given).candidates
+    candidates: list[CandidateOut] | list[FormCandidate] = (
+        read_form(given).candidates if isinstance(given, FormIn) else read_gear(given).candidates
+    )
     if choice >= len(candidates):
         raise GearingError("No such candidate.", field="choice", hint="Read the gear again.")
-    chosen: CandidateOut = candidates[choice]
+    chosen = candidates[choice]
     piece.pins.filter(rim=rim, superseded=False).update(superseded=True)
     Pin.objects.create(
         id=pin_id,
@@ -71,7 +80,7 @@ def pin_gear(
         rim=rim,
         recorded_by=member,
         given=given.model_dump(mode="json"),
-        chosen=chosen.model_dump(mode="json", exclude={"drawing"}),
+        chosen=chosen.model_dump(mode="json", exclude={"drawing", "new"}),
     )
     remember(visit, member, "read", piece.id, after={"rim": rim, "as": chosen.label})
     return piece

@@ -10,13 +10,16 @@ window.addEventListener("focusin", () => (clicked = null));
 
 /** Keys by name (`n`, `Enter`, `Space`, `Alt+p`); single letters are ignored in a field. */
 export function useKeys(moves: Moves) {
-  function press(event: KeyboardEvent) {
+  /** Chords come first, since controls take Enter and the arrows for themselves; plain keys come last. */
+  function press(event: KeyboardEvent, chords: boolean) {
     if (event.defaultPrevented) return;
     const plain = event.key === " " ? "Space" : event.key.length === 1 ? event.key.toLowerCase() : event.key;
     const chord = `${event.ctrlKey || event.metaKey ? "Ctrl+" : ""}${event.altKey ? "Alt+" : ""}${plain}`;
     const move = moves[chord];
     if (!move) return;
-    const chorded = chord !== plain;
+    // A function key types nothing, so it works in a field as a chord does.
+    const chorded = chord !== plain || /^F\d+$/.test(plain);
+    if (chorded !== chords) return;
     const target = event.target as HTMLElement;
     const typing = target.matches("input, textarea, select, [contenteditable]");
     const presses = plain === "Space" || plain === "Enter";
@@ -24,8 +27,17 @@ export function useKeys(moves: Moves) {
     if (!chorded && (typing || onControl)) return;
     if (presses && !typing) target.blur();
     event.preventDefault();
+    if (chorded) event.stopPropagation();
     move(event);
   }
-  onMounted(() => window.addEventListener("keydown", press));
-  onBeforeUnmount(() => window.removeEventListener("keydown", press));
+  const first = (event: KeyboardEvent) => press(event, true);
+  const last = (event: KeyboardEvent) => press(event, false);
+  onMounted(() => {
+    window.addEventListener("keydown", first, true);
+    window.addEventListener("keydown", last);
+  });
+  onBeforeUnmount(() => {
+    window.removeEventListener("keydown", first, true);
+    window.removeEventListener("keydown", last);
+  });
 }

@@ -13,8 +13,11 @@ const H = 400;
 const CX = W / 2;
 const CY = H / 2 + 34;
 const LINE = 56;
-const scale = computed(() => 138 / Math.max(props.drawing.tip_radius_mm, props.made?.tip_radius_mm ?? 0));
-const outline = computed(() => gearPath(props.drawing.tooth, props.drawing.teeth, scale.value, props.missing));
+const RIM = 1.14;
+/** A ring is drawn by its spaces, cut out of a rim. */
+const outer = computed(() => (props.drawing.internal ? props.drawing.root_radius_mm * RIM : Math.max(props.drawing.tip_radius_mm, props.made?.tip_radius_mm ?? 0)));
+const scale = computed(() => 138 / outer.value);
+const outline = computed(() => (props.drawing.internal ? circlePath(138) : "") + gearPath(props.drawing.tooth, props.drawing.teeth, scale.value, props.drawing.internal ? [] : props.missing));
 /** The gear as it was made, where wear or trim have taken something off. */
 const ghost = computed(() => (props.made ? gearPath(props.made.tooth, props.made.teeth, scale.value) : ""));
 const left = computed(() => CX + (props.hold?.left_mm ?? 0) * scale.value);
@@ -33,7 +36,7 @@ function tap(event: MouseEvent) {
   const x = ((event.clientX - box.left) / box.width) * W - CX;
   const y = ((event.clientY - box.top) / box.height) * H - CY;
   const from = Math.hypot(x, y) / scale.value;
-  if (from < props.drawing.root_radius_mm * 0.8 || from > props.drawing.tip_radius_mm * 1.15) return;
+  if (props.drawing.internal || from < props.drawing.root_radius_mm * 0.8 || from > props.drawing.tip_radius_mm * 1.15) return;
   const angle = Math.atan2(x, -y) - (turn.value * Math.PI) / 180;
   const pitch = (2 * Math.PI) / props.drawing.teeth;
   emit("tap", ((Math.round(angle / pitch) % props.drawing.teeth) + props.drawing.teeth) % props.drawing.teeth);
@@ -44,11 +47,11 @@ function tap(event: MouseEvent) {
   <svg class="paper caliper" :viewBox="`0 0 ${W} ${H}`" role="img" :aria-label="hold ? `Gear of ${drawing.teeth} teeth, ${hold.what}` : `Gear of ${drawing.teeth} teeth`" @click="tap">
     <g :transform="`translate(${CX} ${CY})`">
       <g :transform="`rotate(${turn})`">
-        <path v-if="ghost" class="ghost" :d="ghost" />
+        <path v-if="ghost" class="ghost" :class="{ hollow: drawing.internal }" :d="ghost" />
         <path class="outline body" :d="outline" />
       </g>
       <path class="pitch" :d="circlePath(drawing.reference_radius_mm * scale)" />
-      <path class="outline" :d="circlePath(bore)" />
+      <path v-if="!drawing.internal" class="outline" :d="circlePath(bore)" />
       <path class="pitch" d="M-14 0H14M0 -14V14" />
     </g>
     <g v-if="hold" class="jaws">
@@ -85,6 +88,7 @@ function tap(event: MouseEvent) {
 
 .body {
   fill: var(--panel);
+  fill-rule: evenodd;
 }
 
 .ghost {
@@ -92,6 +96,10 @@ function tap(event: MouseEvent) {
   stroke: var(--brass);
   stroke-width: 1;
   stroke-dasharray: 5 3;
+}
+
+.hollow {
+  fill: none;
 }
 
 .pitch {

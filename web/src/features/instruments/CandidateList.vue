@@ -2,25 +2,41 @@
 /** Candidates by odds, and how well the chosen one explains each reading. */
 import { computed } from "vue";
 
-import type { Read } from "../../api/types";
+interface Compared {
+  what: string;
+  measured_mm: number;
+  predicted_mm: number;
+  off_by: number;
+  times?: number;
+  scatter_mm?: number;
+}
+interface Candidate {
+  label: string;
+  probability: number;
+  depth?: string;
+  pressure_angle_deg?: number;
+  assumes?: string;
+  compared: Compared[];
+}
 
-const props = defineProps<{ read: Read; choice: number }>();
+const props = defineProps<{ read: { candidates: Candidate[]; none: number }; choice: number }>();
 defineEmits<{ choose: [index: number] }>();
 const chosen = computed(() => props.read.candidates[props.choice]);
 /** The likeliest, and the one looked at, if it stands further down. */
 const shown = computed(() => props.read.candidates.slice(0, Math.max(4, props.choice + 1)));
 const rest = computed(() => 1 - shown.value.reduce((sum, one) => sum + one.probability, 0));
+const angled = computed(() => shown.value.some((one) => one.pressure_angle_deg));
 const percent = (share: number) => (share >= 0.995 ? "> 99 %" : `${(share * 100).toFixed(share < 0.1 ? 1 : 0)} %`);
 /** Three reading errors either way fill the little scale. */
 const place = (off: number) => 50 + Math.max(-3.4, Math.min(3.4, off)) * 14;
 </script>
 
 <template>
-  <ol class="candidates">
+  <ol class="candidates" :class="{ angled }">
     <li v-for="(one, n) in shown" :key="n">
       <button type="button" :class="{ chosen: n === choice }" :aria-pressed="n === choice" @click="$emit('choose', n)">
-        <span class="label-size">{{ one.label }}<template v-if="one.depth !== 'full'">, {{ one.depth }}</template></span>
-        <span class="soft">{{ one.pressure_angle_deg }}°</span>
+        <span class="label-size">{{ one.label }}<template v-if="one.depth && one.depth !== 'full'">, {{ one.depth }}</template></span>
+        <span v-if="angled" class="soft">{{ one.pressure_angle_deg }}°</span>
         <span class="bar"><i :style="{ width: `${one.probability * 100}%` }"></i></span>
         <span class="value">{{ percent(one.probability) }}</span>
       </button>
@@ -36,7 +52,7 @@ const place = (off: number) => 50 + Math.max(-3.4, Math.min(3.4, off)) * 14;
     <thead class="only-read"><tr><th>reading</th><th>measured</th><th>predicted</th><th>off by, in reading errors</th></tr></thead>
     <tbody>
       <tr v-for="(row, n) in chosen.compared" :key="n">
-        <th scope="row">{{ row.what }}<span v-if="row.times > 1" class="soft small">&ensp;{{ row.times }} times, scatter {{ row.scatter_mm.toFixed(3) }}</span></th>
+        <th scope="row">{{ row.what }}<span v-if="(row.times ?? 1) > 1" class="soft small">&ensp;{{ row.times }} times, scatter {{ row.scatter_mm?.toFixed(3) }}</span></th>
         <td class="value">{{ row.measured_mm.toFixed(2) }}</td>
         <td class="value soft">{{ row.predicted_mm.toFixed(2) }}</td>
         <td>
@@ -54,7 +70,7 @@ const place = (off: number) => 50 + Math.max(-3.4, Math.min(3.4, off)) * 14;
 .candidates button,
 .rest {
   display: grid;
-  grid-template-columns: minmax(0, 1.1fr) 60px minmax(0, 1.4fr) 76px;
+  grid-template-columns: minmax(0, 1.5fr) minmax(0, 1fr) 76px;
   gap: 12px;
   align-items: center;
   width: 100%;
@@ -66,6 +82,11 @@ const place = (off: number) => 50 + Math.max(-3.4, Math.min(3.4, off)) * 14;
   color: var(--ink);
   font: 500 17px/1.2 var(--sans);
   text-align: left;
+}
+
+.angled button,
+.angled .rest {
+  grid-template-columns: minmax(0, 1.1fr) 60px minmax(0, 1.4fr) 76px;
 }
 
 button {
@@ -104,7 +125,7 @@ li:first-child .bar i {
   color: var(--soft);
 }
 
-.none {
+.angled .none {
   grid-column: span 2;
 }
 

@@ -20,6 +20,10 @@ const WORD: Record<string, string> = { keep: "may stay", watch: "watch it", repl
       <dt>Look-alikes</dt>
       <dd><b :class="TONE[read.look_alike.verdict]">{{ read.look_alike.first }} on {{ read.look_alike.second }}:</b> {{ read.look_alike.says }}</dd>
     </div>
+    <div v-if="read.helix">
+      <dt>Helix</dt>
+      <dd><b>{{ read.helix.angle_deg.toFixed(1) }}°</b> at the reference circle, lead {{ read.helix.lead_mm.toFixed(1) }} mm. {{ read.helix.says }}</dd>
+    </div>
     <div v-if="read.wear">
       <dt>Wear</dt>
       <dd><b :class="TONE[read.wear.verdict]">{{ WORD[read.wear.verdict] }}.</b> {{ read.wear.reasons.join(" ") }} <span class="soft">{{ read.wear.assumes }}</span></dd>

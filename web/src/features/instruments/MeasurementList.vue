@@ -5,10 +5,10 @@ import Select from "primevue/select";
 import SelectButton from "primevue/selectbutton";
 import { nextTick, ref } from "vue";
 
-import { KINDS, kindOf, type Kind, type Row } from "./reader";
+import { kindOf, kindsOf, type Kind, type Row } from "./reader";
 
 const rows = defineModel<Row[]>("rows", { required: true });
-defineProps<{ wrong: number }>();
+defineProps<{ wrong: number; ring: boolean }>();
 const emit = defineEmits<{ at: [n: number]; add: [kind: Kind]; drop: [n: number] }>();
 const HOW = [
   { key: "settled", label: "settled" },
@@ -52,8 +52,9 @@ defineExpose({ focus });
     </li>
   </ol>
   <div class="more">
-    <Select v-model="adding" :options="KINDS" option-label="label" option-value="key" placeholder="Measure something else" aria-label="Measure something else" @hide="add" />
-    <span class="soft small">Read it again: 8.61; 8.60; 8.62</span>
+    <Select v-model="adding" :options="kindsOf(ring)" option-label="label" option-value="key" placeholder="Measure something else" aria-label="Measure something else" @hide="add" />
+    <slot />
+    <span class="soft small">Again: 8.61; 8.60</span>
   </div>
 </template>
 

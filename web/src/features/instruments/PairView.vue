@@ -37,7 +37,7 @@ const rims = computed(() =>
       const pin = step.piece.pins.find((one) => one.rim === rim);
       return {
         key: `${step.piece.id}:${rim}`,
-        label: `${step.piece.name}, ${teeth} teeth${pin ? `, ${pin.label}` : ", not read"}`,
+        label: `${step.piece.name}, ${teeth} teeth${pin?.gear ? `, ${pin.label}` : ", not read"}`,
         teeth,
         pin,
       };
@@ -47,17 +47,15 @@ const rims = computed(() =>
 const one = computed(() => rims.value.find((rim) => rim.key === first.value));
 const two = computed(() => rims.value.find((rim) => rim.key === second.value));
 const inVisit = computed(() => Boolean(visitId.value));
-/** An unread gear is taken to be of its mate's size: they did run together. */
-const known = computed(() => one.value?.pin ?? two.value?.pin);
+const known = computed(() => one.value?.pin?.gear ?? two.value?.pin?.gear);
 
+/** A gear not read is sent by its teeth alone: the core takes it to be of its mate's size. */
 function gear(rim: typeof one.value, typed: string): GearIn {
   const usual = { pressure_angle_deg: 20, profile_shift: 0, helix_angle_deg: 0, addendum: 1, dedendum: 1.25, tip_trim_mm: 0 };
-  const pin = rim?.pin ?? known.value;
-  if (inVisit.value && rim && pin) {
-    const shift = rim.pin ? rim.pin.profile_shift : 0;
-    return { ...usual, teeth: rim.teeth, module_mm: pin.module_mm, pressure_angle_deg: pin.pressure_angle_deg, profile_shift: shift, addendum: pin.addendum, dedendum: pin.dedendum };
-  }
-  return { ...usual, teeth: Number(typed) || 0, module_mm: size.value.trim() };
+  if (!inVisit.value || !rim) return { ...usual, teeth: Number(typed) || 0, module_mm: size.value.trim() };
+  const read = rim.pin?.gear;
+  if (!read) return { ...usual, teeth: rim.teeth };
+  return { ...usual, ...read, teeth: rim.teeth };
 }
 
 let asked = 0;
@@ -68,7 +66,7 @@ async function mesh() {
     return;
   }
   try {
-    const body = { first: gear(one.value, teeth1.value), second: gear(two.value, teeth2.value), centre_distance_mm: distance.value.trim() || null };
+    const body = { first: gear(one.value, teeth1.value), second: gear(two.value, teeth2.value), centre_distance_mm: distance.value.trim() || null, hands_known: [one, two].every((rim) => rim.value?.pin?.hand_known ?? true) };
     const answer = await ask(api.POST("/api/sums/pair", { body }));
     if (mine !== asked) return;
     pair.value = answer;
@@ -143,7 +141,7 @@ onMounted(async () => {
         <p v-if="pair.backlash_mm < -0.0005" class="harm">The teeth are jammed together: open the distance.</p>
       </template>
       <p v-else-if="inVisit && one && two && !known" class="soft">Read one of the two first: the size is needed.</p>
-      <p v-if="inVisit && pair && (!one?.pin || !two?.pin)" class="soft">The gear not read is taken to be of its mate's size.</p>
+      <p v-if="inVisit && pair && (!one?.pin?.gear || !two?.pin?.gear)" class="soft">The gear not read is taken to be of its mate's size.</p>
       <ProblemNote :problem="problem" />
       <div class="actions">
         <Button variant="outlined" @click="turning = !turning">{{ turning ? "Hold" : "Turn" }} <KeyCap k="Space" /></Button>

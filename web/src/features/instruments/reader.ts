@@ -15,7 +15,16 @@ export interface Row {
   values: string;
 }
 
-export const KINDS: { key: Kind; label: string; k?: string; size?: string }[] = [
+interface Measurement {
+  key: Kind;
+  label: string;
+  k?: string;
+  size?: string;
+  /** Taken inside a ring. */
+  ring?: boolean;
+}
+
+const KINDS: Measurement[] = [
   { key: "tips", label: "Over the tips" },
   { key: "span", label: "Span over teeth", k: "teeth in the span" },
   { key: "root", label: "Root diameter" },
@@ -24,15 +33,31 @@ export const KINDS: { key: Kind; label: string; k?: string; size?: string }[] = 
   { key: "bore", label: "Tip to far side of bore" },
   { key: "chord", label: "Chord between two tips", k: "pitches in the chord" },
   { key: "mate", label: "Centre distance to its mate", k: "teeth of the mate" },
+  { key: "inside", label: "Tip to tip, inside", ring: true },
+  { key: "between", label: "Between pins", size: "pin diameter", ring: true },
+  { key: "floor", label: "Root to root, inside", ring: true },
+  { key: "ring mate", label: "Centre distance to its pinion", k: "teeth of the pinion", ring: true },
 ];
+
+/** What can be measured on a gear, or inside a ring. */
+export const kindsOf = (ring: boolean) => KINDS.filter((one) => Boolean(one.ring) === ring);
+
+/** What speaks for a pressure angle, and how it is known. */
+export const ANGLES = [14.5, 20, 25].flatMap((angle) =>
+  (["eye", "gauge", "told"] as const).map((from) => ({ key: `${angle} ${from}`, label: `${angle}°, ${{ eye: "by eye", gauge: "on the gauge", told: "told so" }[from]}` })),
+);
 
 export const kindOf = (kind: Kind) => KINDS.find((one) => one.key === kind) as (typeof KINDS)[number];
 const fresh = (kind: Kind): Row => ({ kind, how: "settled", k: "", size: "", values: "" });
 
-export function useReader(unitKind: () => string) {
+export function useReader(unitKind: () => string, ring: boolean) {
+  const usual: Kind = ring ? "inside" : "tips";
   const teeth = ref("");
   const orTeeth = ref("");
-  const rows = ref<Row[]>([fresh("tips")]);
+  const rows = ref<Row[]>([fresh(usual)]);
+  const helix = ref("");
+  const hand = ref<NonNullable<ReadIn["hand"]>>("");
+  const angle = ref("");
   const bore = ref("");
   const boreShape = ref<NonNullable<ReadIn["bore_shape"]>>("round");
   const width = ref("");
@@ -68,6 +93,11 @@ export function useReader(unitKind: () => string) {
     readings: readings.value,
     error_mm: 0.02,
     mark: mark.value,
+    helix_deg: Number(helix.value.replace(",", ".").replace("°", "")) || 0,
+    helix_error_deg: 1,
+    hand: hand.value || "",
+    angle_deg: Number(angle.value?.split(" ")[0]) || null,
+    angle_from: (angle.value?.split(" ")[1] ?? "eye") as ReadIn["angle_from"],
     unit_kind: unitKind(),
     bore_mm: bore.value.trim() || null,
     bore_shape: boreShape.value,
@@ -96,9 +126,9 @@ export function useReader(unitKind: () => string) {
         choice.value = Math.max(0, answer.candidates.findIndex((one) => choice.value && one.label === before?.label && one.pressure_angle_deg === before.pressure_angle_deg && one.depth === before.depth));
       } else {
         // Nothing read yet: the count alone is drawn, at module 1.
-        const usual = { pressure_angle_deg: 20, profile_shift: 0, helix_angle_deg: 0, addendum: 1, dedendum: 1.25, tip_trim_mm: 0 };
-        const shown: ProbeIn = show.value?.kind === "bore" ? { kind: "tips", how: "settled" } : (show.value ?? { kind: "tips", how: rows.value[0]?.how ?? "settled" });
-        const answer = await ask(api.POST("/api/sums/gear", { body: { ...usual, teeth: given.value.teeth, module_mm: 1, show: shown } }));
+        const plain = { pressure_angle_deg: 20, profile_shift: 0, helix_angle_deg: 0, addendum: 1, dedendum: 1.25, tip_trim_mm: 0 };
+        const shown: ProbeIn = show.value && show.value.kind !== "bore" ? show.value : { kind: usual, how: rows.value[0]?.how ?? "settled" };
+        const answer = await ask(api.POST("/api/sums/gear", { body: { ...plain, teeth: given.value.teeth, module_mm: 1, show: shown } }));
         if (mine !== asked) return;
         read.value = undefined;
         bare.value = answer;
@@ -135,7 +165,7 @@ export function useReader(unitKind: () => string) {
 
   function drop(n: number) {
     rows.value.splice(n, 1);
-    if (!rows.value.length) rows.value.push(fresh("tips"));
+    if (!rows.value.length) rows.value.push(fresh(usual));
     at.value = -1;
   }
 
@@ -156,8 +186,11 @@ export function useReader(unitKind: () => string) {
     boss.value = kept.boss ?? "";
     material.value = kept.material ?? "";
     worn.value = kept.worn ?? "";
+    helix.value = kept.helix_deg ? String(kept.helix_deg) : "";
+    hand.value = kept.hand ?? "";
+    angle.value = kept.angle_deg ? `${kept.angle_deg} ${kept.angle_from}` : "";
     missing.value = kept.missing ?? [];
   }
 
-  return { teeth, orTeeth, rows, bore, boreShape, width, mark, boss, material, worn, missing, at, read, bare, problem, choice, given, readings, candidate, wrong, add, drop, restore };
+  return { teeth, orTeeth, rows, helix, hand, angle, bore, boreShape, width, mark, boss, material, worn, missing, at, read, bare, problem, choice, given, readings, candidate, wrong, probe, add, drop, restore };
 }

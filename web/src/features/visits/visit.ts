@@ -3,7 +3,7 @@ import { defineStore } from "pinia";
 import { computed, ref } from "vue";
 
 import { api, ask } from "../../api/client";
-import type { Entry, Photo, Piece, Plan, ReadIn, Step, TickIn, Visit } from "../../api/types";
+import type { Entry, Photo, Piece, Plan, FormIn, ReadIn, Step, TickIn, Visit } from "../../api/types";
 import { newId } from "../../record/ids";
 import { useOutbox, type Waiting } from "../../record/outbox";
 
@@ -137,6 +137,7 @@ export const useVisit = defineStore("visit", () => {
         count: understood.count,
         name: understood.name,
         teeth: understood.teeth,
+        form: understood.form,
         chips: understood.chips,
         figure: understood.figure,
         verdict: "",
@@ -163,7 +164,7 @@ export const useVisit = defineStore("visit", () => {
     });
   }
 
-  async function pin(pieceId: string, rim: number, given: ReadIn, choice: number) {
+  async function pin(pieceId: string, rim: number, given: ReadIn | FormIn, choice: number) {
     const path = `${base.value}/pieces/${pieceId}/pins/${newId()}`;
     await keep({ kind: "pin", method: "PUT", path, body: { rim, given, choice } });
   }

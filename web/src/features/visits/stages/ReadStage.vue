@@ -15,18 +15,20 @@ const store = useVisit();
 const router = useRouter();
 
 const rims = computed(() =>
-  store.steps.flatMap((step) =>
-    step.piece.teeth.map((teeth, rim) => ({ step, rim, teeth, pin: step.piece.pins.find((pin) => pin.rim === rim) })),
-  ),
+  store.steps.flatMap((step) => {
+    // A piece with teeth that were not counted yet is read as one.
+    const counts = step.piece.teeth.length ? step.piece.teeth : step.piece.form ? [0] : [];
+    return counts.map((teeth, rim) => ({ step, rim, teeth, pin: step.piece.pins.find((pin) => pin.rim === rim) }));
+  }),
 );
 /** A dead gear first: it is the one that has to be ordered. */
 const next = computed(
   () => rims.value.find((one) => !one.pin && one.step.piece.verdict === "replace") ?? rims.value.find((one) => !one.pin),
 );
-const read = computed(() => rims.value.filter((one) => one.pin));
+const read = computed(() => rims.value.filter((one) => one.pin?.gear));
 
 function readIt(step: Step, rim: number) {
-  void router.push({ name: "reader", query: { visit: store.visit?.id, piece: step.piece.id, rim } });
+  void router.push({ name: "reader", query: { visit: store.visit?.id, piece: step.piece.id, rim, form: step.piece.form } });
 }
 
 function pair() {
@@ -46,7 +48,7 @@ useKeys({
     <div class="head">
       <h1 v-if="next">Read the {{ next.step.piece.name }}<template v-if="next.step.piece.teeth.length > 1">, {{ next.teeth }} teeth</template></h1>
       <h1 v-else-if="rims.length">Every gear is read</h1>
-      <h1 v-else>No gear with a tooth count in the row</h1>
+      <h1 v-else>Nothing with teeth in the row</h1>
       <div class="actions">
         <Button v-if="next" @click="readIt(next.step, next.rim)">Read it <KeyCap k="Enter" /></Button>
         <Button variant="outlined" :disabled="!rims.length" @click="pair">Pair <KeyCap k="P" /></Button>
@@ -61,8 +63,8 @@ useKeys({
             <PieceFigure :figure="one.step.piece.figure" :scale="30 / (one.step.piece.figure.rims[0]?.tip_radius_mm ?? 1)" :damaged="one.step.piece.verdict === 'replace'" />
           </svg>
           <span class="who"><span><b>{{ one.step.number }}</b> {{ one.step.piece.name }}</span><small v-if="one.step.piece.finding" class="harm">{{ one.step.piece.finding }}</small></span>
-          <span class="value teeth">{{ one.teeth }}</span>
-          <span v-if="one.pin" class="size">{{ one.pin.label }} <span class="soft">{{ one.pin.pressure_angle_deg }}°</span></span>
+          <span class="value teeth">{{ one.pin?.teeth || one.teeth || "" }}</span>
+          <span v-if="one.pin" class="size">{{ one.pin.label }} <span class="soft">{{ one.pin.gear ? `${one.pin.gear.pressure_angle_deg}°` : one.pin.form }}</span></span>
           <span v-else class="size soft">not read</span>
           <span class="value sure">{{ one.pin ? `${Math.round(one.pin.probability * 100)} %` : "" }}</span>
         </button>

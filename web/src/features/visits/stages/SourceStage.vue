@@ -20,7 +20,7 @@ function asked(step: (typeof wanted.value)[number]) {
   const gears = piece.pins.map((pin) => {
     const given = pin.given as { bore_mm?: number | null; width_mm?: number | null };
     const more = [given.bore_mm ? `bore ${given.bore_mm}` : "", given.width_mm ? `width ${given.width_mm}` : ""].filter(Boolean);
-    return [`${pin.label} ${pin.pressure_angle_deg}°, ${pin.teeth} teeth`, ...more].join(", ");
+    return [pin.gear ? `${pin.label} ${pin.gear.pressure_angle_deg}°, ${pin.teeth} teeth` : pin.says, ...more].join(", ");
   });
   const said = piece.chips.filter((chip) => ["thread", "head", "drive", "size", "material", "facing"].includes(chip.field)).map((chip) => chip.value);
   return [...gears, ...said].join(" · ");
@@ -30,7 +30,7 @@ function asked(step: (typeof wanted.value)[number]) {
 function drawerOf(pin: Pin) {
   const given = pin.given as { bore_mm?: number | null; width_mm?: number | null };
   const known = { bore: given.bore_mm, width: given.width_mm };
-  const query = { teeth: pin.teeth, module: pin.label.endsWith("DP") ? pin.label : pin.module_mm, angle: pin.pressure_angle_deg, ...known };
+  const query = { teeth: pin.teeth, module: pin.label.endsWith("DP") ? pin.label : pin.gear?.module_mm, angle: pin.gear?.pressure_angle_deg, ...known };
   return { name: "drawer", query: Object.fromEntries(Object.entries(query).filter(([, value]) => value).map(([key, value]) => [key, String(value)])) };
 }
 
@@ -49,7 +49,7 @@ useKeys({ Enter: () => emit("enter", "build") });
           <div>
             <p class="name"><b>{{ step.number }}</b> {{ step.piece.name }}<template v-if="step.piece.count > 1"> ×{{ step.piece.count }}</template></p>
             <p class="value">{{ asked(step) || "nothing measured yet" }}</p>
-            <RouterLink v-for="pin in step.piece.pins" :key="pin.id" class="small look" :to="drawerOf(pin)">Is there one in the drawer?<template v-if="step.piece.pins.length > 1"> {{ pin.teeth }} teeth</template></RouterLink>
+            <RouterLink v-for="pin in step.piece.pins.filter((one) => one.gear)" :key="pin.id" class="small look" :to="drawerOf(pin)">Is there one in the drawer?<template v-if="step.piece.pins.length > 1"> {{ pin.teeth }} teeth</template></RouterLink>
             <p v-if="step.piece.finding" class="harm small">{{ step.piece.finding }}</p>
             <p v-if="step.piece.teeth.length && step.piece.pins.length < step.piece.teeth.length" class="soft small">Not read yet: read it before ordering.</p>
           </div>

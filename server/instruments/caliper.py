@@ -1,0 +1,96 @@
+"""The caliper at the bench, as the server speaks to it. Simulated unless another is set."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django.conf import settings
+
+from devices.caliper.protocol import CaliperError, Hold, ask, read_json, read_value
+from gearing.errors import GearingError
+from gearing.probes import Probe
+from sums.base import Model
+from sums.gear import Point
+
+BENCH = "bench"
+"""Name sent where no hidden gear is meant: a real caliper takes no notice of it."""
+
+
+class HiddenGear(Model):
+    """A hidden gear as the eye sees it: outline and bore in tip radii, so that no size can be read off."""
+
+    teeth: int
+    tooth: list[Point]
+    root: float
+    bore: float
+
+
+def hold_of(probe: Probe) -> Hold:
+    """How the jaws are set for a probe.
+
+    Raises
+    ------
+    GearingError
+        If a caliper cannot measure it alone.
+    """
+    match probe.kind:
+        case "tips":
+            return Hold("tips", probe.how)
+        case "narrow":
+            return Hold("tips", "largest")
+        case "span" | "chord":
+            return Hold(probe.kind, number=probe.k)
+        case "pins":
+            return Hold("pins", number=probe.size)
+        case "root":
+            return Hold("root")
+    raise GearingError(
+        "The simulated gear cannot be measured so.",
+        field="probe",
+        hint="Take the tips, a span, the root, pins or a chord.",
+    )
+
+
+def take(hold: Hold, gear: str = BENCH) -> float:
+    """One reading, mm.
+
+    Raises
+    ------
+    GearingError
+        If no caliper answers, or it says why it cannot read.
+    """
+    try:
+        return read_value(ask(settings.CALIPER, f"READ {gear} {hold}"))
+    except CaliperError as error:
+        raise _said(error) from error
+
+
+def shown(gear: str) -> HiddenGear:
+    """A hidden gear, to look at and count."""
+    return HiddenGear(**_told(f"SHOW {gear}"))
+
+
+def truth(gear: str) -> dict[str, Any]:
+    """What a hidden gear is."""
+    return _told(f"TELL {gear}")
+
+
+def greeting() -> str:
+    """What the caliper calls itself; empty if none is there."""
+    try:
+        return ask(settings.CALIPER, "HELLO")
+    except CaliperError:
+        return ""
+
+
+def _told(line: str) -> dict[str, Any]:
+    try:
+        return read_json(ask(settings.CALIPER, line))
+    except CaliperError as error:
+        raise _said(error) from error
+
+
+def _said(error: CaliperError) -> GearingError:
+    hint = "Type the reading; it counts the same. ./dentado start brings the simulated one back."
+    text = str(error)
+    return GearingError(f"{text[:1].upper()}{text[1:200]}.", field="caliper", hint=hint)

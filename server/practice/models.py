@@ -1,0 +1,27 @@
+"""Practice: hidden gears handed out, and how well they were read."""
+
+from __future__ import annotations
+
+import uuid
+
+from django.conf import settings
+from django.db import models
+
+
+class Round(models.Model):
+    """One hidden gear in a member's hands: what was read, what it was called, and what that scores."""
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    member = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="+")
+    gear = models.CharField(max_length=40)
+    readings = models.JSONField(default=list)
+    named_teeth = models.PositiveSmallIntegerField(null=True)
+    named_size = models.CharField(max_length=30, blank=True)
+    result = models.JSONField(null=True)
+    score = models.PositiveSmallIntegerField(null=True)
+    started_at = models.DateTimeField(auto_now_add=True)
+    named_at = models.DateTimeField(null=True)
+
+    class Meta:
+        ordering = ["-started_at"]
+        indexes = [models.Index(fields=["member", "started_at"], name="round_by_member")]

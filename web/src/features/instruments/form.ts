@@ -1,0 +1,86 @@
+/** What is known of a part that is no plain gear, asked of the core as it is typed. */
+import { computed, ref, watch } from "vue";
+
+import { api, ask, asProblem } from "../../api/client";
+import type { FormIn, FormOut, Problem } from "../../api/types";
+
+/** A way of measuring with what was typed for it. */
+export interface Line {
+  n: string;
+  size: string;
+  value: string;
+}
+
+export function useForm(form: FormIn["form"]) {
+  const teeth = ref(form === "worm" ? "1" : "");
+  const mate = ref("");
+  const outside = ref("");
+  const hand = ref<NonNullable<FormIn["hand"]>>("");
+  const lines = ref<Record<string, Line>>({});
+  /** The way being measured, which the drawing shows. */
+  const at = ref("");
+
+  const answer = ref<FormOut>();
+  const problem = ref<Problem>();
+  const choice = ref(0);
+
+  const told = computed(() => Object.entries(lines.value).filter(([, line]) => line.value.trim()));
+  const given = computed<FormIn>(() => {
+    const shown = lines.value[at.value];
+    return {
+      form,
+      teeth: form === "rack" ? 0 : Number(teeth.value) || 0,
+      mate_teeth: Number(mate.value) || null,
+      outside_mm: outside.value.trim() || null,
+      hand: hand.value || "",
+      error_mm: 0.02,
+      readings: told.value.map(([way, line]) => ({ way, n: Number(line.n) || null, size_mm: line.size.trim() || null, value: line.value.trim() })),
+      show: shown ? { way: at.value, n: Number(shown.n) || null } : null,
+    };
+  });
+
+  let asked = 0;
+  async function look() {
+    const mine = ++asked;
+    if (form !== "rack" && !teeth.value.trim()) {
+      answer.value = problem.value = undefined;
+      return;
+    }
+    try {
+      const said = await ask(api.POST("/api/sums/form", { body: given.value }));
+      if (mine !== asked) return;
+      const before = answer.value?.candidates[choice.value]?.label;
+      answer.value = said;
+      choice.value = Math.max(0, said.candidates.findIndex((one) => choice.value && one.label === before));
+      for (const way of said.ways) lines.value[way.key] ??= { n: way.counts ? "5" : "", size: "", value: "" };
+      problem.value = undefined;
+    } catch (error) {
+      if (mine === asked) problem.value = asProblem(error);
+    }
+  }
+
+  let pause: number | undefined;
+  watch(given, () => {
+    window.clearTimeout(pause);
+    pause = window.setTimeout(() => void look(), 120);
+  }, { deep: true });
+
+  /** The way the server complains of, or the field by name. */
+  const wrong = computed(() => {
+    const found = /^readings\.(\d+)/.exec(problem.value?.field ?? "");
+    return found ? (told.value[Number(found[1])]?.[0] ?? "") : (problem.value?.field ?? "");
+  });
+
+  /** A pinned part opens with the readings it was judged by. */
+  function restore(kept: FormIn) {
+    teeth.value = String(kept.teeth || "");
+    mate.value = kept.mate_teeth ? String(kept.mate_teeth) : "";
+    outside.value = kept.outside_mm ? String(kept.outside_mm) : "";
+    hand.value = kept.hand ?? "";
+    for (const one of kept.readings ?? []) {
+      lines.value[one.way] = { n: one.n ? String(one.n) : "", size: one.size_mm ? String(one.size_mm) : "", value: String(one.value) };
+    }
+  }
+
+  return { teeth, mate, outside, hand, lines, at, answer, problem, choice, given, wrong, look, restore };
+}
