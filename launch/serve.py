@@ -121,7 +121,7 @@ def start_caliper(port: int) -> tuple[subprocess.Popen[bytes] | None, str]:
         except OSError:
             port = free_port()
     command = [*WITH_PARENT, sys.executable, "-m", "devices.caliper", str(port)]
-    return subprocess.Popen(command, cwd=ROOT), f"{HOST}:{port}"
+    return subprocess.Popen(command, cwd=ROOT, stdout=subprocess.DEVNULL), f"{HOST}:{port}"
 
 
 def gunicorn(port: int) -> list[str]:

@@ -42,6 +42,15 @@ class Screw:
 
 
 @dataclass(frozen=True, slots=True)
+class Drive:
+    """The end of a driver as a closed outline, mm; `size` is its largest width."""
+
+    label: str
+    size: float
+    points: tuple[tuple[float, float], ...]
+
+
+@dataclass(frozen=True, slots=True)
 class Gauges:
     """All of them, in the order of ``gauges.toml``."""
 
@@ -50,6 +59,8 @@ class Gauges:
     hexes: tuple[Measure, ...]
     rounds: tuple[Measure, ...]
     shims: tuple[Measure, ...]
+    stars: tuple[Drive, ...]
+    crosses: tuple[Drive, ...]
 
 
 def rack_outline(size: Size, teeth: int) -> tuple[tuple[float, float], ...]:
@@ -89,10 +100,12 @@ def gauges() -> Gauges:
     }
     return Gauges(
         tuple(_rack(plain[label], data["rack_length"]) for label in data["racks"]),
-        tuple(
-            Screw(said.replace("x", " × "), figure_of(parse(f"{said} cap screw"))) for said in data["screws"]
-        ),
-        *(tuple(_measure(said) for said in data[name]) for name in ("hexes", "rounds", "shims")),
+        tuple(_screw(said) for said in data["screws"]),
+        tuple(_measure(said) for said in data["hexes"]),
+        tuple(_measure(said) for said in data["rounds"]),
+        tuple(_measure(said) for said in data["shims"]),
+        tuple(Drive(row["label"], row["points"], _star(**row)) for row in data["stars"]),
+        tuple(Drive(row["label"], row["blade"], _cross(**row)) for row in data["crosses"]),
     )
 
 
@@ -100,6 +113,22 @@ def _rack(size: Size, length: float) -> Rack:
     pitch = float(np.pi * size.module)
     depth = (size.addendum + size.dedendum) * size.module
     return Rack(size.label, pitch, depth, rack_outline(size, int(length // pitch)))
+
+
+def _star(label: str, points: float, hollows: float) -> tuple[tuple[float, float], ...]:
+    """Six rounded lobes between the circle of the points and that of the hollows."""
+    at = np.linspace(0, 2 * np.pi, 72, endpoint=False)
+    radius = (points + hollows) / 4 + (points - hollows) / 4 * np.cos(6 * at)
+    return tuple((float(r * np.sin(a)), float(r * np.cos(a))) for r, a in zip(radius, at, strict=True))
+
+
+def _cross(label: str, blade: float, wing: float) -> tuple[tuple[float, float], ...]:
+    """Four wings of one width, their ends on the blade's circle."""
+    half, out = wing / 2, float(np.sqrt(blade**2 - wing**2)) / 2
+    corner = [(-half, out), (half, out), (half, half)]
+    return tuple(
+        (x * c + y * s, y * c - x * s) for c, s in ((1, 0), (0, 1), (-1, 0), (0, -1)) for x, y in corner
+    )
 
 
 def _screw(said: str) -> Screw:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from gearing.gauges import CARD, gauges
+from gearing.gauges import CARD, Drive, gauges
 
 from .base import Model
 from .entry import FigureOut, figure_out
@@ -26,6 +26,12 @@ class MeasureOut(Model):
     size_mm: float
 
 
+class DriveOut(Model):
+    label: str
+    size_mm: float
+    points: list[Point]
+
+
 class GaugesOut(Model):
     """Everything at true size; the card is what the screen is checked against."""
 
@@ -36,6 +42,8 @@ class GaugesOut(Model):
     hexes: list[MeasureOut]
     rounds: list[MeasureOut]
     shims: list[MeasureOut]
+    stars: list[DriveOut]
+    crosses: list[DriveOut]
 
 
 def all_gauges() -> GaugesOut:
@@ -52,4 +60,10 @@ def all_gauges() -> GaugesOut:
         hexes=[MeasureOut(label=m.label, size_mm=m.size) for m in found.hexes],
         rounds=[MeasureOut(label=m.label, size_mm=m.size) for m in found.rounds],
         shims=[MeasureOut(label=m.label, size_mm=m.size) for m in found.shims],
+        stars=[_drive(one) for one in found.stars],
+        crosses=[_drive(one) for one in found.crosses],
     )
+
+
+def _drive(drive: Drive) -> DriveOut:
+    return DriveOut(label=drive.label, size_mm=drive.size, points=[[x, y] for x, y in drive.points])

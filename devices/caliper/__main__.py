@@ -56,6 +56,7 @@ def main() -> None:
     signal.signal(signal.SIGTERM, lambda *_: sys.exit(0))
     try:
         with _Caliper((HOST, port), _Hand) as caliper:
+            print(f"The caliper answers at {HOST}:{port}.", flush=True)
             caliper.serve_forever()
     except KeyboardInterrupt:
         pass

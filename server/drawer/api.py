@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from datetime import datetime
 from decimal import Decimal
 from typing import Annotated, Any
 from uuid import UUID
@@ -17,7 +18,7 @@ from sums.fit import FitOut, PartIn, fit_out
 from workshop.requests import MemberRequest
 
 from . import services
-from .models import Kept
+from .models import Arrival, Kept
 
 router = Router(tags=["drawer"])
 PROBLEMS = {404: Problem, 422: Problem, 503: Problem}
@@ -77,13 +78,20 @@ class ArrivalIn(Model):
     measured: PartIn
     accepted: bool
     reason: Annotated[str, Field(max_length=300)] = ""
+    visit: UUID | None = None
+    piece: UUID | None = None
 
 
 class ArrivalOut(Model):
+    """A part that came, as it was judged."""
+
     id: UUID
+    recorded_at: datetime
+    what: str
     verdict: str
     accepted: bool
     reason: str
+    piece: UUID | None
     fit: FitOut
 
 
@@ -97,6 +105,12 @@ def search(request: MemberRequest, given: SearchIn) -> list[KeptOut]:
     ]
     best = {"fits": 0, "unknown": 1, "change": 2, "not": 3}
     return sorted(rows, key=lambda row: best[row.fit.verdict] if row.fit else 0)
+
+
+@router.get("/arrivals", response=list[ArrivalOut])
+def arrivals(request: MemberRequest, visit: UUID | None = None) -> list[ArrivalOut]:
+    """Parts that came, newest first."""
+    return [_came(one) for one in services.arrivals(request.user, visit)]
 
 
 @router.put("/{kept_id}", response={200: KeptOut, **PROBLEMS})
@@ -115,10 +129,31 @@ def gone(request: MemberRequest, kept_id: UUID, given: GoneIn) -> KeptOut:
 def arrival(request: MemberRequest, arrival_id: UUID, given: ArrivalIn) -> ArrivalOut:
     """Keep the check of a part that came."""
     made = services.check_arrival(
-        request.user, arrival_id, given.wanted, given.measured, given.accepted, given.reason
+        request.user,
+        arrival_id,
+        given.wanted,
+        given.measured,
+        given.accepted,
+        given.reason,
+        visit=given.visit,
+        piece=given.piece,
     )
-    fit = fit_out(compare(PartIn(**made.wanted).part(), PartIn(**made.measured).part()))
-    return ArrivalOut(id=made.id, verdict=made.verdict, accepted=made.accepted, reason=made.reason, fit=fit)
+    return _came(made)
+
+
+def _came(made: Arrival) -> ArrivalOut:
+    wanted = PartIn(**made.wanted)
+    size = label_of(wanted.module_mm) if wanted.module_mm else "size not said"
+    return ArrivalOut(
+        id=made.id,
+        recorded_at=made.recorded_at,
+        what=f"{wanted.teeth} × {size}" if wanted.teeth else size,
+        verdict=made.verdict,
+        accepted=made.accepted,
+        reason=made.reason,
+        piece=made.piece,
+        fit=fit_out(compare(wanted.part(), PartIn(**made.measured).part())),
+    )
 
 
 def _out(kept: Kept, wanted: PartIn | None = None) -> KeptOut:

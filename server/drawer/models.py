@@ -53,5 +53,12 @@ class Arrival(models.Model):
     accepted = models.BooleanField()
     reason = models.CharField(max_length=300, blank=True)
     kept = models.ForeignKey(Kept, on_delete=models.PROTECT, related_name="arrivals", null=True)
+    # What it was ordered for, by the ids of the visits; the drawer knows nothing more of them.
+    visit = models.UUIDField(null=True, db_index=True)
+    piece = models.UUIDField(null=True)
     recorded_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="+")
     recorded_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ["-recorded_at"]
+        indexes = [models.Index(fields=["workshop", "recorded_at"], name="arrival_by_day")]

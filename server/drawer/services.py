@@ -63,9 +63,19 @@ def set_gone(member: Member, kept_id: UUID, gone: bool) -> Kept:
 
 @write
 def check_arrival(
-    member: Member, arrival_id: UUID, wanted: PartIn, measured: PartIn, accepted: bool, reason: str
+    member: Member,
+    arrival_id: UUID,
+    wanted: PartIn,
+    measured: PartIn,
+    accepted: bool,
+    reason: str,
+    *,
+    visit: UUID | None = None,
+    piece: UUID | None = None,
 ) -> Arrival:
-    """Keep the check of a part that came. A part that does not fit is taken in only with a reason.
+    """Keep the check of a part that came, and what it was ordered for.
+
+    A part that does not fit is taken in only with a reason.
 
     Raises
     ------
@@ -88,12 +98,20 @@ def check_arrival(
         "verdict": fit.verdict,
         "accepted": accepted,
         "reason": reason.strip(),
+        "visit": visit,
+        "piece": piece,
         "recorded_by": member,
     }
     arrival, _ = Arrival.objects.get_or_create(id=arrival_id, defaults=told)
     if arrival.workshop_id != member.workshop_id:
         raise _taken("arrival")
     return arrival
+
+
+def arrivals(member: Member, visit: UUID | None) -> QuerySet[Arrival]:
+    """Parts that came, newest first: for one visit, or the last few of all."""
+    found = Arrival.objects.filter(workshop_id=member.workshop_id)
+    return found.filter(visit=visit) if visit else found[:MOST_FOUND]
 
 
 def _taken(what: str) -> GearingError:

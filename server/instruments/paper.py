@@ -9,7 +9,7 @@ from reportlab.lib.pagesizes import A4
 from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
 
-from gearing.gauges import CARD, Gauges, Measure, Screw
+from gearing.gauges import CARD, Drive, Gauges, Measure, Screw
 
 MARGIN = 15 * mm
 WIDTH, HEIGHT = A4
@@ -33,6 +33,7 @@ def gauge_sheet(gauges: Gauges) -> bytes:
     _head(page, "Screws, drives, rounds and shims")
     y = _row_of_screws(page, gauges.screws, HEIGHT - 66 * mm)
     y = _row(page, gauges.hexes, y - 12 * mm, "hex")
+    y = _row(page, (*gauges.stars, *gauges.crosses), y - 6 * mm, "drive")
     y = _row(page, gauges.rounds, y - 8 * mm, "round")
     _row(page, gauges.shims, y - 8 * mm, "bar")
     page.showPage()
@@ -90,7 +91,7 @@ def _row_of_screws(page: Canvas, screws: tuple[Screw, ...], top: float) -> float
     return top - 40 * mm
 
 
-def _row(page: Canvas, measures: tuple[Measure, ...], top: float, shape: str) -> float:
+def _row(page: Canvas, measures: tuple[Measure | Drive, ...], top: float, shape: str) -> float:
     x = MARGIN
     for measure in measures:
         wide = 14 if shape == "bar" else max(measure.size * 1.2, 9)
@@ -99,6 +100,8 @@ def _row(page: Canvas, measures: tuple[Measure, ...], top: float, shape: str) ->
         middle = x + wide / 2 * mm
         if shape == "bar":
             page.rect(x, top - measure.size * mm, 12 * mm, measure.size * mm, fill=1)
+        elif isinstance(measure, Drive):
+            _path(page, middle, top - 5 * mm, (*measure.points, measure.points[0]))
         elif shape == "round":
             page.circle(middle, top - 5 * mm, measure.size / 2 * mm)
         else:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from typing import Any
 
 from playwright.sync_api import Page
@@ -69,6 +70,17 @@ class Access(BrowserCase):
             page.get_by_role("button", name="Take it").click()
             page.get_by_role("button", name="Teeth missing?").click()
             self.check(page, "Gear reader")
+            page.goto(f"{self.address}/reader?form=worm")
+            page.get_by_label(re.compile("^Along several threads")).fill("9.42")
+            page.get_by_text("axial pitch").wait_for()
+            self.check(page, "Worm")
+            page.goto(f"{self.address}/practice")
+            page.get_by_role("img", name=re.compile("unknown size")).wait_for()
+            self.check(page, "Practice")
+            page.goto(f"{self.address}/arrival?teeth=23&module=0.5&bore=2.5")
+            page.get_by_label("Teeth, measured").fill("24")
+            page.get_by_text("24 for 23").wait_for()
+            self.check(page, "Arrival")
             page.goto(f"{self.address}/drawer?teeth=31")
             page.get_by_role("list", name="Gears").get_by_role("button").first.click()
             page.get_by_role("button", name="Put one in").click()

@@ -38,3 +38,13 @@ class Racks(unittest.TestCase):
         self.assertAlmostEqual(sizes["1/16 in"], 25.4 / 16)
         self.assertEqual(sizes["2.5 mm"], 2.5)
         self.assertEqual(CARD, (85.60, 53.98))
+
+    def test_drives_are_as_wide_as_they_are_called(self) -> None:
+        found = gauges()
+        for drive in (*found.stars, *found.crosses):
+            reach = max(float(np.hypot(x, y)) for x, y in drive.points)
+            with self.subTest(drive=drive.label):
+                self.assertAlmostEqual(2 * reach, drive.size, places=6)
+        star = {one.label: one for one in found.stars}["star 10"]
+        narrow = min(float(np.hypot(x, y)) for x, y in star.points)
+        self.assertAlmostEqual(2 * narrow, 2.05, places=6)

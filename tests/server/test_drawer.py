@@ -119,3 +119,17 @@ class Drawer(BenchCase):
             with self.subTest(words=words):
                 # The budget is 50 ms; a loaded test machine is given twice that.
                 self.assertLess(min(taken), 0.1)
+
+    def test_what_came_for_a_visit_is_listed_there_and_nowhere_else(self) -> None:
+        wanted = {"teeth": 31, "module_mm": 0.8}
+        visit, piece = str(self.visit.id), str(self.piece(2))
+        body = {"wanted": wanted, "measured": {"teeth": 30}, "accepted": False, "reason": "one short"}
+        self.desk.got("PUT", f"/drawer/arrivals/{uuid4()}", {**body, "visit": visit, "piece": piece})
+        self.desk.got("PUT", f"/drawer/arrivals/{uuid4()}", body)
+        (came,) = self.desk.got("GET", f"/drawer/arrivals?visit={visit}")
+        self.assertEqual(
+            (came["what"], came["reason"], came["piece"]), ("31 × 0.8 module", "one short", piece)
+        )
+        self.assertEqual(len(self.desk.got("GET", "/drawer/arrivals")), 2)
+        self.assertEqual(Desk(self.eve).got("GET", "/drawer/arrivals"), [])
+        self.assertEqual(self.desk.ask("GET", "/drawer/arrivals?visit=moon")[0], 422)

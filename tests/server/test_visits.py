@@ -114,6 +114,18 @@ class Judging(BenchCase):
         both = self.desk.got("PUT", self.at("pieces", self.piece(2), "pins", uuid4()), {**body, "rim": 1})
         self.assertEqual([pin["rim"] for pin in both["pins"]], [0, 1])
 
+    def test_a_part_of_another_form_is_pinned_and_named_in_the_plan(self) -> None:
+        path = self.at("pieces", self.piece(2), "pins", uuid4())
+        worm = {"form": "worm", "teeth": 2, "hand": "left", "readings": [{"way": "lead", "value": "6.28"}]}
+        pin = self.desk.got("PUT", path, {"given": worm})["pins"][0]
+        self.assertEqual((pin["form"], pin["says"], pin["gear"]), ("worm", "1 module worm, 2 starts", None))
+        self.refused(self.desk.ask("PUT", path[:-36] + str(uuid4()), {"given": {"form": "moon"}}), "form")
+        nothing = {"given": {"form": "worm", "teeth": 2}}
+        self.refused(self.desk.ask("PUT", path[:-36] + str(uuid4()), nothing), "No such candidate")
+        helical = {"teeth": 24, "helix_deg": 21.5, "hand": "left", "readings": [{"value": "21.91"}]}
+        gear = self.desk.got("PUT", path[:-36] + str(uuid4()), {"given": helical, "rim": 1})["pins"][1]
+        self.assertLess(gear["gear"]["helix_angle_deg"], -15)
+
     def test_no_such_rim_or_candidate(self) -> None:
         path = self.at("pieces", self.piece(2), "pins", uuid4())
         self.refused(self.desk.ask("PUT", path, {"rim": 2, "given": READ}), "no such gear")

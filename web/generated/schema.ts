@@ -64,6 +64,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/drawer/arrivals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Arrivals
+         * @description Parts that came, newest first.
+         */
+        get: operations["drawer_api_arrivals"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/drawer/arrivals/{arrival_id}": {
         parameters: {
             query?: never;
@@ -728,14 +748,21 @@ export interface components {
             /** Accepted */
             accepted: boolean;
             measured: components["schemas"]["PartIn"];
+            /** Piece */
+            piece?: string | null;
             /**
              * Reason
              * @default
              */
             reason: string;
+            /** Visit */
+            visit?: string | null;
             wanted: components["schemas"]["PartIn"];
         };
-        /** ArrivalOut */
+        /**
+         * ArrivalOut
+         * @description A part that came, as it was judged.
+         */
         ArrivalOut: {
             /** Accepted */
             accepted: boolean;
@@ -745,10 +772,19 @@ export interface components {
              * Format: uuid
              */
             id: string;
+            /** Piece */
+            piece: string | null;
             /** Reason */
             reason: string;
+            /**
+             * Recorded At
+             * Format: date-time
+             */
+            recorded_at: string;
             /** Verdict */
             verdict: string;
+            /** What */
+            what: string;
         };
         /**
          * BuildStepOut
@@ -946,6 +982,15 @@ export interface components {
             tip_radius_mm: number;
             /** Tooth */
             tooth: number[][];
+        };
+        /** DriveOut */
+        DriveOut: {
+            /** Label */
+            label: string;
+            /** Points */
+            points: number[][];
+            /** Size Mm */
+            size_mm: number;
         };
         /** EntryIn */
         EntryIn: {
@@ -1170,6 +1215,8 @@ export interface components {
             card_height_mm: number;
             /** Card Width Mm */
             card_width_mm: number;
+            /** Crosses */
+            crosses: components["schemas"]["DriveOut"][];
             /** Hexes */
             hexes: components["schemas"]["MeasureOut"][];
             /** Racks */
@@ -1180,6 +1227,8 @@ export interface components {
             screws: components["schemas"]["ScrewOut"][];
             /** Shims */
             shims: components["schemas"]["MeasureOut"][];
+            /** Stars */
+            stars: components["schemas"]["DriveOut"][];
         };
         /**
          * GearIn
@@ -2619,6 +2668,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    drawer_api_arrivals: {
+        parameters: {
+            query?: {
+                visit?: string | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ArrivalOut"][];
                 };
             };
         };

@@ -69,7 +69,8 @@ class Way:
     @property
     def label(self) -> str:
         """The way on its own, whatever is counted or measured beside it."""
-        return self.name.replace("{n}", "several").replace("{size:.2f} mm", "known diameter")
+        plain = self.name.replace("{n}", "several").replace("{size:.2f} mm", "known diameter")
+        return plain[:1].upper() + plain[1:]
 
 
 def ways(form: str) -> tuple[Way, ...]:

@@ -34,6 +34,7 @@ export type Count = S["CountOut"];
 export type Kept = S["KeptOut"];
 export type KeptIn = S["KeptIn"];
 export type PartIn = S["PartIn"];
+export type Arrival = S["ArrivalOut"];
 export type Fit = S["FitOut"];
 export type Gauges = S["GaugesOut"];
 export type Gear = S["GearOut"];

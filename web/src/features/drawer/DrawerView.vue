@@ -3,19 +3,20 @@
 import Button from "primevue/button";
 import InputText from "primevue/inputtext";
 import { computed, onMounted, ref, watch } from "vue";
-import { useRoute } from "vue-router";
+import { useRoute, useRouter } from "vue-router";
 
 import { api, ask, asProblem } from "../../api/client";
-import type { Kept, PartIn, Problem } from "../../api/types";
+import type { Kept, Problem } from "../../api/types";
 import KeyCap from "../../app/KeyCap.vue";
 import { useKeys } from "../../app/keys";
 import ProblemNote from "../../app/ProblemNote.vue";
 import TopBar from "../../app/TopBar.vue";
 import KeepForm from "./KeepForm.vue";
+import { partOf, typedFrom } from "./part";
 
 const route = useRoute();
-const from = (name: string) => String(route.query[name] ?? "");
-const wanted = ref({ teeth: from("teeth"), module: from("module"), angle: from("angle"), bore: from("bore"), width: from("width") });
+const router = useRouter();
+const wanted = ref(typedFrom(route.query));
 const words = ref("");
 const rows = ref<Kept[]>();
 const problem = ref<Problem>();
@@ -29,16 +30,7 @@ const FIELDS = [
   ["width", "Width", "4"],
 ] as const;
 
-const part = computed<PartIn>(() => ({
-  teeth: Number(wanted.value.teeth) || 0,
-  module_mm: wanted.value.module.trim() || null,
-  pressure_angle_deg: Number(wanted.value.angle) || 0,
-  bore_mm: wanted.value.bore.trim() || null,
-  bore_shape: "",
-  width_mm: wanted.value.width.trim() || null,
-  boss: "",
-  material: "",
-}));
+const part = computed(() => partOf(wanted.value));
 const fitting = computed(() => (rows.value ?? []).filter((row) => row.fit && row.fit.verdict !== "not").length);
 const asking = computed(() => Object.values(wanted.value).some((value) => value.trim()));
 const headline = computed(() => {
@@ -82,7 +74,7 @@ async function added() {
 }
 
 const TONE: Record<string, string> = { fits: "proved", change: "mind", unknown: "soft", not: "harm" };
-useKeys({ n: () => (adding.value = !adding.value), Escape: () => (adding.value = false) });
+useKeys({ a: () => router.push({ name: "arrival", query: route.query }), n: () => (adding.value = !adding.value), Escape: () => (adding.value = false) });
 </script>
 
 <template>
@@ -90,7 +82,10 @@ useKeys({ n: () => (adding.value = !adding.value), Escape: () => (adding.value =
   <main class="work drawer">
     <div class="head">
       <h1 aria-live="polite">{{ headline }}</h1>
-      <Button @click="adding = !adding">Put one in <KeyCap k="N" /></Button>
+      <div class="actions">
+        <Button @click="adding = !adding">Put one in <KeyCap k="N" /></Button>
+        <Button variant="outlined" @click="router.push({ name: 'arrival', query: route.query })">A part came <KeyCap k="A" /></Button>
+      </div>
     </div>
     <KeepForm v-if="adding" :start="wanted" @kept="added" @leave="adding = false" />
     <form class="asked" @submit.prevent>

@@ -9,9 +9,10 @@ import type { KeptIn, Problem } from "../../api/types";
 import KeyCap from "../../app/KeyCap.vue";
 import { useKeys } from "../../app/keys";
 import ProblemNote from "../../app/ProblemNote.vue";
+import type { Typed } from "./part";
 import { newId } from "../../record/ids";
 
-const props = defineProps<{ start: { teeth: string; module: string; angle: string; bore: string; width: string } }>();
+const props = defineProps<{ start: Typed }>();
 const emit = defineEmits<{ kept: []; leave: [] }>();
 // Made once: pressing twice keeps one gear.
 const id = newId();

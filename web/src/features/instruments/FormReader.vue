@@ -146,10 +146,6 @@ onMounted(async () => {
   font-weight: 600;
 }
 
-.ways label::first-letter {
-  text-transform: uppercase;
-}
-
 .ways :deep(input) {
   width: 100%;
 }

@@ -101,6 +101,8 @@ onMounted(async () => {
       <template v-else>
         <h2 class="label">Across flats</h2>
         <ul class="sizes"><li v-for="one in gauges.hexes" :key="one.label"><svg width="64" height="52" viewBox="-32 -26 64 52" role="img" :aria-label="one.label"><path :d="hexagon(one.size_mm)" /></svg><span class="value small">{{ one.label }}</span></li></ul>
+        <h2 class="label">Star and cross, the end of the driver</h2>
+        <ul class="sizes"><li v-for="one in [...gauges.stars, ...gauges.crosses]" :key="one.label"><svg width="64" height="52" viewBox="-32 -26 64 52" role="img" :aria-label="one.label"><path :d="`${line(one.points)}Z`" /></svg><span class="value small">{{ one.label }}</span></li></ul>
         <h2 class="label">Pins, wires, bores</h2>
         <ul class="sizes"><li v-for="one in gauges.rounds" :key="one.label"><svg width="64" height="58" viewBox="-32 -29 64 58" role="img" :aria-label="one.label"><circle :r="(one.size_mm / 2) * scale" /></svg><span class="value small">{{ one.label }}</span></li></ul>
         <h2 class="label">Shims, on edge</h2>

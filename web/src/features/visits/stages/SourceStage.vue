@@ -1,12 +1,14 @@
 <script setup lang="ts">
 /** What has to be got: each dead piece with all that its replacement must agree in. */
 import Button from "primevue/button";
-import { computed } from "vue";
+import { computed, onMounted, ref } from "vue";
 
-import type { Pin } from "../../../api/types";
+import { api, ask } from "../../../api/client";
+import type { Arrival, Pin, Step } from "../../../api/types";
 import KeyCap from "../../../app/KeyCap.vue";
 import { useKeys } from "../../../app/keys";
 import PieceFigure from "../../../drawing/PieceFigure.vue";
+import { queryOf } from "../../drawer/part";
 import { useVisit } from "../visit";
 import WaitsFor from "../WaitsFor.vue";
 
@@ -26,13 +28,17 @@ function asked(step: (typeof wanted.value)[number]) {
   return [...gears, ...said].join(" · ");
 }
 
-/** The drawer, asked for a gear as it was pinned. */
-function drawerOf(pin: Pin) {
-  const given = pin.given as { bore_mm?: number | null; width_mm?: number | null };
-  const known = { bore: given.bore_mm, width: given.width_mm };
-  const query = { teeth: pin.teeth, module: pin.label.endsWith("DP") ? pin.label : pin.gear?.module_mm, angle: pin.gear?.pressure_angle_deg, ...known };
-  return { name: "drawer", query: Object.fromEntries(Object.entries(query).filter(([, value]) => value).map(([key, value]) => [key, String(value)])) };
-}
+/** What came for each piece, newest first. */
+const came = ref<Arrival[]>([]);
+onMounted(async () => {
+  try {
+    came.value = await ask(api.GET("/api/drawer/arrivals", { params: { query: { visit: store.visit?.id } } }));
+  } catch {
+    // What came is told once the server answers again.
+  }
+});
+const intake = (step: Step, pin: Pin) => ({ name: "arrival", query: { ...queryOf(pin), visit: store.visit?.id, piece: step.piece.id, for: `${store.visit?.unit.label}, ${step.piece.name}` } });
+const day = (at: string) => new Date(at).toLocaleDateString(undefined, { day: "numeric", month: "short" });
 
 useKeys({ Enter: () => emit("enter", "build") });
 </script>
@@ -49,7 +55,12 @@ useKeys({ Enter: () => emit("enter", "build") });
           <div>
             <p class="name"><b>{{ step.number }}</b> {{ step.piece.name }}<template v-if="step.piece.count > 1"> ×{{ step.piece.count }}</template></p>
             <p class="value">{{ asked(step) || "nothing measured yet" }}</p>
-            <RouterLink v-for="pin in step.piece.pins.filter((one) => one.gear)" :key="pin.id" class="small look" :to="drawerOf(pin)">Is there one in the drawer?<template v-if="step.piece.pins.length > 1"> {{ pin.teeth }} teeth</template></RouterLink>
+            <p v-for="pin in step.piece.pins.filter((one) => one.gear)" :key="pin.id" class="looks">
+              <span v-if="step.piece.pins.length > 1" class="soft small">{{ pin.teeth }} teeth:</span>
+              <RouterLink class="small look" :to="{ name: 'drawer', query: queryOf(pin) }">Is there one in the drawer?</RouterLink>
+              <RouterLink class="small look" :to="intake(step, pin)">It came: check it</RouterLink>
+            </p>
+            <p v-for="one in came.filter((each) => each.piece === step.piece.id)" :key="one.id" class="small" :class="one.accepted ? 'proved' : 'harm'">{{ day(one.recorded_at) }}: {{ one.accepted ? "came, taken in" : "came, sent back" }}<template v-if="one.reason">: {{ one.reason }}</template></p>
             <p v-if="step.piece.finding" class="harm small">{{ step.piece.finding }}</p>
             <p v-if="step.piece.teeth.length && step.piece.pins.length < step.piece.teeth.length" class="soft small">Not read yet: read it before ordering.</p>
           </div>
@@ -64,6 +75,13 @@ useKeys({ Enter: () => emit("enter", "build") });
 </template>
 
 <style scoped>
+.looks {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 16px;
+  align-items: center;
+}
+
 .look {
   display: inline-flex;
   align-items: center;

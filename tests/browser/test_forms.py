@@ -1,0 +1,69 @@
+"""Rings, worms, bevels and sprockets in the reader: chosen, measured, named, pinned."""
+
+from __future__ import annotations
+
+import re
+
+from playwright.sync_api import expect
+
+from .whole import BrowserCase
+
+
+class Forms(BrowserCase):
+    def choose(self, form: str) -> None:
+        self.page.get_by_role("combobox", name="What it is").click()
+        self.page.get_by_role("option", name=form).click()
+
+    def test_each_form_asks_for_its_own_measurements(self) -> None:
+        page = self.page
+        page.goto(f"{self.address}/reader")
+        self.choose("Ring, teeth inside")
+        page.get_by_label("Teeth", exact=True).fill("48")
+        expect(page.get_by_role("img", name="Gear of 48 teeth, tip to tip, inside")).to_be_visible()
+        page.get_by_label("Tip to tip, inside", exact=True).fill("23.05")
+        self.says("0.5 module, 48 teeth")
+        self.choose("Bevel")
+        page.get_by_label("Teeth", exact=True).fill("20")
+        page.get_by_label("Mate, teeth").fill("40")
+        page.get_by_label("Over the tips at the large end", exact=True).fill("17.43")
+        self.says("0.8 module, 20 teeth")
+        expect(page.get_by_text("26.57°")).to_be_visible()
+        self.choose("Chain sprocket")
+        page.get_by_label("Teeth", exact=True).fill("18")
+        page.get_by_label("Over the bottoms of opposite spaces", exact=True).fill("65.38")
+        expect(page.locator(".next")).to_contain_text("thickness of the teeth")
+        page.get_by_role("button", name="Take it").click()
+        expect(page.get_by_label("Thickness of the teeth", exact=True)).to_be_focused()
+        page.keyboard.type("2.2")
+        self.says("Bicycle chain, 1/2 × 3/32 in, 18 teeth")
+        page.get_by_label("Over the tips", exact=True).fill("-4")
+        expect(page.get_by_role("alert")).to_contain_text("not a length")
+
+    def test_a_helical_gear_says_what_its_mate_must_be(self) -> None:
+        page = self.page
+        page.goto(f"{self.address}/reader")
+        page.get_by_label("Teeth", exact=True).fill("24")
+        page.get_by_label("Over the tips", exact=True).fill("21.91")
+        page.get_by_label("Helix", exact=True).fill("21.5")
+        self.says("0.8 module")
+        expect(page.get_by_text("Record the hand too")).to_be_visible()
+        page.get_by_role("combobox", name="Hand of the helix").click()
+        page.get_by_role("option", name="left").click()
+        expect(page.get_by_text("On parallel shafts its mate has the other, right.")).to_be_visible()
+
+    def test_a_worm_of_the_row_opens_as_one_and_keeps_its_reading(self) -> None:
+        page = self.open_visit("Weather mast", "Read")
+        worm = page.get_by_role("main").get_by_role("button", name=re.compile("worm")).first
+        worm.click()
+        expect(page.get_by_role("combobox", name="What it is")).to_contain_text("Worm")
+        page.get_by_label("Starts").fill("1")
+        page.get_by_label("Outside").fill("8")
+        page.get_by_label(re.compile("^Along several threads")).fill("9.42")
+        page.get_by_label("threads", exact=True).fill("6")
+        self.says("0.5 module, 1 start")
+        expect(page.get_by_text("it holds")).to_be_visible()
+        page.get_by_role("button", name="Pin").click()
+        expect(worm).to_contain_text("0.5 module")
+        worm.click()
+        expect(page.get_by_label("Outside")).to_have_value("8")
+        self.says("0.5 module, 1 start")

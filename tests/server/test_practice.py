@@ -1,0 +1,95 @@
+"""Practice over the API: a gear handed out, read through the caliper, named once, scored."""
+
+from __future__ import annotations
+
+from typing import Any
+from uuid import uuid4
+
+from django.test import override_settings
+
+from devices.caliper.hidden import truth
+from gearing.sizes import label_of
+from launch.mariadb import free_port
+from practice.models import Round
+
+from .bench import BenchCase, Desk
+
+TIPS = {"kind": "tips", "how": "settled"}
+
+
+class Practice(BenchCase):
+    def start(self) -> str:
+        self.round = str(uuid4())
+        self.desk.got("PUT", f"/practice/{self.round}")
+        return self.round
+
+    def read(self, **probe: Any) -> Any:
+        return self.desk.got("PUT", f"/practice/{self.round}/readings/{uuid4()}", probe or TIPS)
+
+    def test_a_gear_is_read_named_and_scored_against_the_best_play(self) -> None:
+        self.start()
+        shown = self.desk.got("PUT", f"/practice/{self.round}")
+        true = truth(Round.objects.get(id=self.round).gear)
+        self.assertEqual(shown["picture"]["teeth"], true.teeth)
+        self.assertNotIn(Round.objects.get(id=self.round).gear, str(shown), "its name would tell what it is")
+        self.assertLessEqual(max(abs(x) for point in shown["picture"]["tooth"] for x in point), 1.0001)
+        self.assertEqual(len(self.read()["readings"]), 1)
+        named = {"teeth": true.teeth, "size": label_of(true.module)}
+        told = self.desk.got("PUT", f"/practice/{self.round}/name", named)
+        self.assertTrue(told["result"]["right"])
+        self.assertGreater(told["score"], 0)
+        self.assertEqual(told["result"]["best"][0]["what"], "over tips, settled")
+        # The first name stands, and no reading comes after it.
+        again = self.desk.got("PUT", f"/practice/{self.round}/name", {"teeth": 99, "size": "2 module"})
+        self.assertEqual((again["score"], again["result"]), (told["score"], told["result"]))
+        late = self.desk.ask("PUT", f"/practice/{self.round}/readings/{uuid4()}", TIPS)
+        self.refused(late, "named already")
+        rounds = self.desk.got("GET", "/practice")
+        self.assertEqual((rounds["rounds"][0]["score"], rounds["average"]), (told["score"], told["score"]))
+
+    def test_a_wrong_count_and_a_wrong_size_score_nothing_and_are_told_apart(self) -> None:
+        for change, says in (({"teeth": 200}, "you counted 200"), ({"size": "2.75 module"}, "It is")):
+            self.start()
+            true = truth(Round.objects.get(id=self.round).gear)
+            self.read()
+            named = {"teeth": true.teeth, "size": label_of(true.module), **change}
+            told = self.desk.got("PUT", f"/practice/{self.round}/name", named)
+            self.assertEqual((told["score"], told["result"]["right"]), (0, False))
+            self.assertIn(says, told["result"]["says"])
+
+    def test_a_reading_sent_twice_counts_once(self) -> None:
+        path = f"/practice/{self.start()}/readings/{uuid4()}"
+        first = self.desk.got("PUT", path, TIPS)
+        self.assertEqual(self.desk.got("PUT", path, TIPS)["readings"], first["readings"])
+
+    def test_nothing_read_and_what_cannot_be_read_are_refused(self) -> None:
+        self.start()
+        self.refused(
+            self.desk.ask("PUT", f"/practice/{self.round}/name", {"teeth": 20, "size": "1 module"}),
+            "at least once",
+        )
+        for probe in ({"kind": "mate", "k": 20}, {"kind": "inside"}, {"kind": "span", "k": 400}):
+            status, told = self.desk.ask("PUT", f"/practice/{self.round}/readings/{uuid4()}", probe)
+            self.assertEqual(status, 422, told)
+            self.assertTrue(told["hint"])
+        self.assertEqual(self.desk.got("PUT", f"/practice/{self.round}")["readings"], [])
+
+    def test_another_member_has_no_hand_in_it(self) -> None:
+        self.start()
+        other = Desk(self.eve)
+        for path in (f"/practice/{self.round}", f"/practice/{self.round}/readings/{uuid4()}"):
+            self.assertEqual(other.ask("PUT", path, TIPS)[0], 404)
+
+    def test_without_a_caliper_it_says_so_and_the_bench_works_on(self) -> None:
+        with override_settings(CALIPER=("127.0.0.1", free_port())):
+            self.assertEqual(self.desk.got("GET", "/devices/caliper"), {"present": False, "simulated": False})
+            self.refused(self.desk.ask("POST", "/devices/caliper/take", {}), "No caliper answers")
+            self.desk.got("GET", "/visits")
+
+    def test_one_key_takes_a_reading_of_the_gear_that_lies_there(self) -> None:
+        true = truth("bench")
+        taken = self.desk.got("POST", "/devices/caliper/take", {"plain": "bore"})
+        self.assertAlmostEqual(taken["value_mm"], true.bore, delta=0.08)
+        shown = self.desk.got("GET", "/devices/caliper/gears/bench")
+        self.assertEqual(shown["teeth"], true.teeth)
+        self.assertEqual(self.desk.ask("GET", "/devices/caliper/gears/a b")[0], 422)

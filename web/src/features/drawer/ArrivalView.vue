@@ -1,0 +1,285 @@
+<script setup lang="ts">
+/** A part that came: measured beside what was ordered, taken in or sent back, with the reason kept. */
+import Button from "primevue/button";
+import InputText from "primevue/inputtext";
+import { computed, onMounted, ref, watch } from "vue";
+import { useRoute, useRouter } from "vue-router";
+
+import { api, ask, asProblem } from "../../api/client";
+import type { Arrival, Fit, Gear, Problem } from "../../api/types";
+import KeyCap from "../../app/KeyCap.vue";
+import { useKeys } from "../../app/keys";
+import ProblemNote from "../../app/ProblemNote.vue";
+import TopBar from "../../app/TopBar.vue";
+import CaliperDrawing from "../../drawing/CaliperDrawing.vue";
+import { newId } from "../../record/ids";
+import { blank, partOf, typedFrom, type Typed } from "./part";
+
+const route = useRoute();
+const router = useRouter();
+const text = (name: string) => (typeof route.query[name] === "string" ? route.query[name] : "");
+const FIELDS: [keyof Typed, string, string, string][] = [
+  ["teeth", "Teeth", "31", "teeth"],
+  ["module", "Module or DP", "0.8 or 32 DP", "module"],
+  ["angle", "Pressure angle", "20", "pressure angle"],
+  ["bore", "Bore", "5", "bore"],
+  ["shape", "Shape of the bore", "round", "bore shape"],
+  ["width", "Width", "4", "width"],
+  ["boss", "Boss", "long, one side", "boss"],
+  ["material", "Material", "nylon", "material"],
+];
+const ordered = ref(typedFrom(route.query));
+const measured = ref(blank());
+const tips = ref("");
+const sized = ref("");
+const reason = ref("");
+const fit = ref<Fit>();
+const problem = ref<Problem>();
+const done = ref<Arrival>();
+const past = ref<Arrival[]>([]);
+// Made once for each part: pressing twice keeps one check.
+let id = newId();
+
+const TONE: Record<string, string> = { fits: "proved", change: "mind", unknown: "soft", not: "harm" };
+const measuredAny = computed(() => Object.values(measured.value).some((value) => value.trim()));
+const verdictOf = (field: string) => fit.value?.fields.find((one) => one.field === field);
+
+/** Both gears drawn over each other, as far as their sizes are known. */
+const drawn = ref<Partial<Record<"ordered" | "measured", Gear>>>({});
+async function draw(which: "ordered" | "measured", typed: Typed) {
+  const plain = { profile_shift: 0, helix_angle_deg: 0, addendum: 1, dedendum: 1.25, tip_trim_mm: 0, show: { kind: "tips" as const, how: "settled" as const } };
+  let gear: Gear | undefined;
+  if (typed.teeth.trim() && typed.module.trim()) {
+    try {
+      gear = await ask(api.POST("/api/sums/gear", { body: { ...plain, teeth: Number(typed.teeth) || 0, module_mm: typed.module.trim(), pressure_angle_deg: Number(typed.angle) || 20 } }));
+    } catch {
+      // Not a gear yet; the comparison says what is wrong.
+    }
+  }
+  drawn.value = { ...drawn.value, [which]: gear };
+}
+const shown = computed(() => drawn.value.measured ?? drawn.value.ordered);
+const drawnNote = computed(() => (drawn.value.measured && drawn.value.ordered ? "ordered in brass, measured in ink" : drawn.value.measured ? "as measured" : "as ordered"));
+
+let asked = 0;
+async function compare() {
+  const mine = ++asked;
+  if (!measuredAny.value) {
+    fit.value = undefined;
+    return;
+  }
+  try {
+    const answer = await ask(api.POST("/api/sums/fit", { body: { wanted: partOf(ordered.value), part: partOf(measured.value) } }));
+    if (mine !== asked) return;
+    fit.value = answer;
+    problem.value = undefined;
+  } catch (error) {
+    if (mine === asked) problem.value = asProblem(error);
+  }
+}
+
+/** One reading over the tips is enough to say which size came, if it is sure. */
+async function size() {
+  sized.value = "";
+  if (!tips.value.trim() || !Number(measured.value.teeth)) return;
+  const plain = { kind: "tips" as const, how: "settled" as const, k: null, size_mm: null };
+  const rest = { error_mm: 0.02, mark: "", helix_deg: 0, helix_error_deg: 1, hand: "" as const, angle_from: "eye" as const, unit_kind: "", bore_shape: "round" as const, boss: "", material: "", worn: "" as const, missing: [] };
+  try {
+    const read = await ask(api.POST("/api/sums/read", { body: { ...rest, teeth: Number(measured.value.teeth), readings: [{ ...plain, value: tips.value.trim() }] } }));
+    const [first] = read.candidates;
+    sized.value = first ? `${read.answer}: ${read.reason}` : read.answer;
+    if (first && read.certain) measured.value.module = first.label.endsWith("DP") ? first.label : String(first.module_mm);
+    problem.value = undefined;
+  } catch (error) {
+    problem.value = asProblem(error);
+  }
+}
+
+let pause: number | undefined;
+watch([ordered, measured], () => {
+  window.clearTimeout(pause);
+  pause = window.setTimeout(() => {
+    void compare();
+    void draw("ordered", ordered.value);
+    void draw("measured", measured.value);
+  }, 120);
+}, { deep: true, immediate: true });
+watch([tips, () => measured.value.teeth], () => void size());
+
+async function settle(accepted: boolean) {
+  if (!measuredAny.value || done.value) return;
+  const body = { wanted: partOf(ordered.value), measured: partOf(measured.value), accepted, reason: reason.value.trim(), visit: text("visit") || null, piece: text("piece") || null };
+  try {
+    done.value = await ask(api.PUT("/api/drawer/arrivals/{arrival_id}", { params: { path: { arrival_id: id } }, body }));
+    problem.value = undefined;
+    await look();
+  } catch (error) {
+    problem.value = asProblem(error);
+  }
+}
+
+function next() {
+  id = newId();
+  done.value = undefined;
+  measured.value = blank();
+  tips.value = sized.value = reason.value = "";
+}
+
+async function look() {
+  past.value = await ask(api.GET("/api/drawer/arrivals", { params: { query: { visit: text("visit") || undefined } } }));
+}
+
+function back() {
+  if (text("visit")) void router.push({ name: "visit", params: { visitId: text("visit"), stage: "source" } });
+  else void router.push({ name: "drawer" });
+}
+
+const day = (at: string) => new Date(at).toLocaleDateString(undefined, { day: "numeric", month: "short" });
+useKeys({ "Ctrl+Enter": () => settle(true), Escape: back });
+onMounted(async () => {
+  document.querySelector<HTMLInputElement>("#measured-teeth")?.focus();
+  try {
+    await look();
+  } catch (error) {
+    problem.value = asProblem(error);
+  }
+});
+</script>
+
+<template>
+  <TopBar title="A part came" :about="text('for') ? `for ${text('for')}` : 'measure it before anything is opened'" />
+  <main class="work arrival">
+    <section>
+      <table>
+        <thead><tr><td></td><th>Ordered</th><th>Measured</th><th>So</th></tr></thead>
+        <tbody>
+          <tr v-for="[key, label, like, field] in FIELDS" :key="key">
+            <th scope="row">{{ label }}</th>
+            <td><InputText v-model="ordered[key]" class="value" :aria-label="`${label}, ordered`" :placeholder="like" /></td>
+            <td><InputText :id="`measured-${key}`" v-model="measured[key]" class="value" :aria-label="`${label}, measured`" /></td>
+            <td :class="TONE[verdictOf(field)?.verdict ?? 'unknown']">{{ verdictOf(field)?.says ?? "" }}</td>
+          </tr>
+          <tr class="tips">
+            <th scope="row">Over the tips</th>
+            <td class="value soft">{{ drawn.ordered ? `${drawn.ordered.over_tips_settled_mm.toFixed(2)} new` : "" }}</td>
+            <td><InputText v-model="tips" class="value" aria-label="Over the tips, measured" placeholder="settled" /></td>
+            <td class="soft">{{ sized }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </section>
+    <section class="right">
+      <template v-if="done">
+        <h1 :class="done.accepted ? 'proved' : 'harm'">{{ done.accepted ? "Taken in" : "Goes back" }}</h1>
+        <p>{{ done.what }}: {{ done.fit.says }}. <template v-if="done.reason">{{ done.reason }}</template></p>
+        <div class="actions">
+          <Button @click="back">{{ text("visit") ? "To the visit" : "Drawer" }} <KeyCap k="Esc" /></Button>
+          <Button variant="outlined" @click="next">Another part</Button>
+        </div>
+      </template>
+      <template v-else>
+        <h1 aria-live="polite" :class="fit ? TONE[fit.verdict] : ''">{{ fit ? `It ${fit.says}` : "Measure what came" }}</h1>
+        <p v-if="!fit" class="soft">Count its teeth first, then the tips, bore and width. Older and newer parts of one model look alike.</p>
+        <label class="reason"><span class="label">Why</span><InputText v-model="reason" maxlength="300" placeholder="bore to be reamed; wrong count sent" :invalid="problem?.field === 'reason'" /></label>
+        <div class="actions">
+          <Button :disabled="!measuredAny" @click="settle(true)">Take it in <KeyCap k="Ctrl Enter" /></Button>
+          <Button variant="outlined" :disabled="!measuredAny" @click="settle(false)">Send it back</Button>
+          <Button variant="outlined" @click="back">Not now <KeyCap k="Esc" /></Button>
+        </div>
+      </template>
+      <ProblemNote :problem="problem" />
+      <CaliperDrawing v-if="shown" :drawing="shown.drawing" :made="drawn.measured ? drawn.ordered?.drawing : undefined" :hold="shown.shown" :note="drawnNote" class="both" />
+      <div v-if="past.length" class="past">
+        <p class="label">Came before</p>
+        <ul>
+          <li v-for="one in past.slice(0, 6)" :key="one.id">
+            <span class="soft">{{ day(one.recorded_at) }}</span> <span class="value">{{ one.what }}</span>
+            <b :class="one.accepted ? 'proved' : 'harm'">{{ one.accepted ? "taken in" : "sent back" }}</b> <span class="soft">{{ one.reason }}</span>
+          </li>
+        </ul>
+      </div>
+    </section>
+  </main>
+</template>
+
+<style scoped>
+.arrival {
+  flex: 1;
+  min-height: 0;
+  overflow-y: auto;
+  display: grid;
+  grid-template-columns: minmax(0, 1.5fr) minmax(0, 1fr);
+  gap: 40px;
+  align-content: start;
+}
+
+table {
+  width: 100%;
+  border-collapse: collapse;
+}
+
+th {
+  text-align: left;
+  font-weight: 600;
+  padding-right: 14px;
+}
+
+thead th {
+  font-size: 15px;
+  color: var(--soft);
+  padding-bottom: 6px;
+}
+
+td {
+  padding: 4px 12px 4px 0;
+}
+
+td :deep(input) {
+  width: 136px;
+}
+
+td:last-child {
+  padding-right: 0;
+  font-size: 16px;
+  line-height: 1.25;
+}
+
+.tips td,
+.tips th {
+  padding-top: 14px;
+}
+
+th[scope="row"] {
+  min-width: 152px;
+}
+
+.both {
+  max-height: 300px;
+}
+
+.mind {
+  color: var(--brass-ink);
+}
+
+.right {
+  display: grid;
+  gap: 16px;
+  align-content: start;
+}
+
+.reason {
+  display: grid;
+  gap: 3px;
+}
+
+.past li {
+  padding: 7px 0;
+  border-top: 1px solid var(--hair);
+}
+
+@media (max-width: 900px) {
+  .arrival {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

@@ -1,0 +1,49 @@
+/** A gear as it was pinned, as the drawer and the intake are asked for it. */
+import type { LocationQueryRaw } from "vue-router";
+
+import type { PartIn, Pin } from "../../api/types";
+
+export interface Typed {
+  teeth: string;
+  module: string;
+  angle: string;
+  bore: string;
+  shape: string;
+  width: string;
+  boss: string;
+  material: string;
+}
+
+export const blank = (): Typed => ({ teeth: "", module: "", angle: "", bore: "", shape: "", width: "", boss: "", material: "" });
+
+/** What is typed, as the core compares it. */
+export const partOf = (typed: Typed): PartIn => ({
+  teeth: Number(typed.teeth) || 0,
+  module_mm: typed.module.trim() || null,
+  pressure_angle_deg: Number(typed.angle.replace(",", ".")) || 0,
+  bore_mm: typed.bore.trim() || null,
+  bore_shape: typed.shape.trim(),
+  width_mm: typed.width.trim() || null,
+  boss: typed.boss.trim(),
+  material: typed.material.trim(),
+});
+
+/** A pinned gear as a query of a route. */
+export function queryOf(pin: Pin): LocationQueryRaw {
+  const given = pin.given as { bore_mm?: number | null; bore_shape?: string; width_mm?: number | null; boss?: string; material?: string };
+  const query = {
+    teeth: pin.teeth,
+    module: pin.label.endsWith("DP") ? pin.label : pin.gear?.module_mm,
+    angle: pin.gear?.pressure_angle_deg,
+    bore: given.bore_mm,
+    shape: given.bore_mm ? given.bore_shape : "",
+    width: given.width_mm,
+    boss: given.boss,
+    material: given.material,
+  };
+  return Object.fromEntries(Object.entries(query).filter(([, value]) => value).map(([key, value]) => [key, String(value)]));
+}
+
+/** What a route was asked with. */
+export const typedFrom = (query: Record<string, unknown>): Typed =>
+  Object.fromEntries(Object.keys(blank()).map((key) => [key, typeof query[key] === "string" ? query[key] : ""])) as unknown as Typed;
