@@ -85,6 +85,13 @@ def _instruments(page: Page, address: str) -> None:
     page.get_by_label("Bore", exact=True).fill("3.0")
     page.get_by_text("Measure next").wait_for()
     _take(page, "gear-reader")
+    page.goto(f"{address}/reader?form=worm")
+    page.get_by_label("Outside").fill("8")
+    page.get_by_label("threads", exact=True).fill("6")
+    page.locator("#way-pitches").fill("9.42")
+    page.get_by_text("it holds").wait_for()
+    _take(page, "reader-worm")
+    _practice(page, address)
     page.goto(f"{address}/drawer?teeth=15&module=32 DP&angle=20&bore=3.17&width=6")
     page.get_by_label("Words").fill("steel")
     page.get_by_role("button", name="S08-15").click()
@@ -102,6 +109,18 @@ def _instruments(page: Page, address: str) -> None:
     page.get_by_text("Contact ratio").wait_for()
     page.wait_for_timeout(300)
     _take(page, "pair")
+
+
+def _practice(page: Page, address: str) -> None:
+    page.goto(f"{address}/practice")
+    page.get_by_label("Count", exact=True).fill("24")
+    page.keyboard.press("Tab")
+    page.get_by_role("heading", level=1).click()
+    readings = page.get_by_role("list", name="Readings").locator(".value")
+    for many, key in enumerate("13", start=1):
+        page.keyboard.press(key)
+        readings.nth(many - 1).wait_for()
+    _take(page, "practice")
 
 
 def _lamp_and_tablet(page: Page, address: str) -> None:

@@ -38,6 +38,12 @@ SAID: dict[str, dict[str, Any]] = {
     '3x thing "4x M3" odd': {"count": 3, "kind": "other", "words": "thing 4x M3 odd", "thread": None},
     "circlip !flies": {"kind": "circlip", "caution": "flies"},
     "slot screw": {"kind": "screw", "drive": "slot"},
+    '2x M3x20 cap part-thread hex2.5 motor plate &"drive unit" after none': {
+        "kind": "screw", "threaded": "part", "group": "drive unit", "free": True, "after": (), "words": "motor plate",
+    },
+    "gasket discard @left =notch to notch ~dry": {"kind": "seal", "discard": True, "align": "notch to notch", "side": "left"},
+    "M2x6 pan ph1 sealed cap shut": {"kind": "screw", "shut": True, "words": "sealed cap"},
+    "shut-off lever": {"shut": False, "words": "shut-off lever"},
     "wozzit with a blue dot": {"kind": "other", "words": "wozzit with a blue dot"},
 }  # fmt: skip
 
@@ -48,8 +54,8 @@ def said(entry: Entry, field: str) -> Any:
         return fastener.thread if fastener and fastener.thread else None
     if field == "mm":
         return round(fastener.length_mm or 0, 6) if fastener else None
-    if field == "head":
-        return fastener.head if fastener else None
+    if field in ("head", "threaded"):
+        return getattr(fastener, field) if fastener else None
     if field == "drive":
         return fastener.drive + fastener.drive_size if fastener else None
     return getattr(entry, field)
@@ -78,8 +84,8 @@ class WhatPeopleSay(unittest.TestCase):
             self.assertTrue(caught.exception.hint)
 
 
-FRAGMENTS = [*SAID, "4x", "M3", "x", "10", "hex", "2", "after", "3", "as", "gear", "32/10", '"', "@", "#", "!", "^", "~", "+",
-             "brass", "ph1", "0,5", "3/16", "1/0-20", "nut", "set", "screw", "M0", "half", "a b", "″", "“said”"]  # fmt: skip
+FRAGMENTS = [*SAID, "4x", "M3", "x", "10", "hex", "2", "after", "3", "as", "gear", "32/10", '"', "@", "#", "!", "^", "~", "+", "=", "&",
+             "discard", "shut", "none", "part-thread", "brass", "ph1", "0,5", "3/16", "1/0-20", "nut", "set", "screw", "M0", "half", "a b", "″", "“said”"]  # fmt: skip
 LINES = st.one_of(
     st.text(max_size=60),
     st.lists(st.one_of(st.sampled_from(FRAGMENTS), st.text(max_size=6)), max_size=8).map(" ".join),
@@ -121,6 +127,10 @@ class Corrections(unittest.TestCase):
             ("kind", "nut", "kind", "nut"),
             ("after", "2,5", "after", (2, 5)),
             ("words", "4x M9 lid", "words", "4x M9 lid"),
+            ("after", "none", "free", True),
+            ("threaded", "part", "threaded", "part"),
+            ("discard", "yes", "discard", True),
+            ("group", "drag stack", "group", "drag stack"),
         ]
         before = parse(line)
         for field, value, shown, wanted in cases:

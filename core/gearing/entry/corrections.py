@@ -10,9 +10,12 @@ from ..pieces import kind_of_word, kinds
 from .grammar import MOST_OF_A_KIND, parse
 from .model import Entry
 from .printing import print_entry
+from .threads import driven_like
 from .tokens import tidy
 
-_TEXTS = frozenset({"words", "side", "place", "facing", "caution", "lubricant", "lock", "material", "size"})
+_TEXTS = frozenset(
+    {"words", "side", "place", "facing", "caution", "lubricant", "lock", "material", "size", "align", "group"}
+)
 _EXAMPLES = {
     "count": "4",
     "thread": "M3x10 or 4-40x3/8",
@@ -61,10 +64,13 @@ def _structured(entry: Entry, field: str, text: str) -> Entry:
         if said or not text:
             return replace(entry, teeth=said)
     elif field == "after":
-        said = parse(f"x after {text.replace(' ', '')}").after if text else ()
-        if said or not text:
-            return replace(entry, after=said)
-    elif field in ("thread", "head", "drive") and entry.fastener:
+        needs = parse(f"x after {text.replace(' ', '')}") if text else Entry()
+        if needs.after or needs.free or not text:
+            return replace(entry, after=needs.after, free=needs.free)
+    elif field in ("discard", "shut"):
+        on: dict[str, Any] = {field: bool(text)}
+        return replace(entry, **on)
+    elif field in ("thread", "head", "drive", "threaded") and entry.fastener:
         return _fastener(entry, field, text)
     raise _not_a(field, text)
 
@@ -81,12 +87,19 @@ def _fastener(entry: Entry, field: str, text: str) -> Entry:
     assert old is not None
     said = parse(f"screw {text}").fastener if text else None
     if not text:
-        blank = {"thread": ("thread", "length"), "head": ("head",), "drive": ("drive", "drive_size")}
+        blank = {
+            "thread": ("thread", "length"),
+            "head": ("head",),
+            "drive": ("drive", "drive_size"),
+            "threaded": ("threaded",),
+        }
         empty: dict[str, Any] = dict.fromkeys(blank[field], "")
         cleared = replace(old, **empty)
         return replace(entry, fastener=replace(cleared, length_mm=None) if field == "thread" else cleared)
     if said and field == "thread" and said.thread:
-        new = replace(said, head=old.head, drive=old.drive, drive_size=old.drive_size)
+        new = driven_like(said, old)
+    elif field == "threaded" and text.split(maxsplit=1)[0] in ("part", "full"):
+        new = replace(old, threaded=text.split(maxsplit=1)[0])
     elif said and field == "drive" and said.drive:
         new = replace(old, drive=said.drive, drive_size=said.drive_size)
     elif said and field == "head" and said.head:

@@ -4,11 +4,13 @@
 
 ``N x`` count · thread × length · head · drive and size · tooth counts
 (``32/10`` or ``32t``) · other dimensions (``5x10x4``) · material · words ·
-``@`` side · ``#`` tray place · ``!`` caution · ``^`` facing · ``~`` lubricant
-found · ``+`` lock found · ``after N`` · ``as KIND`` · ``"words only"``.
+``@`` side · ``#`` tray place · ``!`` caution · ``^`` facing · ``=`` alignment ·
+``~`` lubricant found · ``+`` lock found · ``&`` sub-assembly · ``after N`` or
+``after none`` · ``discard`` (not used again) · ``shut`` (not to be undone) ·
+``as KIND`` · ``"words only"``.
 
-Side and place take one word, or several in quotes; the other markers run to
-the next marker. What is not understood stays as words: never an error.
+Side, place and sub-assembly take one word, or several in quotes; the other
+markers run to the next marker. What is not understood stays as words: never an error.
 """
 
 from __future__ import annotations
@@ -24,10 +26,12 @@ from .model import Entry, Fastener
 from .threads import (
     LENGTH,
     drive_of_word,
+    driven_like,
     head_of_word,
     material_of_word,
     read_drive,
     read_thread,
+    threaded_of_word,
     with_length,
 )
 from .tokens import ONE_WORD, Token, tidy, tokenize
@@ -136,10 +140,16 @@ def _context(tokens: list[Token]) -> frozenset[str]:
 
 
 def _keyword(reader: _Reader, tokens: list[Token], at: int) -> int:
-    """``after 3,4`` and ``as bearing``; how many tokens they take."""
+    """``after 3,4``, ``discard``, ``as bearing``; how many tokens they take."""
     following = _plain_at(tokens, at + 1)
     word = tokens[at].text.lower()
-    if word == "after" and _STEPS.match(following):
+    if word in ("discard", "shut"):
+        reader.set(**{word: True})
+        return 1
+    if word == "after" and following.lower() == "none":
+        reader.set(free=True, after=())
+        return 2
+    if word == "after" and _STEPS.match(following) and not reader.entry.free:
         steps = {int(n) for n in following.split(",")} | set(reader.entry.after)
         reader.set(after=tuple(sorted(steps)))
         return 2
@@ -170,7 +180,7 @@ def _understand(reader: _Reader, tokens: list[Token], at: int, context: frozense
         if not thread.length and following.lower() in ("x", "×") and (long := with_length(thread, after_x)):
             thread, used = long, 3
         old = entry.fastener or Fastener()
-        reader.set(fastener=replace(thread, head=old.head, drive=old.drive, drive_size=old.drive_size))
+        reader.set(fastener=driven_like(thread, old))
         return used
     if "fastener" in context and (used := _head_or_drive(reader, text, following)):
         return used
@@ -206,6 +216,9 @@ def _head_or_drive(reader: _Reader, text: str, following: str) -> int:
     fastener = reader.entry.fastener or Fastener()
     if not fastener.head and (head := head_of_word(text)):
         reader.set(fastener=replace(fastener, head=head))
+        return 1
+    if not fastener.threaded and (threaded := threaded_of_word(text)):
+        reader.set(fastener=replace(fastener, threaded=threaded))
         return 1
     if fastener.drive:
         return 0
@@ -251,7 +264,8 @@ def _finish(reader: _Reader) -> Entry:
 def _drive_as_words(entry: Entry) -> Entry:
     """A head or drive on a piece that has no thread was only part of its name."""
     fastener = entry.fastener or Fastener()
-    said = (fastener.head, fastener.drive + fastener.drive_size, entry.words)
+    threaded = fastener.threaded and f"{fastener.threaded}-thread"
+    said = (fastener.head, threaded, fastener.drive + fastener.drive_size, entry.words)
     return replace(entry, fastener=None, words=" ".join(part for part in said if part))
 
 
@@ -261,5 +275,4 @@ def _tapping_by_size(entry: Entry) -> Entry:
     if not thread or not thread.length or thread.diameter > 8:
         return entry
     old = entry.fastener or Fastener()
-    made = replace(thread, head=old.head, drive=old.drive, drive_size=old.drive_size)
-    return replace(entry, fastener=made, size="")
+    return replace(entry, fastener=driven_like(thread, old), size="")

@@ -20,6 +20,8 @@ class Fastener:
     length_mm : float or None
     head, drive, drive_size : str
         Keys of ``fasteners.toml``; the size as typed. Empty if not given.
+    threaded : str
+        ``part`` or ``full``; empty if not given.
     """
 
     thread: str = ""
@@ -29,6 +31,7 @@ class Fastener:
     head: str = ""
     drive: str = ""
     drive_size: str = ""
+    threaded: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -49,8 +52,18 @@ class Entry:
     size : str
         Other dimensions as typed: ``5x10x4``, ``0.2``.
     material, side, place, facing, caution, lubricant, lock : str
+    align : str
+        What it is lined up by: flat, notch, mark to mark.
+    group : str
+        The sub-assembly it belongs to, which comes off as one and is opened as a row of its own.
     after : tuple of int
-        Numbers of the steps this one needs.
+        Numbers of the steps this one needs; empty for the one before.
+    free : bool
+        Whether it needs no step before it.
+    discard : bool
+        Whether it is not used again: a new one goes in.
+    shut : bool
+        Whether it is *not* to be undone.
     """
 
     count: int = 1
@@ -67,6 +80,11 @@ class Entry:
     lubricant: str = ""
     lock: str = ""
     after: tuple[int, ...] = ()
+    align: str = ""
+    group: str = ""
+    free: bool = False
+    discard: bool = False
+    shut: bool = False
 
 
 @dataclass(frozen=True, slots=True)

@@ -38,15 +38,20 @@ def _print(entry: Entry, *, quoted: bool) -> str:
         parts.append(entry.material)
     if quoted:
         parts.append(f"as {entry.kind}")
-    for field in ("side", "place", "caution", "facing", "lock", "lubricant"):
+    parts += [flag for flag in ("discard", "shut") if getattr(entry, flag)]
+    for field in ("side", "place", "group", "caution", "facing", "align", "lock", "lubricant"):
         if text := getattr(entry, field):
             wrap = quoted or (field in ONE_WORD and " " in text)
             parts.append(f'{_SIGN[field]}"{text}"' if wrap else f"{_SIGN[field]}{text}")
-    if entry.after:
+    if entry.free:
+        parts.append("after none")
+    elif entry.after:
         parts.append("after " + ",".join(map(str, entry.after)))
     return " ".join(parts)
 
 
 def _fastener(fastener: Fastener) -> list[str]:
     thread = fastener.thread + (f"x{fastener.length}" if fastener.length else "")
-    return [part for part in (thread, fastener.head, fastener.drive + fastener.drive_size) if part]
+    threaded = fastener.threaded and f"{fastener.threaded}-thread"
+    said = (thread, fastener.head, threaded, fastener.drive + fastener.drive_size)
+    return [part for part in said if part]

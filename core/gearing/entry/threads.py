@@ -36,6 +36,13 @@ def read_thread(text: str) -> Fastener | None:
         return None
 
 
+def driven_like(thread: Fastener, like: Fastener) -> Fastener:
+    """`thread` with the head, drive and threaded length of another."""
+    return replace(
+        thread, head=like.head, drive=like.drive, drive_size=like.drive_size, threaded=like.threaded
+    )
+
+
 def with_length(fastener: Fastener, text: str) -> Fastener | None:
     """The fastener with a length given apart, as in ``M3 x 10``; None if it is no length."""
     if not re.match(rf"^{LENGTH}$", text):
@@ -112,6 +119,11 @@ def read_drive(text: str) -> tuple[str, str] | None:
     if found[1].lower() == "nut":
         key = "nut"
     return (key, found[2].replace(",", ".")) if key else None
+
+
+def threaded_of_word(word: str) -> str | None:
+    """``part`` or ``full`` for a word that says how far the thread goes, or None."""
+    return _words("threaded").get(word.lower())
 
 
 def material_of_word(word: str) -> str | None:

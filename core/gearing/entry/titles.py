@@ -62,7 +62,8 @@ def strip_title(entry: Entry) -> str:
     >>> strip_title(parse("4x M3x10 hex2 rear cover"))
     'Unscrew four M3 × 10, rear cover'
     """
-    return f"{kinds()[entry.kind].off} {_object(entry)}"
+    verb = "Leave shut:" if entry.shut else kinds()[entry.kind].off
+    return f"{verb} {_object(entry)}"
 
 
 def build_title(entry: Entry, *, new: bool = False) -> str:
@@ -86,6 +87,8 @@ def chips(entry: Entry) -> list[Chip]:
             found.append(Chip("thread", "thread", thread_label(fastener)))
         if fastener.head:
             found.append(Chip("head", "head", fastener.head))
+        if fastener.threaded:
+            found.append(Chip("threaded", "thread", f"{fastener.threaded} way"))
         if fastener.drive:
             label = table("fasteners")["drives"][fastener.drive]["label"]
             found.append(Chip("drive", "drive", f"{label} {fastener.drive_size}".strip()))
@@ -98,9 +101,13 @@ def chips(entry: Entry) -> list[Chip]:
         ("side", "side", entry.side),
         ("place", "place", entry.place),
         ("facing", "facing", entry.facing),
+        ("align", "lined up by", entry.align),
+        ("group", "part of", entry.group),
         ("caution", "mind", entry.caution),
         ("lubricant", "found", entry.lubricant),
         ("lock", "lock", entry.lock),
-        ("after", "after step", ", ".join(map(str, entry.after))),
+        ("after", "after step", "none" if entry.free else ", ".join(map(str, entry.after))),
+        ("discard", "not used again", "a new one goes in" if entry.discard else ""),
+        ("shut", "stays shut", "not to be undone" if entry.shut else ""),
     )
     return found + [Chip(field, label, value) for field, label, value in texts if value]

@@ -12,10 +12,12 @@ MARKERS = {
     "^": "facing",
     "~": "lubricant",
     "+": "lock",
+    "=": "align",
+    "&": "group",
 }
-ONE_WORD = frozenset({"side", "place"})
+ONE_WORD = frozenset({"side", "place", "group"})
 
-_TOKEN = re.compile(r'(?P<mark>[@#!^~+])?"(?P<quoted>[^"]*)"|(?P<plain>\S+)')
+_TOKEN = re.compile(r'(?P<mark>[@#!^~+=&])?"(?P<quoted>[^"]*)"|(?P<plain>\S+)')
 _UNPRINTABLE = re.compile(r"[\x00-\x1f\x7f\u2028\u2029]+")
 
 
