@@ -17,6 +17,7 @@ from instruments.api import router as instruments
 from practice.api import router as practice
 from sums.base import Problem, problem_from, problem_of
 from visits.api import router as visits
+from visits.row import router as row
 from workshop.api import router as workshop
 
 from .middleware import LOST, lost
@@ -31,6 +32,7 @@ api = NinjaAPI(
 )
 api.add_router("", workshop)
 api.add_router("", visits)
+api.add_router("", row)
 api.add_router("/sums", instruments)
 api.add_router("/devices", devices)
 api.add_router("/drawer", drawer)

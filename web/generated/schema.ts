@@ -592,6 +592,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/visits/{visit_id}/reach/{step_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Way In
+         * @description What must come off to reach one piece.
+         */
+        get: operations["visits_row_way_in"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/visits/{visit_id}/row": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Row
+         * @description The row by tools, tray, stacks and screws, and what in its order contradicts itself.
+         */
+        get: operations["visits_row_row"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/visits/{visit_id}/stage": {
         parameters: {
             query?: never;
@@ -959,6 +999,18 @@ export interface components {
             odds: components["schemas"]["Odds"][];
             /** Routes */
             routes: components["schemas"]["RouteOut"][];
+        };
+        /**
+         * CoverOut
+         * @description The screws of one cover, and what a mix-up among them would do.
+         */
+        CoverOut: {
+            /** Kinds */
+            kinds: components["schemas"]["ScrewKindOut"][];
+            /** Name */
+            name: string;
+            /** Says */
+            says: string[];
         };
         /**
          * Drawing
@@ -1872,6 +1924,13 @@ export interface components {
             /** Profile Shift */
             profile_shift: number;
         };
+        /** PlaceOut */
+        PlaceOut: {
+            /** Name */
+            name: string;
+            /** Steps */
+            steps: number[];
+        };
         /**
          * PlanOut
          * @description The rebuild, last off first.
@@ -1945,6 +2004,33 @@ export interface components {
             pitch_mm: number;
             /** Points */
             points: number[][];
+        };
+        /**
+         * ReachOut
+         * @description The least that must come off, in the easiest order; `exact` if no order has fewer turn-overs and tools.
+         */
+        ReachOut: {
+            /** Exact */
+            exact: boolean;
+            /** Steps */
+            steps: components["schemas"]["ReachStep"][];
+            /** Tool Changes */
+            tool_changes: number;
+            /** Turn Overs */
+            turn_overs: number;
+            /** Unneeded */
+            unneeded: string[];
+        };
+        /** ReachStep */
+        ReachStep: {
+            /** Number */
+            number: number;
+            /** Title */
+            title: string;
+            /** Tool */
+            tool: string;
+            /** Turn Over */
+            turn_over: boolean;
         };
         /**
          * ReadIn
@@ -2201,6 +2287,31 @@ export interface components {
             /** Odds */
             odds: components["schemas"]["Odds"][];
         };
+        /** RowOut */
+        RowOut: {
+            /** Covers */
+            covers: components["schemas"]["CoverOut"][];
+            /** Stacks */
+            stacks: components["schemas"]["StackOut"][];
+            tools: components["schemas"]["ToolsOut"];
+            /** Tray */
+            tray: components["schemas"]["PlaceOut"][];
+            /** Troubles */
+            troubles: components["schemas"]["TroubleOut"][];
+        };
+        /** ScrewKindOut */
+        ScrewKindOut: {
+            /** Count */
+            count: number;
+            /** Label */
+            label: string;
+            /** Length Mm */
+            length_mm: number;
+            /** Odd */
+            odd: boolean;
+            /** Steps */
+            steps: number[];
+        };
         /** ScrewOut */
         ScrewOut: {
             figure: components["schemas"]["FigureOut"];
@@ -2262,6 +2373,18 @@ export interface components {
             thin: number[][][];
             /** What */
             what: string;
+        };
+        /**
+         * StackOut
+         * @description Things on one shaft or in one sub-assembly, the outermost first.
+         */
+        StackOut: {
+            /** Facings */
+            facings: string[];
+            /** Name */
+            name: string;
+            /** Steps */
+            steps: number[];
         };
         /** StageIn */
         StageIn: {
@@ -2352,6 +2475,43 @@ export interface components {
             chord_mm: number;
             /** Pitches */
             pitches: number;
+        };
+        /** ToolOut */
+        ToolOut: {
+            /** Makeshift */
+            makeshift: string;
+            /** Name */
+            name: string;
+            /** Steps */
+            steps: number[];
+        };
+        /**
+         * ToolsOut
+         * @description What to gather before the first screw. `unsaid` are screws whose drive was not noted.
+         */
+        ToolsOut: {
+            /** Inch */
+            inch: components["schemas"]["ToolOut"][];
+            /** Metric */
+            metric: components["schemas"]["ToolOut"][];
+            /** Other */
+            other: components["schemas"]["ToolOut"][];
+            /** Special */
+            special: components["schemas"]["ToolOut"][];
+            /** Unsaid */
+            unsaid: number[];
+        };
+        /**
+         * TroubleOut
+         * @description Something in the order that cannot be.
+         */
+        TroubleOut: {
+            /** Hint */
+            hint: string;
+            /** Says */
+            says: string;
+            /** Steps */
+            steps: number[];
         };
         /**
          * TurnsIn
@@ -3741,6 +3901,105 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlanOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    visits_row_way_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                visit_id: string;
+                step_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReachOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    visits_row_row: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                visit_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RowOut"];
                 };
             };
             /** @description Not Found */

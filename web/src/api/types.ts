@@ -44,3 +44,5 @@ export type PairIn = S["PairIn"];
 export type HiddenGear = S["HiddenGear"];
 export type Round = S["RoundOut"];
 export type Practice = S["PracticeOut"];
+export type RowSeen = S["RowOut"];
+export type Reach = S["ReachOut"];

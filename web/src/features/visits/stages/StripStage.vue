@@ -10,7 +10,7 @@ import { useKeys } from "../../../app/keys";
 import ProblemNote from "../../../app/ProblemNote.vue";
 import ChipStrip from "../ChipStrip.vue";
 import PhotoButton from "../PhotoButton.vue";
-import PieceSheet from "../PieceSheet.vue";
+import RowViews from "../RowViews.vue";
 import { useVisit } from "../visit";
 
 const emit = defineEmits<{ enter: [stage: string] }>();
@@ -31,7 +31,11 @@ const MARKS = [
   ["!", "mind"],
   ["~", "grease found"],
   ["+", "lock found"],
+  ["=", "lined up by"],
+  ["&", "part of"],
   ["after ", "step"],
+  ["discard", "not used again"],
+  ["shut", "stays shut"],
 ] as const;
 
 let asked = 0;
@@ -174,7 +178,7 @@ onBeforeUnmount(() => window.removeEventListener("keydown", typed, true));
         <li v-for="[sign, means] in MARKS" :key="sign"><button type="button" @click="mark(sign)"><b>{{ sign }}</b> {{ means }}</button></li>
       </ul>
     </section>
-    <PieceSheet class="sheet" :entry="line ? understood : undefined" :step="shown" :photos="photos" />
+    <RowViews :entry="line ? understood : undefined" :step="shown" :photos="photos" />
   </div>
 </template>
 
@@ -259,10 +263,6 @@ h1 {
   .strip {
     grid-template-columns: minmax(0, 1fr);
     gap: 18px;
-  }
-
-  .sheet {
-    height: 440px;
   }
 }
 </style>

@@ -1,0 +1,158 @@
+"""What must come off to reach a piece, with which tools, and the row seen by tray, stack and hole."""
+
+from __future__ import annotations
+
+import unittest
+from itertools import pairwise, permutations
+
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from gearing.entry import parse
+from gearing.errors import GearingError
+from gearing.layout import fastener_map, stacks, tray
+from gearing.order import Off, needs_of, precedence, reach, tool_of, tools_for, troubles
+
+
+def strip(*lines: str) -> list[Off]:
+    return [Off(number, parse(line)) for number, line in enumerate(lines, 1)]
+
+
+SERVO = strip(
+    "servo lead connector @top",
+    "4x M2.5x22 pan ph1 back cover @under after none",
+    "top case half",
+    "horn screw M3x8 hex2.5 @top after none",
+    "drum @top after 4",
+    "second wheel 31/12 after 3,5",
+    "third wheel 32/10",
+    "motor plate 2x M2x5 ph1 after 3",
+    "motor after 8",
+)
+
+
+class WayIn(unittest.TestCase):
+    def test_the_default_is_the_one_before_and_a_word_unlinks_it(self) -> None:
+        needs = needs_of(SERVO)
+        self.assertEqual((needs[1], needs[2], needs[3], needs[6], needs[7]), ((), (), (2,), (3, 5), (6,)))
+
+    def test_the_least_set_and_what_was_done_for_nothing(self) -> None:
+        found = reach(SERVO, 9)
+        self.assertEqual((found.steps, found.unneeded), ((2, 3, 8, 9), (1, 4, 5, 6, 7)))
+        self.assertTrue(found.exact)
+        self.assertEqual(reach(SERVO, 6).unneeded, (1,))
+
+    def test_turn_overs_are_saved_before_tool_changes(self) -> None:
+        steps = strip(
+            "M3x8 hex2 a @top after none", "M3x8 hex2 b @under after none", "M3x8 hex2.5 c @top after none",
+            "lid after 1,2,3",
+        )  # fmt: skip
+        found = reach(steps, 4)
+        self.assertEqual(found.turn_overs, 1)
+        self.assertEqual(found.steps[-1], 4)
+        self.assertIn(found.steps[:3], ((1, 3, 2), (3, 1, 2), (2, 1, 3), (2, 3, 1)))
+        self.assertEqual(found.tool_changes, 2)
+
+    @settings(max_examples=80, deadline=None)
+    @given(st.data())
+    def test_no_other_order_of_the_same_steps_is_easier(self, data: st.DataObject) -> None:
+        many = data.draw(st.integers(1, 6))
+        lines = []
+        for number in range(1, many + 1):
+            side = data.draw(st.sampled_from(["", " @top", " @under"]))
+            drive = data.draw(st.sampled_from(["M3x8 hex2 screw", "M3x8 ph1 screw", "cover", "e-clip"]))
+            after = data.draw(st.sets(st.integers(1, number - 1))) if number > 1 else set()
+            said = ",".join(map(str, sorted(after))) or "none"
+            lines.append(f"{drive}{side} after {said}")
+        steps = strip(*lines)
+        found = reach(steps, many)
+        needed = set(found.steps)
+        graph = precedence(steps)
+        for before, number in graph.edges:
+            if number in needed:
+                self.assertLess(found.steps.index(before), found.steps.index(number))
+        entries = {step.number: step.entry for step in steps}
+
+        def cost(order: tuple[int, ...]) -> tuple[int, int]:
+            sides = [entries[n].side for n in order if entries[n].side]
+            tools = [tool_of(entries[n]) for n in order if tool_of(entries[n])]
+            overs = sum(a != b for a, b in pairwise(sides))
+            return overs, sum(a != b for a, b in pairwise(tools)) + bool(tools)
+
+        allowed = [
+            order
+            for order in permutations(found.steps)
+            if all(order.index(a) < order.index(b) for a, b in graph.edges if a in needed and b in needed)
+        ]
+        self.assertEqual(cost(found.steps), min(map(cost, allowed)))
+        self.assertEqual((found.turn_overs, found.tool_changes), cost(found.steps))
+
+    def test_a_row_of_two_hundred_is_answered_and_says_whether_it_is_exact(self) -> None:
+        lines = [
+            f"M{3 + n % 2}x8 hex{2 + n % 3} screw{n} @{'top' if n % 4 else 'under'} after none"
+            for n in range(60)
+        ]
+        free = strip(*lines, "lid after " + ",".join(map(str, range(1, 13))))
+        self.assertEqual(len(reach(free, 61).steps), 13)
+        chain = strip(*[f"piece {n}" for n in range(200)])
+        self.assertEqual(reach(chain, 200).steps, tuple(range(1, 201)))
+
+
+class Contradictions(unittest.TestCase):
+    def test_rings_missing_steps_and_crowded_places_are_named(self) -> None:
+        ring = strip("a after 3", "b after 1", "c after 2")
+        (told,) = troubles(ring)
+        self.assertIn("ring", told.says)
+        self.assertEqual(set(told.steps), {1, 2, 3})
+        with self.assertRaises(GearingError):
+            reach(ring, 2)
+        missing = [step for step in strip("a", "b", "c after 2") if step.number != 2]
+        self.assertIn("which is not there", troubles(missing)[0].says)
+        self.assertIn("not to be undone", troubles(strip("M2x6 plug shut", "lid after 1"))[0].says)
+        self.assertIn("holds step 1 already", troubles(strip("nut #A1", "gear 20t #B1", "clip #A1"))[0].says)
+        self.assertEqual(troubles(strip("nut #A1", "handle #A1", "gear 20t #B1")), [])
+        with self.assertRaises(GearingError):
+            reach(ring, 9)
+
+    def test_what_stays_shut_is_passed_by(self) -> None:
+        self.assertEqual(needs_of(strip("cover", "M2x6 plug shut", "gear 20t"))[3], (1,))
+
+
+class Gathered(unittest.TestCase):
+    def test_tools_by_system_with_the_makeshift(self) -> None:
+        found = tools_for(
+            strip(
+                "4x M3x10 hex2 cover", "2x 4-40x3/8 cap hex3/32 plate", "M2x6 ph1 lid", "M3 nut af5.5", "e-clip 2.5",
+                "bearing 5x10x4", "M4x8 screw", "M2x4 hex1.5 plug shut",
+            )
+        )  # fmt: skip
+        self.assertEqual([t.name for t in found.metric], ["hex 2", "nut driver 5.5"])
+        self.assertEqual([t.name for t in found.inch], ["hex 3/32"])
+        self.assertEqual([t.name for t in found.other], ["cross H 1"])
+        special = {t.name: t.makeshift for t in found.special}
+        self.assertIn("circlip pliers", special)
+        self.assertIn("10 mm", special["bearing press, socket of 10 mm"])
+        self.assertEqual(found.unsaid, (7,))
+
+
+class OtherViews(unittest.TestCase):
+    def test_the_short_screw_has_its_hole_and_the_long_one_reaches(self) -> None:
+        covers = fastener_map(
+            strip("4x M2.5x22 ph1 back cover", "M2.5x8 ph1 short, front @under", "2x M3x6 hex2 motor")
+        )
+        self.assertEqual([cover.name for cover in covers], ["back cover", "motor"])
+        self.assertEqual(
+            [(kind.label, kind.odd) for kind in covers[0].kinds], [("M2.5 × 22", False), ("M2.5 × 8", True)]
+        )
+        self.assertIn("14 mm longer there reaches something inside", covers[0].says[0])
+        self.assertEqual(covers[1].says, ())
+
+    def test_trays_and_stacks(self) -> None:
+        steps = strip(
+            "nut #A10", "drag pad #A2 &drag ^dry side out", "steel washer #A2 &drag", "shim 0.2 #A1", "bearing 3x8x4",
+            "gear 20t ^boss down", "cover",
+        )  # fmt: skip
+        self.assertEqual([place.name for place in tray(steps)], ["A1", "A2", "A10"])
+        found = {stack.name: stack for stack in stacks(steps)}
+        self.assertEqual(found["drag"].steps, (2, 3))
+        self.assertEqual(found["steps 4 to 6"].facings, ("", "", "boss down"))
