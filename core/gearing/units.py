@@ -21,6 +21,8 @@ class UnitKind:
         Said where law or licensed practice decides; empty for most.
     prove : tuple of str
         What is tried before it goes back to its owner.
+    open_gears : bool
+        Whether its gears run in the open, in dirt.
     """
 
     key: str
@@ -28,13 +30,21 @@ class UnitKind:
     power: str
     notice: str
     prove: tuple[str, ...]
+    open_gears: bool = False
 
 
 @cache
 def unit_kinds() -> dict[str, UnitKind]:
     """All kinds by key, in the order of ``units.toml``."""
     return {
-        key: UnitKind(key, row["label"], row["power"], row.get("notice", ""), tuple(row["prove"]))
+        key: UnitKind(
+            key,
+            row["label"],
+            row["power"],
+            row.get("notice", ""),
+            tuple(row["prove"]),
+            row.get("open_gears", False),
+        )
         for key, row in table("units")["kinds"].items()
     }
 

@@ -64,6 +64,7 @@ class EntryOut(Model):
     title: str
     kind: str
     count: int
+    owed: int = Field(description="How many must be accounted for: none of what stayed shut")
     name: str
     teeth: list[int]
     form: str = Field(description="What to read it as: gear, ring, worm …; empty if it has no teeth")
@@ -86,6 +87,7 @@ def describe(line: str, entry: Entry) -> EntryOut:
         title=strip_title(entry),
         kind=entry.kind,
         count=entry.count,
+        owed=0 if entry.shut else entry.count,
         name=name_of(entry),
         teeth=list(entry.teeth),
         form=form_of(entry.kind, entry.words, bool(entry.teeth)),

@@ -15,8 +15,11 @@ from gearing.errors import GearingError
 from instruments.api import devices
 from instruments.api import router as instruments
 from practice.api import router as practice
+from shelf.api import router as shelf
 from sums.base import Problem, problem_from, problem_of
 from visits.api import router as visits
+from visits.look import router as look
+from visits.rebuild import router as rebuild
 from visits.row import router as row
 from workshop.api import router as workshop
 
@@ -32,11 +35,14 @@ api = NinjaAPI(
 )
 api.add_router("", workshop)
 api.add_router("", visits)
+api.add_router("", look)
 api.add_router("", row)
+api.add_router("", rebuild)
 api.add_router("/sums", instruments)
 api.add_router("/devices", devices)
 api.add_router("/drawer", drawer)
 api.add_router("/practice", practice)
+api.add_router("/shelf", shelf)
 
 
 def _answer(request: HttpRequest, problem: Problem | dict[str, str], status: int) -> HttpResponse:

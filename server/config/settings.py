@@ -30,6 +30,7 @@ INSTALLED_APPS = [
     "visits",
     "drawer",
     "practice",
+    "shelf",
 ]
 MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",

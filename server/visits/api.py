@@ -9,29 +9,23 @@ from django.db.models import Count, OuterRef, Q, Subquery
 from django.http import FileResponse, Http404
 from ninja import File, Form, Router
 from ninja.files import UploadedFile
-from pydantic import Discriminator, Field, Tag
+from pydantic import Field
 
 from sums.base import Model, Problem
 from sums.entry import Line
-from sums.form import FormIn
-from sums.readings import ReadIn
 from workshop.requests import MemberRequest
 
 from . import services
-from .models import Photo, Step, Visit
+from .models import Photo, Visit
 from .services.base import own_visit
 from .shapes import (
     PhotoOut,
-    PieceOut,
-    PlanOut,
     StepOut,
     TickOut,
     VisitCard,
     VisitOut,
     card,
     photo_out,
-    piece_out,
-    plan_out,
     step_out,
     visit_out,
 )
@@ -81,26 +75,6 @@ class CheckIn(Model):
 
 class WatchIn(Model):
     text: Note
-
-
-class VerdictIn(Model):
-    verdict: Literal["", "keep", "clean", "replace"]
-    finding: Annotated[str, Field(max_length=300)] = ""
-
-
-def _gear_or_part(given: Any) -> str:
-    """Readings of a gear, or of a part of another form."""
-    return "part" if isinstance(given, FormIn) or (isinstance(given, dict) and "form" in given) else "gear"
-
-
-class PinIn(Model):
-    """A reading to pin: the rim of the piece, what was measured, which candidate."""
-
-    rim: Annotated[int, Field(ge=0, le=3)] = 0
-    given: Annotated[
-        Annotated[ReadIn, Tag("gear")] | Annotated[FormIn, Tag("part")], Discriminator(_gear_or_part)
-    ]
-    choice: Annotated[int, Field(ge=0, le=20)] = 0
 
 
 class TickIn(Model):
@@ -172,29 +146,6 @@ def record_step(request: MemberRequest, visit_id: UUID, step_id: UUID, given: St
 def undo_step(request: MemberRequest, visit_id: UUID, step_id: UUID, given: Undone) -> StepOut:
     """Take a step back, or bring it back."""
     return step_out(services.set_undone(request.user, visit_id, step_id, given.undone))
-
-
-@router.put("/visits/{visit_id}/pieces/{piece_id}/verdict", response={200: PieceOut, **PROBLEMS})
-def judge(request: MemberRequest, visit_id: UUID, piece_id: UUID, given: VerdictIn) -> PieceOut:
-    """Say what is to become of a piece."""
-    return piece_out(services.judge(request.user, visit_id, piece_id, given.verdict, given.finding))
-
-
-@router.put("/visits/{visit_id}/pieces/{piece_id}/pins/{pin_id}", response={200: PieceOut, **PROBLEMS})
-def pin(request: MemberRequest, visit_id: UUID, piece_id: UUID, pin_id: UUID, given: PinIn) -> PieceOut:
-    """Pin what a gear was read as to its piece."""
-    return piece_out(
-        services.pin_gear(request.user, visit_id, piece_id, pin_id, given.rim, given.given, given.choice)
-    )
-
-
-@router.get("/visits/{visit_id}/plan", response={200: PlanOut, **PROBLEMS})
-def plan(request: MemberRequest, visit_id: UUID) -> PlanOut:
-    """The rebuild, step by step."""
-    steps: list[Step] = list(
-        own_visit(request.user, visit_id).steps.filter(number__isnull=False).with_record()
-    )
-    return plan_out(steps)
 
 
 @router.put("/visits/{visit_id}/ticks/{tick_id}", response={200: TickOut, **PROBLEMS})

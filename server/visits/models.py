@@ -18,7 +18,13 @@ from workshop.models import Workshop
 
 from .record import RecordQuerySet
 
-VERDICTS = {"": "not looked at", "keep": "keep", "clean": "clean", "replace": "replace"}
+VERDICTS = {
+    "": "not looked at",
+    "keep": "keep",
+    "clean": "clean",
+    "replace": "replace",
+    "pair": "replace with its mate",
+}
 
 
 class Recorded(models.Model):
@@ -91,6 +97,8 @@ class Piece(Recorded):
     entry = models.JSONField()
     verdict = models.CharField(max_length=10, choices=list(VERDICTS.items()), blank=True)
     finding = models.CharField(max_length=300, blank=True)
+    # What was seen, by kind: {"what": "chipped", "teeth": [3, 4], "face": "front"}; play at a radius.
+    findings = models.JSONField(default=list)
 
 
 class Pin(Recorded):
@@ -124,6 +132,31 @@ class Tick(Recorded):
     outcome = models.CharField(max_length=10, choices=list(OUTCOMES.items()))
     count = models.PositiveSmallIntegerField()
     undone = models.BooleanField(default=False)
+
+
+class PlanMark(models.Model):
+    """What the technician said of a step the rules put into a visit's rebuild."""
+
+    visit = models.ForeignKey(Visit, on_delete=models.PROTECT, related_name="plan_marks")
+    key = models.CharField(max_length=40)
+    struck = models.BooleanField(default=False)
+    after = models.CharField(max_length=40, blank=True)
+    done = models.BooleanField(default=False)
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["visit", "key"], name="plan_mark_once")]
+
+
+class Timer(Recorded):
+    """A cure or a wait that runs on, lid closed or not."""
+
+    visit = models.ForeignKey(Visit, on_delete=models.PROTECT, related_name="timers")
+    label = models.CharField(max_length=120)
+    ends_at = models.DateTimeField()
+    stopped = models.BooleanField(default=False)
+
+    class Meta:
+        ordering = ["ends_at"]
 
 
 class Change(models.Model):

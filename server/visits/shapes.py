@@ -11,7 +11,7 @@ from pydantic import Field
 from gearing.entry import Entry, chips, name_of, strip_title
 from gearing.figures import figure_of
 from gearing.forms.named import GEAR, form_of
-from gearing.rebuild import BuildStep, build_plan
+from gearing.rebuild import Bench, PlanStep, build_plan, ready_in
 from gearing.units import stop_running, unit_kinds
 from sums.base import Model
 from sums.entry import ChipOut, FigureOut, figure_out
@@ -86,6 +86,7 @@ class PieceOut(Model):
     id: UUID
     kind: str
     count: int
+    owed: int = Field(description="How many must be accounted for: none of what stayed shut")
     name: str
     teeth: list[int]
     form: str = Field(description="What to read it as: gear, ring, worm …; empty if it has no teeth")
@@ -93,6 +94,7 @@ class PieceOut(Model):
     figure: FigureOut
     verdict: str
     finding: str
+    findings: list[dict[str, Any]]
     pins: list[PinOut]
     ticks: list[TickOut]
 
@@ -141,8 +143,10 @@ class RemarkOut(Model):
 
 
 class BuildStepOut(Model):
-    """One screen of the rebuild."""
+    """One screen of the rebuild. `step_id` and `piece_id` are of the piece it concerns."""
 
+    key: str
+    kind: str = Field(description="piece, or the rule that put it in")
     step_id: UUID
     piece_id: UUID
     number: int
@@ -150,12 +154,19 @@ class BuildStepOut(Model):
     done: str
     outcome: str
     remarks: list[RemarkOut]
+    rule: str
+    minutes: float
+    cure: float
+    tightening: list[int]
+    ticked: bool = Field(description="Whether a step put in between is done")
 
 
 class PlanOut(Model):
-    """The rebuild, last off first."""
+    """The rebuild, last off first, with what the rules put in between."""
 
     steps: list[BuildStepOut]
+    struck: list[BuildStepOut]
+    ready_in: float = Field(description="Minutes until all is done and cured, waiting overlapped")
 
 
 def unit_out(visit: Visit) -> UnitOut:
@@ -232,6 +243,7 @@ def piece_out(piece: Piece, entry: Entry | None = None) -> PieceOut:
         id=piece.id,
         kind=entry.kind,
         count=entry.count,
+        owed=0 if entry.shut else entry.count,
         name=name_of(entry),
         teeth=list(entry.teeth),
         form=form_of(entry.kind, entry.words, bool(entry.teeth)),
@@ -239,6 +251,7 @@ def piece_out(piece: Piece, entry: Entry | None = None) -> PieceOut:
         figure=figure_out(figure_of(entry, {pin.rim: gear for pin in pins if (gear := gear_of(pin))})),
         verdict=piece.verdict,
         finding=piece.finding,
+        findings=piece.findings,
         pins=[_pin_out(pin) for pin in pins],
         ticks=[TickOut(id=t.id, outcome=t.outcome, count=t.count) for t in live_ticks(piece)],
     )
@@ -264,16 +277,25 @@ def _pin_out(pin: Any) -> PinOut:
     )
 
 
-def plan_out(steps: list[Step]) -> PlanOut:
+def plan_out(visit: Visit, bench: Bench) -> PlanOut:
     """The plan of the core, with the ids the screen ticks by."""
+    steps: list[Step] = list(visit.steps.filter(number__isnull=False).with_record())
     by_number = {step.number: step for step in steps}
+    pieces = [removed(step) for step in steps]
+    made = build_plan(pieces, bench)
+    counted = {f"piece:{piece.step}" for piece in pieces if piece.answered >= piece.entry.count}
+    done = frozenset(counted | {key for key, mark in bench.marks.items() if mark.done})
     return PlanOut(
-        steps=[_build_step(by_number[made.step], made) for made in build_plan([removed(s) for s in steps])]
+        steps=[_build_step(by_number[one.step], one, done) for one in made.steps],
+        struck=[_build_step(by_number[one.step], one, done) for one in made.struck],
+        ready_in=ready_in(list(made.steps), done),
     )
 
 
-def _build_step(step: Step, made: BuildStep) -> BuildStepOut:
+def _build_step(step: Step, made: PlanStep, done: frozenset[str]) -> BuildStepOut:
     return BuildStepOut(
+        key=made.key,
+        kind=made.kind,
         step_id=step.id,
         piece_id=step.piece.id,
         number=made.step,
@@ -281,4 +303,9 @@ def _build_step(step: Step, made: BuildStep) -> BuildStepOut:
         done=made.done,
         outcome=made.outcome,
         remarks=[RemarkOut(tone=r.tone, text=r.text) for r in made.remarks],
+        rule=made.rule,
+        minutes=made.minutes,
+        cure=made.cure,
+        tightening=list(made.tightening),
+        ticked=made.key in done,
     )

@@ -10,7 +10,7 @@ from hypothesis import strategies as st
 from gearing.entry import parse
 from gearing.errors import GearingError
 from gearing.pieces import kind_of_word, kinds
-from gearing.rebuild import Removed, build_plan, left_over
+from gearing.rebuild import Bench, Mark, Removed, build_plan, crosswise, left_over, ready_in
 from gearing.stages import STAGES, Standing, check_stage
 from gearing.units import stop_running, unit_kinds
 
@@ -27,7 +27,7 @@ REMOVED = [Removed(n, parse(line)) for n, line in enumerate(STRIP, 1)]
 
 
 def remarks(line: str, **judged: object) -> dict[str, list[str]]:
-    step = build_plan([Removed(1, parse(line), **judged)])[0]  # type: ignore[arg-type]
+    step = build_plan([Removed(1, parse(line), **judged)]).steps[0]  # type: ignore[arg-type]
     tones: dict[str, list[str]] = {}
     for remark in step.remarks:
         tones.setdefault(remark.tone, []).append(remark.text)
@@ -37,11 +37,13 @@ def remarks(line: str, **judged: object) -> dict[str, list[str]]:
 class Plan(unittest.TestCase):
     @given(st.permutations(REMOVED))
     def test_last_off_is_first_on_however_the_record_is_handed_over(self, record: list[Removed]) -> None:
-        self.assertEqual([step.step for step in build_plan(record)], [7, 6, 5, 4, 3, 2, 1])
+        self.assertEqual(
+            [step.step for step in build_plan(record).steps if step.kind == "piece"], [7, 6, 5, 4, 3, 2, 1]
+        )
 
     def test_every_verb_is_turned(self) -> None:
         self.assertEqual(
-            [step.title for step in build_plan(REMOVED)][-4:],
+            [step.title for step in build_plan(REMOVED).steps if step.kind == "piece"][-4:],
             [
                 "Seat the second wheel",
                 "Snap on the e-clip",
@@ -57,8 +59,7 @@ class Plan(unittest.TestCase):
         self.assertIn("Long boss down.", wheel["mark"])
         self.assertIn("From the tray, B3.", wheel["plain"])
         self.assertTrue(any("white grease" in text and "never two kinds" in text for text in wheel["plain"]))
-        self.assertTrue(any("turn the train by hand" in text for text in wheel["check"]))
-        self.assertTrue(any("blue" in text for text in remarks(STRIP[6])["plain"]))
+        self.assertTrue(any("Thread lock, medium" in text for text in remarks(STRIP[6])["plain"]))
 
     def test_cautions_stand_at_the_step_they_belong_to(self) -> None:
         self.assertIn("Eye protection: clips leave at eye height.", remarks(STRIP[2])["mind"])
@@ -68,11 +69,15 @@ class Plan(unittest.TestCase):
         self.assertNotIn("mind", remarks("rear cover"))
 
     def test_a_replaced_gear_says_which_to_take_and_not_the_tray(self) -> None:
-        step = build_plan([Removed(1, parse(STRIP[3]), "replace", "0.5 module, 31 teeth")])[0]
+        step = build_plan([Removed(1, parse(STRIP[3]), "replace", "0.5 module, 31 teeth")]).steps[0]
         self.assertEqual((step.title, step.outcome), ("Seat the second wheel, new", "new"))
         texts = [remark.text for remark in step.remarks]
         self.assertIn("Take 0.5 module, 31 teeth.", texts)
         self.assertFalse(any("tray" in text for text in texts))
+
+    def test_after_each_gear_the_train_is_turned(self) -> None:
+        kinds_in = [(step.kind, step.step) for step in build_plan(REMOVED).steps]
+        self.assertEqual(kinds_in[kinds_in.index(("piece", 4)) + 1], ("turn", 4))
 
     def test_what_is_left_over_is_named_with_how_many(self) -> None:
         record = [Removed(1, parse(STRIP[0]), answered=3), Removed(2, parse(STRIP[1]), answered=1)]
@@ -107,3 +112,89 @@ class Stages(unittest.TestCase):
         self.assertEqual(
             [kind_of_word(w) for w in ("Wheels", "bushes", "boxes", "red")], ["gear", "bush", "cover", None]
         )
+
+
+OTTER = [
+    "2x M3x8 cap motor plate", "motor", "M3x3 set screw pinion ^on the flat", "pinion 15t steel",
+    "spur wheel 54t acetal ~dry", "4x M3x10 button cover",
+]  # fmt: skip
+
+
+def plan(*lines: str, **told: object) -> list[str]:
+    """Keys of the plan's steps."""
+    removed = [Removed(n, parse(line)) for n, line in enumerate(lines, 1)]
+    return [step.key for step in build_plan(removed, Bench(**told)).steps]  # type: ignore[arg-type]
+
+
+class Insertions(unittest.TestCase):
+    def test_screws_that_set_a_mesh_stay_snug_until_it_is_set(self) -> None:
+        removed = [Removed(n, parse(line)) for n, line in enumerate(OTTER, 1)]
+        steps = build_plan(removed).steps
+        keys = [step.key for step in steps]
+        self.assertEqual(keys[-2:], ["mesh:1", "tighten:1"])
+        plate = steps[keys.index("piece:1")]
+        self.assertTrue(any("Snug only" in remark.text for remark in plate.remarks))
+        self.assertIn("paper", steps[keys.index("mesh:1")].remarks[0].text)
+        by_dial = build_plan(removed, Bench(house={"mesh": "measured"})).steps
+        self.assertIn("dial", by_dial[keys.index("mesh:1")].remarks[0].text)
+        self.assertNotIn("mesh:1", plan("2x M3x8 motor plate", "motor", "gear 20t"))
+
+    def test_what_was_struck_stays_away_and_what_was_moved_stays_there(self) -> None:
+        removed = [Removed(n, parse(line)) for n, line in enumerate(OTTER, 1)]
+        marks = {"turn:5": Mark(struck=True), "turn:4": Mark(after="piece:2"), "mesh:1": Mark(after="gone:9")}
+        made = build_plan(removed, Bench(marks=marks))
+        keys = [step.key for step in made.steps]
+        self.assertEqual([step.key for step in made.struck], ["turn:5"])
+        self.assertEqual(keys[keys.index("piece:2") + 1], "turn:4")
+        self.assertEqual(keys.count("mesh:1"), 1)
+
+    def test_what_cures_is_built_first_and_the_waiting_is_overlapped(self) -> None:
+        lines = (
+            "cover",
+            "gear 20t",
+            'bearing 3x8x4 &"hub unit" +retaining compound',
+            'sleeve &"hub unit"',
+            "motor",
+        )
+        removed = [Removed(n, parse(line)) for n, line in enumerate(lines, 1)]
+        steps = build_plan(removed).steps
+        keys = [step.key for step in steps]
+        self.assertEqual(keys[:2], ["piece:4", "piece:3"])
+        self.assertLess(keys.index("piece:5"), keys.index("group:4"))
+        self.assertEqual(keys[-1], "cure:3")
+        work = sum(step.minutes for step in steps)
+        bearing = steps[keys.index("piece:3")]
+        self.assertEqual(bearing.cure, 480)
+        self.assertLess(ready_in(list(steps), frozenset()), work + bearing.cure)
+        self.assertGreaterEqual(ready_in(list(steps), frozenset()), bearing.cure)
+        half = frozenset(keys[:4])
+        self.assertLess(ready_in(list(steps), half), ready_in(list(steps), frozenset()))
+
+    def test_dry_places_stay_dry_and_house_rules_decide(self) -> None:
+        pads = [Removed(1, parse("4x drag pads fibre"))]
+        wet, dry = (build_plan(pads, Bench(house={"drag": one})).steps[0].remarks for one in ("film", "dry"))
+        self.assertTrue(any("Drag grease" in remark.text for remark in wet))
+        self.assertTrue(any(remark.tone == "dry" for remark in dry))
+        spur = [Removed(1, parse("spur wheel 54t acetal"))]
+        opened = build_plan(spur, Bench(open_gears=True)).steps[0].remarks
+        self.assertTrue(any("grit" in remark.text for remark in opened))
+        shared = [Removed(1, parse("2x M3x3 set screw hub ^on the flat"))]
+        for one, tone in (("always", "plain"), ("not-shared", "dry")):
+            told = build_plan(shared, Bench(house={"lock": one})).steps[0].remarks
+            self.assertTrue(any("hread lock" in r.text and r.tone == tone for r in told), one)
+
+    def test_what_stayed_shut_is_not_built_and_not_missing(self) -> None:
+        record = [Removed(1, parse("M2x6 sealed plug shut")), Removed(2, parse("gasket discard"))]
+        self.assertEqual([s.key for s in build_plan(record).steps], ["piece:2"])
+        self.assertEqual(build_plan(record).steps[0].outcome, "new")
+        self.assertEqual([left.step for left in left_over(record)], [2])
+
+    @given(st.integers(0, 24))
+    def test_every_screw_has_its_turn_and_neighbours_never_follow_each_other_at_first(
+        self, many: int
+    ) -> None:
+        turns = crosswise(many)
+        self.assertEqual(sorted(turns), list(range(1, many + 1)))
+        if many >= 4:
+            places = [turns.index(n) for n in (1, 2)]
+            self.assertGreater(min(abs(places[0] - places[1]), many - abs(places[0] - places[1])), 1)

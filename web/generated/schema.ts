@@ -288,6 +288,86 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shelf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Shelf
+         * @description What is at hand, and the house rules.
+         */
+        get: operations["shelf_api_shelf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/bottles/{bottle_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Keep
+         * @description Put something on the shelf.
+         */
+        put: operations["shelf_api_keep"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/rules/{question}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Follow
+         * @description Follow a school on one question.
+         */
+        put: operations["shelf_api_follow"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/{key}/gone": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Gone
+         * @description Take something off the shelf, or bring it back.
+         */
+        put: operations["shelf_api_gone"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sums/count": {
         parameters: {
             query?: never;
@@ -448,6 +528,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/timers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Timers
+         * @description What runs at this bench, the next to end first.
+         */
+        get: operations["visits_rebuild_timers"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/visits": {
         parameters: {
             query?: never;
@@ -532,6 +632,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/visits/{visit_id}/pieces/{piece_id}/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Look
+         * @description What can be seen on a piece, and what the rules and the house's school make of what was.
+         */
+        post: operations["visits_look_look"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/visits/{visit_id}/pieces/{piece_id}/pins/{pin_id}": {
         parameters: {
             query?: never;
@@ -544,7 +664,7 @@ export interface paths {
          * Pin
          * @description Pin what a gear was read as to its piece.
          */
-        put: operations["visits_api_pin"];
+        put: operations["visits_look_pin"];
         post?: never;
         delete?: never;
         options?: never;
@@ -564,7 +684,7 @@ export interface paths {
          * Judge
          * @description Say what is to become of a piece.
          */
-        put: operations["visits_api_judge"];
+        put: operations["visits_look_judge"];
         post?: never;
         delete?: never;
         options?: never;
@@ -583,8 +703,28 @@ export interface paths {
          * Plan
          * @description The rebuild, step by step.
          */
-        get: operations["visits_api_plan"];
+        get: operations["visits_rebuild_plan"];
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/visits/{visit_id}/plan/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Mark
+         * @description Strike, move or tick a step the rules put in.
+         */
+        put: operations["visits_rebuild_mark"];
         post?: never;
         delete?: never;
         options?: never;
@@ -716,6 +856,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/visits/{visit_id}/timers/{timer_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Start
+         * @description Let a cure run.
+         */
+        put: operations["visits_rebuild_start"];
+        post?: never;
+        /**
+         * Stop
+         * @description End a timer.
+         */
+        delete: operations["visits_rebuild_stop"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/visits/{visit_id}/waits": {
         parameters: {
             query?: never;
@@ -827,12 +991,90 @@ export interface components {
             what: string;
         };
         /**
+         * BottleIn
+         * @description Something for the shelf: what it is for, what it must not touch, how long it cures.
+         */
+        BottleIn: {
+            /**
+             * Full
+             * @description Minutes before it runs
+             * @default 0
+             */
+            full: number;
+            /**
+             * Handle
+             * @description Minutes before a load
+             * @default 0
+             */
+            handle: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "lubricant" | "fluid" | "locker" | "retainer" | "cleaner";
+            /** Name */
+            name: string;
+            /** Never */
+            never?: ("metal" | "nylon" | "acetal" | "friction" | "oneway" | "rubber" | "electric" | "paint")[];
+            /** Not With */
+            not_with?: string[];
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /** Suits */
+            suits?: ("metal" | "nylon" | "acetal" | "friction" | "oneway" | "rubber" | "electric" | "paint")[];
+            /**
+             * Viscosity
+             * @default
+             */
+            viscosity: string;
+        };
+        /**
+         * BottleOut
+         * @description Something on the shelf. Cure times in minutes: before a load, and before it runs.
+         */
+        BottleOut: {
+            /** Full */
+            full: number;
+            /** Handle */
+            handle: number;
+            /** Key */
+            key: string;
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+            /** Never */
+            never: string[];
+            /** Not With */
+            not_with: string[];
+            /** Note */
+            note: string;
+            /** Suits */
+            suits: string[];
+            /** Viscosity */
+            viscosity: string;
+        };
+        /**
          * BuildStepOut
-         * @description One screen of the rebuild.
+         * @description One screen of the rebuild. `step_id` and `piece_id` are of the piece it concerns.
          */
         BuildStepOut: {
+            /** Cure */
+            cure: number;
             /** Done */
             done: string;
+            /** Key */
+            key: string;
+            /**
+             * Kind
+             * @description piece, or the rule that put it in
+             */
+            kind: string;
+            /** Minutes */
+            minutes: number;
             /** Number */
             number: number;
             /** Outcome */
@@ -844,11 +1086,20 @@ export interface components {
             piece_id: string;
             /** Remarks */
             remarks: components["schemas"]["RemarkOut"][];
+            /** Rule */
+            rule: string;
             /**
              * Step Id
              * Format: uuid
              */
             step_id: string;
+            /**
+             * Ticked
+             * @description Whether a step put in between is done
+             */
+            ticked: boolean;
+            /** Tightening */
+            tightening: number[];
             /** Title */
             title: string;
         };
@@ -1071,6 +1322,11 @@ export interface components {
             line: string;
             /** Name */
             name: string;
+            /**
+             * Owed
+             * @description How many must be accounted for: none of what stayed shut
+             */
+            owed: number;
             /** Teeth */
             teeth: number[];
             /** Title */
@@ -1125,6 +1381,32 @@ export interface components {
             /** Thickness */
             thickness: number;
         };
+        /**
+         * FindingIn
+         * @description Something seen on a piece; play is measured in mm at a radius.
+         */
+        FindingIn: {
+            /**
+             * Face
+             * @default
+             * @enum {string}
+             */
+            face: "" | "front" | "back";
+            /**
+             * Mm
+             * @default 0
+             */
+            mm: number;
+            /**
+             * Radius
+             * @default 0
+             */
+            radius: number;
+            /** Teeth */
+            teeth?: number[];
+            /** What */
+            what: string;
+        };
         /** FitIn */
         FitIn: {
             part: components["schemas"]["PartIn"];
@@ -1141,6 +1423,11 @@ export interface components {
             says: string;
             /** Verdict */
             verdict: string;
+        };
+        /** FollowIn */
+        FollowIn: {
+            /** School */
+            school: string;
         };
         /** FormCandidate */
         FormCandidate: {
@@ -1551,6 +1838,38 @@ export interface components {
             /** Verdict */
             verdict: string;
         };
+        /** LookIn */
+        LookIn: {
+            /** Findings */
+            findings?: components["schemas"]["FindingIn"][];
+        };
+        /**
+         * LookOut
+         * @description What can be seen on the piece, and what the rules make of what was.
+         */
+        LookOut: {
+            /** Reason */
+            reason: string;
+            /** Sights */
+            sights: components["schemas"]["SightOut"][];
+            /** Verdict */
+            verdict: string;
+        };
+        /**
+         * MarkIn
+         * @description What is said of a step the rules put in; what is left out stays as it was.
+         */
+        MarkIn: {
+            /**
+             * After
+             * @description The step it is to follow, by its key
+             */
+            after?: string | null;
+            /** Done */
+            done?: boolean | null;
+            /** Struck */
+            struck?: boolean | null;
+        };
         /**
          * MateIn
          * @description The distance between the shafts, and the mate.
@@ -1828,6 +2147,10 @@ export interface components {
             figure: components["schemas"]["FigureOut"];
             /** Finding */
             finding: string;
+            /** Findings */
+            findings: {
+                [key: string]: unknown;
+            }[];
             /**
              * Form
              * @description What to read it as: gear, ring, worm …; empty if it has no teeth
@@ -1842,6 +2165,11 @@ export interface components {
             kind: string;
             /** Name */
             name: string;
+            /**
+             * Owed
+             * @description How many must be accounted for: none of what stayed shut
+             */
+            owed: number;
             /** Pins */
             pins: components["schemas"]["PinOut"][];
             /** Teeth */
@@ -1933,11 +2261,18 @@ export interface components {
         };
         /**
          * PlanOut
-         * @description The rebuild, last off first.
+         * @description The rebuild, last off first, with what the rules put in between.
          */
         PlanOut: {
+            /**
+             * Ready In
+             * @description Minutes until all is done and cured, waiting overlapped
+             */
+            ready_in: number;
             /** Steps */
             steps: components["schemas"]["BuildStepOut"][];
+            /** Struck */
+            struck: components["schemas"]["BuildStepOut"][];
         };
         /**
          * PracticeOut
@@ -1994,6 +2329,20 @@ export interface components {
             /** Problem */
             problem: string;
         };
+        /**
+         * QuestionOut
+         * @description A question on which good benches disagree, and the school followed here.
+         */
+        QuestionOut: {
+            /** Asks */
+            asks: string;
+            /** Chosen */
+            chosen: string;
+            /** Key */
+            key: string;
+            /** Schools */
+            schools: components["schemas"]["SchoolOut"][];
+        };
         /** RackOut */
         RackOut: {
             /** Depth Mm */
@@ -2007,7 +2356,7 @@ export interface components {
         };
         /**
          * ReachOut
-         * @description The least that must come off, in the easiest order; `exact` if no order has fewer turn-overs and tools.
+         * @description The least that must come off, in the easiest order; `exact` if no order is easier.
          */
         ReachOut: {
             /** Exact */
@@ -2299,6 +2648,15 @@ export interface components {
             /** Troubles */
             troubles: components["schemas"]["TroubleOut"][];
         };
+        /** SchoolOut */
+        SchoolOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Why */
+            why: string;
+        };
         /** ScrewKindOut */
         ScrewKindOut: {
             /** Count */
@@ -2350,6 +2708,17 @@ export interface components {
             /** Workshop */
             workshop: string;
         };
+        /** ShelfOut */
+        ShelfOut: {
+            /** Bottles */
+            bottles: components["schemas"]["BottleOut"][];
+            /** Kinds */
+            kinds: string[];
+            /** Questions */
+            questions: components["schemas"]["QuestionOut"][];
+            /** Surfaces */
+            surfaces: string[];
+        };
         /**
          * ShowIn
          * @description A way to show on the drawing.
@@ -2359,6 +2728,18 @@ export interface components {
             n?: number | null;
             /** Way */
             way: string;
+        };
+        /**
+         * SightOut
+         * @description Something this kind of piece can show.
+         */
+        SightOut: {
+            /** By Tooth */
+            by_tooth: boolean;
+            /** Key */
+            key: string;
+            /** Says */
+            says: string;
         };
         /**
          * SketchOut
@@ -2469,6 +2850,37 @@ export interface components {
             /** Outcome */
             outcome: string;
         };
+        /** TimerIn */
+        TimerIn: {
+            /** Label */
+            label: string;
+            /** Minutes */
+            minutes: number;
+        };
+        /** TimerOut */
+        TimerOut: {
+            /**
+             * Ends At
+             * Format: date-time
+             */
+            ends_at: string;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Label */
+            label: string;
+            /** Stopped */
+            stopped: boolean;
+            /** Unit */
+            unit: string;
+            /**
+             * Visit Id
+             * Format: uuid
+             */
+            visit_id: string;
+        };
         /** TipChord */
         TipChord: {
             /** Chord Mm */
@@ -2564,18 +2976,23 @@ export interface components {
             /** Owner Label */
             owner_label: string;
         };
-        /** VerdictIn */
+        /**
+         * VerdictIn
+         * @description The verdict on a piece; findings left out stay as they were.
+         */
         VerdictIn: {
             /**
              * Finding
              * @default
              */
             finding: string;
+            /** Findings */
+            findings?: components["schemas"]["FindingIn"][] | null;
             /**
              * Verdict
              * @enum {string}
              */
-            verdict: "" | "keep" | "clean" | "replace";
+            verdict: "" | "keep" | "clean" | "replace" | "pair";
         };
         /**
          * VisitCard
@@ -3286,6 +3703,185 @@ export interface operations {
             };
         };
     };
+    shelf_api_shelf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfOut"];
+                };
+            };
+        };
+    };
+    shelf_api_keep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                bottle_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BottleIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    shelf_api_follow: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                question: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FollowIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    shelf_api_gone: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GoneIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     instruments_api_count: {
         parameters: {
             query?: never;
@@ -3537,6 +4133,26 @@ export interface operations {
             };
         };
     };
+    visits_rebuild_timers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TimerOut"][];
+                };
+            };
+        };
+    };
     visits_api_bench: {
         parameters: {
             query?: never;
@@ -3774,7 +4390,61 @@ export interface operations {
             };
         };
     };
-    visits_api_pin: {
+    visits_look_look: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                visit_id: string;
+                piece_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LookIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LookOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    visits_look_pin: {
         parameters: {
             query?: never;
             header?: never;
@@ -3829,7 +4499,7 @@ export interface operations {
             };
         };
     };
-    visits_api_judge: {
+    visits_look_judge: {
         parameters: {
             query?: never;
             header?: never;
@@ -3883,7 +4553,7 @@ export interface operations {
             };
         };
     };
-    visits_api_plan: {
+    visits_rebuild_plan: {
         parameters: {
             query?: never;
             header?: never;
@@ -3893,6 +4563,60 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    visits_rebuild_mark: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                visit_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MarkIn"];
+            };
+        };
         responses: {
             /** @description OK */
             200: {
@@ -4265,6 +4989,110 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TickOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    visits_rebuild_start: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                visit_id: string;
+                timer_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TimerIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TimerOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    visits_rebuild_stop: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                visit_id: string;
+                timer_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TimerOut"];
                 };
             };
             /** @description Not Found */

@@ -3,6 +3,7 @@
 from .build import tick, untick
 from .photos import add_photo
 from .pieces import judge, pin_gear
+from .plan import bench_of, mark_step, start_timer, stop_timer
 from .steps import record_step, set_undone
 from .visits import (
     enter_stage,
@@ -16,8 +17,10 @@ from .visits import (
 
 __all__ = [
     "add_photo",
+    "bench_of",
     "enter_stage",
     "judge",
+    "mark_step",
     "note_to_watch",
     "open_visit",
     "pin_gear",
@@ -26,6 +29,8 @@ __all__ = [
     "set_check",
     "set_undone",
     "standing",
+    "start_timer",
+    "stop_timer",
     "tick",
     "untick",
     "wait_for",

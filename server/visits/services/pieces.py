@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from typing import Any
 from uuid import UUID
 
 from gearing.errors import GearingError
@@ -24,15 +25,26 @@ def _own_piece(visit_id: UUID, piece_id: UUID) -> Piece:
 
 
 @write
-def judge(member: Member, visit_id: UUID, piece_id: UUID, verdict: str, finding: str) -> Piece:
-    """Say what is to become of a piece, and why."""
+def judge(
+    member: Member,
+    visit_id: UUID,
+    piece_id: UUID,
+    verdict: str,
+    finding: str,
+    findings: list[dict[str, Any]] | None = None,
+) -> Piece:
+    """Say what was seen on a piece, what is to become of it, and why. Findings not said stay."""
     visit = own_visit(member, visit_id, lock=True)
     piece = _own_piece(visit.id, piece_id)
-    before = {"verdict": piece.verdict, "finding": piece.finding}
-    after = {"verdict": verdict, "finding": finding}
+    before = {"verdict": piece.verdict, "finding": piece.finding, "findings": piece.findings}
+    after = {
+        "verdict": verdict,
+        "finding": finding,
+        "findings": piece.findings if findings is None else findings,
+    }
     if before != after:
-        piece.verdict, piece.finding = verdict, finding
-        piece.save(update_fields=["verdict", "finding"])
+        piece.verdict, piece.finding, piece.findings = verdict, finding, after["findings"]
+        piece.save(update_fields=["verdict", "finding", "findings"])
         remember(visit, member, "judged", piece.id, before=before, after=after)
     return piece
 

@@ -53,6 +53,7 @@ useKeys({ i: () => opener.value?.querySelector("button")?.click(), b: () => rout
         <RouterLink to="/pair">Pair</RouterLink>
         <RouterLink to="/gauges">Gauges</RouterLink>
         <RouterLink to="/drawer">Drawer</RouterLink>
+        <RouterLink to="/shelf">Shelf</RouterLink>
         <RouterLink to="/practice">Practice</RouterLink>
         <RouterLink to="/">Bench</RouterLink>
         <button type="button" @click="switchLamp">{{ lamp ? "Day" : "Lamp" }}</button>

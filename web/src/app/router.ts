@@ -17,6 +17,7 @@ export const router = createRouter({
     { path: "/drawer", name: "drawer", component: () => import("../features/drawer/DrawerView.vue") },
     { path: "/practice", name: "practice", component: () => import("../features/practice/PracticeView.vue") },
     { path: "/arrival", name: "arrival", component: () => import("../features/drawer/ArrivalView.vue") },
+    { path: "/shelf", name: "shelf", component: () => import("../features/shelf/ShelfView.vue") },
     { path: "/gauges", name: "gauges", component: () => import("../features/instruments/GaugesView.vue") },
     { path: "/pair", name: "pair", component: () => import("../features/instruments/PairView.vue") },
     { path: "/:rest(.*)*", redirect: "/" },

@@ -12,8 +12,10 @@ import ProblemNote from "../../app/ProblemNote.vue";
 import TopBar from "../../app/TopBar.vue";
 import { useSession } from "../workshop/session";
 import StageRack from "./StageRack.vue";
+import { useTimers } from "./timers";
 
 const session = useSession();
+const timers = useTimers();
 const router = useRouter();
 const cards = ref<VisitCard[]>();
 const problem = ref<Problem>();
@@ -57,6 +59,7 @@ useKeys({
 });
 
 onMounted(async () => {
+  void timers.look();
   try {
     cards.value = await ask(api.GET("/api/visits"));
   } catch (error) {
@@ -75,6 +78,16 @@ onMounted(async () => {
       <Button @click="router.push({ name: 'new-visit' })">New visit <KeyCap k="N" /></Button>
     </div>
     <p v-if="cards && !cards.length" class="soft">Take the first unit in: say what it is and what its owner says of it.</p>
+    <section v-if="timers.running.length" aria-label="Timers">
+      <h2 class="label">Curing</h2>
+      <ul>
+        <li v-for="timer in timers.running" :key="timer.id" class="timer">
+          <RouterLink :to="{ name: 'visit', params: { visitId: timer.visit_id, stage: 'build' } }"><b>{{ timer.unit }}</b> {{ timer.label }}</RouterLink>
+          <span class="value" :class="{ proved: timers.left(timer) === 'over' }">{{ timers.left(timer) }}</span>
+          <Button variant="outlined" @click="timers.stop(timer)">{{ timers.left(timer) === "over" ? "Seen" : "Stop" }}</Button>
+        </li>
+      </ul>
+    </section>
     <section v-for="group in groups" :key="group.title">
       <h2 class="label">{{ group.title }}</h2>
       <ul>
@@ -118,6 +131,29 @@ onMounted(async () => {
 ul {
   border-top: 1px solid var(--ink);
   margin-top: 6px;
+}
+
+.timer {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 120px auto;
+  gap: 20px;
+  align-items: center;
+  padding: 5px 0;
+  border-bottom: 1px solid var(--hair);
+}
+
+.timer a {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  min-height: 44px;
+  color: var(--ink);
+  text-decoration: none;
+}
+
+.timer .value {
+  font-size: 21px;
+  text-align: right;
 }
 
 .visit {

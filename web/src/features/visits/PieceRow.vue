@@ -49,7 +49,7 @@ function half(step: Step) {
 }
 
 function state(step: Step) {
-  const left = step.piece.count - answered(step.piece);
+  const left = step.piece.owed - answered(step.piece);
   if (!props.counting) return "";
   return left > 0 ? "" : "counted";
 }

@@ -4,7 +4,6 @@ import { computed, ref, watch } from "vue";
 
 import type { Entry, Figure, Step } from "../../api/types";
 import PieceFigure from "../../drawing/PieceFigure.vue";
-import { queryOf } from "../drawer/part";
 import { useVisit } from "./visit";
 
 const props = defineProps<{ entry?: Entry; step?: Step; photos?: string[] }>();
@@ -13,7 +12,6 @@ const store = useVisit();
 const figure = computed<Figure | undefined>(() => props.entry?.figure ?? props.step?.piece.figure);
 const chips = computed(() => props.entry?.chips ?? props.step?.piece.chips ?? []);
 const pictures = computed(() => [...(props.photos ?? []), ...(props.entry ? [] : (props.step?.photos ?? []).map((photo) => photo.id))]);
-const pinned = computed(() => (props.entry ? [] : (props.step?.piece.pins ?? []).filter((pin) => pin.gear)));
 const flipped = ref(false);
 watch(
   () => props.step?.id,
@@ -61,7 +59,6 @@ const half = computed(() => {
     <figcaption v-if="figure">
       <span v-if="facing" class="facing">{{ facing }}</span>
       <span v-if="mind" class="harm">{{ mind }}</span>
-      <RouterLink v-for="pin in pinned" :key="pin.id" class="look" :to="{ name: 'drawer', query: queryOf(pin) }">{{ pin.teeth }} teeth: does one fit?</RouterLink>
       <button v-if="pictures.length" type="button" @click="flipped = !flipped">{{ flipped ? "Photo" : "Drawing" }}</button>
     </figcaption>
   </figure>
@@ -119,14 +116,6 @@ figcaption {
 figcaption:has(span) {
   background: var(--panel);
   border-top: 1px solid var(--hair);
-}
-
-.look {
-  display: flex;
-  align-items: center;
-  min-height: 44px;
-  color: var(--ink);
-  font-size: 16px;
 }
 
 .facing {

@@ -8,6 +8,7 @@ import type { Entry, Problem, Reach, RowSeen, Step } from "../../api/types";
 import ProblemNote from "../../app/ProblemNote.vue";
 import PieceFigure from "../../drawing/PieceFigure.vue";
 import { useOutbox } from "../../record/outbox";
+import { queryOf } from "../drawer/part";
 import PieceSheet from "./PieceSheet.vue";
 import { useVisit } from "./visit";
 
@@ -80,7 +81,10 @@ const roundest = computed(() => Math.max(1, ...store.steps.map((step) => Math.ma
     <template v-if="shown === 'piece'">
       <PieceSheet v-if="entry || !reach" :entry="entry" :step="step" :photos="photos" />
       <template v-if="!entry && step">
-        <button v-if="!reach" type="button" class="quiet" @click="wayIn">What must come off to reach this?</button>
+        <div v-if="!reach" class="asks">
+          <button type="button" class="quiet" @click="wayIn">What must come off to reach this?</button>
+          <RouterLink v-for="pin in step.piece.pins.filter((one) => one.gear)" :key="pin.id" class="quiet" :to="{ name: 'drawer', query: queryOf(pin) }">{{ pin.teeth }} teeth: does one fit?</RouterLink>
+        </div>
         <div v-else class="panel reach">
           <h2>To reach {{ step.piece.name }}</h2>
           <p><b>{{ reach.steps.length }} step{{ reach.steps.length > 1 ? "s" : "" }}</b>, {{ reach.turn_overs }} turn-over{{ reach.turn_overs === 1 ? "" : "s" }}, {{ reach.tool_changes }} tool{{ reach.tool_changes === 1 ? "" : "s" }} taken up{{ reach.exact ? "" : ": a good order, perhaps not the best" }}.</p>
@@ -154,7 +158,15 @@ const roundest = computed(() => Math.max(1, ...store.steps.map((step) => Math.ma
   padding: 0 11px;
 }
 
+.asks {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 22px;
+}
+
 .quiet {
+  display: inline-flex;
+  align-items: center;
   min-height: 44px;
   padding: 0;
   text-align: left;

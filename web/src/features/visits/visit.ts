@@ -3,12 +3,12 @@ import { defineStore } from "pinia";
 import { computed, ref } from "vue";
 
 import { api, ask } from "../../api/client";
-import type { Entry, Photo, Piece, Plan, FormIn, ReadIn, Step, TickIn, Visit } from "../../api/types";
+import type { Entry, Finding, FormIn, MarkIn, Photo, Piece, Plan, ReadIn, Step, TickIn, Visit } from "../../api/types";
 import { newId } from "../../record/ids";
 import { useOutbox, type Waiting } from "../../record/outbox";
 
 type Outcome = TickIn["outcome"];
-export type Verdict = "" | "keep" | "clean" | "replace";
+export type Verdict = "" | "keep" | "clean" | "replace" | "pair";
 
 export const useVisit = defineStore("visit", () => {
   const outbox = useOutbox();
@@ -24,7 +24,7 @@ export const useVisit = defineStore("visit", () => {
   const pieces = computed(() => steps.value.map((step) => step.piece));
   const unanswered = computed(() =>
     steps.value.flatMap((step) => {
-      const left = step.piece.count - answered(step.piece);
+      const left = step.piece.owed - answered(step.piece);
       return left > 0 ? [{ step, left }] : [];
     }),
   );
@@ -86,6 +86,12 @@ export const useVisit = defineStore("visit", () => {
       const found = pieceOf(piece);
       if (found) found.ticks = found.ticks.filter((one) => one.id !== tick);
     }
+    if (entry.kind === "mark") {
+      const { key, done, struck } = entry.shown as MarkIn & { key: string };
+      const found = plan.value?.steps.find((step) => step.key === key);
+      if (found && done != null) found.ticked = done;
+      if (plan.value && struck) plan.value.steps = plan.value.steps.filter((step) => step.key !== key);
+    }
     if (entry.kind === "photo") showPhoto(entry.shown as { photo: Photo; step: string | null }, entry.file);
     if (entry.kind === "waits" || entry.kind === "watch") Object.assign(visit.value, entry.shown);
     if (entry.kind === "check") {
@@ -135,6 +141,7 @@ export const useVisit = defineStore("visit", () => {
         id,
         kind: understood.kind,
         count: understood.count,
+        owed: understood.owed,
         name: understood.name,
         teeth: understood.teeth,
         form: understood.form,
@@ -142,6 +149,7 @@ export const useVisit = defineStore("visit", () => {
         figure: understood.figure,
         verdict: "",
         finding: "",
+        findings: [],
         pins: [],
         ticks: [],
       },
@@ -154,14 +162,24 @@ export const useVisit = defineStore("visit", () => {
     await keep({ kind: "undo", method: "PUT", path: `${base.value}/steps/${id}/undone`, body: { undone: true }, shown: { id } });
   }
 
-  async function judge(piece: Piece, verdict: Verdict, finding: string) {
+  async function judge(piece: Piece, verdict: Verdict, finding: string, findings?: Finding[]) {
     await keep({
       kind: "verdict",
       method: "PUT",
       path: `${base.value}/pieces/${piece.id}/verdict`,
-      body: { verdict, finding },
-      shown: { id: piece.id, verdict, finding },
+      body: { verdict, finding, ...(findings ? { findings } : {}) },
+      shown: { id: piece.id, verdict, finding, ...(findings ? { findings } : {}) },
     });
+  }
+
+  /** What is said of a step the rules put into the plan. */
+  async function markStep(key: string, said: MarkIn) {
+    await keep({ kind: "mark", method: "PUT", path: `${base.value}/plan/${key}`, body: said, shown: { key, ...said } });
+  }
+
+  /** A cure runs on the server, lid closed or not. */
+  async function startTimer(label: string, minutes: number) {
+    await keep({ kind: "timer", method: "PUT", path: `${base.value}/timers/${newId()}`, body: { label, minutes } });
   }
 
   async function pin(pieceId: string, rim: number, given: ReadIn | FormIn, choice: number) {
@@ -235,6 +253,7 @@ export const useVisit = defineStore("visit", () => {
       const photos = shown.photos.filter((photo) => !fresh.photos.some((one) => one.id === photo.id));
       put({ ...fresh, photos: [...fresh.photos, ...photos] });
     }
+    if (entry.kind === "mark") plan.value = answer as Plan;
     if (entry.kind === "pin") {
       const step = steps.value.find((one) => one.piece.id === (answer as Piece).id);
       if (step) step.piece = answer as Piece;
@@ -244,7 +263,7 @@ export const useVisit = defineStore("visit", () => {
 
   return {
     visit, plan, steps, pieces, unanswered, at, picked, walk,
-    load, loadPlan, layDown, takeBack, judge, pin, tick, untick, addPhoto, photoUrl, enter, waitFor, check, watchOut,
+    load, loadPlan, layDown, takeBack, judge, markStep, startTimer, pin, tick, untick, addPhoto, photoUrl, enter, waitFor, check, watchOut,
   };
 });
 

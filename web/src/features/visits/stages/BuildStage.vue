@@ -1,112 +1,210 @@
 <script setup lang="ts">
-/** The rebuild, one piece a screen, in type that is read from two metres. */
+/** The rebuild, one step a screen, in type that is read from two metres. */
 import Button from "primevue/button";
-import { computed, onMounted, ref, watch } from "vue";
+import InputText from "primevue/inputtext";
+import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch } from "vue";
 
 import { asProblem } from "../../../api/client";
 import type { Problem, TickIn } from "../../../api/types";
 import KeyCap from "../../../app/KeyCap.vue";
 import { useKeys } from "../../../app/keys";
 import ProblemNote from "../../../app/ProblemNote.vue";
+import TighteningFigure from "../../../drawing/TighteningFigure.vue";
+import { useBench } from "../bench";
+import PhotoButton from "../PhotoButton.vue";
 import PieceSheet from "../PieceSheet.vue";
-import { answered, useVisit } from "../visit";
+import PlanList from "../PlanList.vue";
+import { useTimers } from "../timers";
+import { answered, useVisit, type Verdict } from "../visit";
 
 const emit = defineEmits<{ enter: [stage: string] }>();
 const store = useVisit();
+const timers = useTimers();
+const mine = computed(() => timers.running.filter((timer) => timer.visit_id === store.visit?.id));
+const { speaks, aloud, say, switchAloud } = useBench();
 const problem = ref<Problem>();
 const place = ref(0);
 const short = ref(0);
+const whole = ref(false);
+/** What is being written: a note on the piece, or a problem that stops the build. */
+const writing = ref<"" | "note" | "problem">("");
+const words = ref("");
+const photoButton = ref<InstanceType<typeof PhotoButton>>();
+const clock = ref(Date.now());
 
 const steps = computed(() => store.plan?.steps ?? []);
 const now = computed(() => steps.value[place.value]);
 const piece = computed(() => store.pieces.find((one) => one.id === now.value?.piece_id));
 const step = computed(() => store.steps.find((one) => one.id === now.value?.step_id));
-const left = computed(() => (piece.value ? piece.value.count - answered(piece.value) : 0));
+const isPiece = computed(() => now.value?.kind === "piece");
+const left = computed(() => (piece.value && isPiece.value ? piece.value.owed - answered(piece.value) : 0));
 const count = computed(() => Math.max(0, left.value - short.value));
 const over = computed(() => steps.value.length > 0 && place.value >= steps.value.length);
+/** The bench is free again at about this time; it moves as one works. */
+const ready = computed(() => {
+  const worked = steps.value.filter((one) => one.ticked && !first.value.has(one.key)).reduce((sum, one) => sum + one.minutes, 0);
+  const at = new Date(clock.value + Math.max(0, (store.plan?.ready_in ?? 0) - worked) * 60_000);
+  const day = at.toDateString() === new Date(clock.value).toDateString() ? "" : `${at.toLocaleDateString(undefined, { weekday: "short" })} `;
+  return day + at.toLocaleTimeString(undefined, { hour: "2-digit", minute: "2-digit", hourCycle: "h23" });
+});
+/** What was ticked when the plan was last worked out. */
+const first = ref(new Set<string>());
+watch(() => store.plan?.ready_in, () => (first.value = new Set(steps.value.filter((one) => one.ticked).map((one) => one.key))), { immediate: true });
 
-watch(now, (made) => {
+watch(() => now.value?.key, () => {
   short.value = 0;
-  store.at = made?.step_id ?? "";
+  store.at = now.value?.step_id ?? "";
+  if (now.value) say([now.value.title, ...now.value.remarks.map((remark) => remark.text)].join(". "));
 });
 
-/** Count the piece in and go on; what is short stays unanswered and is named at the end. */
+/** Count the piece in, or tick the step, and go on; what is short stays unanswered and is named at the end. */
 function next(outcome?: TickIn["outcome"]) {
   if (over.value) return emit("enter", "prove");
-  if (!piece.value || !now.value) return;
-  if (count.value) void store.tick(piece.value, outcome ?? (now.value.outcome as TickIn["outcome"]), count.value);
+  if (!now.value) return;
+  if (isPiece.value && piece.value) {
+    if (count.value) void store.tick(piece.value, outcome ?? (now.value.outcome as TickIn["outcome"]), count.value);
+    if (count.value === left.value) now.value.ticked = true;
+    // What cures begins now; the clock for it runs on the server.
+    if (now.value.cure && count.value) void store.startTimer(`${piece.value.name} cures`, now.value.cure);
+  } else if (!now.value.ticked) {
+    void store.markStep(now.value.key, { done: true });
+  }
   place.value += 1;
 }
 
 function back() {
   if (!place.value) return;
   place.value -= 1;
-  if (piece.value?.ticks.length) void store.untick(piece.value);
+  if (!now.value) return;
+  if (!isPiece.value) void store.markStep(now.value.key, { done: false });
+  else if (piece.value?.ticks.length) {
+    void store.untick(piece.value);
+    now.value.ticked = false;
+  }
 }
 
 function fewer(by: number) {
   short.value = Math.max(0, Math.min(left.value, short.value + by));
 }
 
+const strike = (key: string) => void store.markStep(key, { struck: true });
+const restore = (key: string) => void store.markStep(key, { struck: false });
+/** Behind the step that follows it now. */
+function later() {
+  const after = steps.value[place.value + 1];
+  if (now.value && !isPiece.value && after) void store.markStep(now.value.key, { after: after.key });
+}
+
+async function write(what: "note" | "problem") {
+  writing.value = what;
+  words.value = what === "note" ? (piece.value?.finding ?? "") : "";
+  await nextTick();
+  document.querySelector<HTMLInputElement>("#words")?.focus();
+}
+
+async function keepWords() {
+  const text = words.value.trim();
+  if (writing.value === "note" && piece.value) await store.judge(piece.value, piece.value.verdict as Verdict, text);
+  if (writing.value === "problem" && text) await store.waitFor("decision", `Build stopped at “${now.value?.title ?? ""}”: ${text}`.slice(0, 200));
+  writing.value = "";
+}
+
 useKeys({
   Space: () => next(),
   ArrowRight: () => next(),
+  PageDown: () => next(),
   ArrowLeft: back,
+  PageUp: back,
   Backspace: back,
-  s: () => next("spare"),
-  w: () => next("off"),
+  s: () => isPiece.value && next("spare"),
+  w: () => isPiece.value && next("off"),
   "-": () => fewer(1),
   "+": () => fewer(-1),
+  p: () => photoButton.value?.open(),
+  n: () => write("note"),
+  x: () => write("problem"),
+  o: () => (whole.value = !whole.value),
+  v: () => speaks && switchAloud(),
 });
 
+let ticking: number | undefined;
 onMounted(async () => {
+  ticking = window.setInterval(() => (clock.value = Date.now()), 20_000);
+  void timers.look();
   try {
     await store.loadPlan();
-    const open = steps.value.findIndex((one) => {
-      const found = store.pieces.find((other) => other.id === one.piece_id);
-      return found && answered(found) < found.count;
-    });
+    const open = steps.value.findIndex((one) => !one.ticked);
     place.value = open < 0 ? steps.value.length : open;
     store.at = now.value?.step_id ?? "";
   } catch (error) {
     problem.value = asProblem(error);
   }
 });
+onBeforeUnmount(() => window.clearInterval(ticking));
 </script>
 
 <template>
   <ProblemNote :problem="problem" />
   <div v-if="now && piece" class="build">
     <section>
-      <p class="label">Build, {{ place + 1 }} of {{ steps.length }}</p>
+      <p class="label top"><span>Build, {{ place + 1 }} of {{ steps.length }}</span><span>done about <b class="value">{{ ready }}</b></span></p>
       <h1 aria-live="assertive">{{ now.title }}</h1>
+      <p v-if="now.rule" class="rule">{{ now.rule }}</p>
       <ul>
         <li v-for="remark in now.remarks" :key="remark.text" :class="remark.tone">{{ remark.text }}</li>
       </ul>
-      <p v-if="piece.count > 1" class="counted">
+      <p v-if="isPiece && piece.count > 1" class="counted">
         <button type="button" aria-label="one fewer" :disabled="!count" @click="fewer(1)">−</button>
         <span class="value">{{ count }} of {{ piece.count }}</span>
         <button type="button" aria-label="one more" :disabled="!short" @click="fewer(-1)">+</button>
       </p>
       <div class="actions">
-        <Button class="big" @click="next()">{{ left ? `${now.done}, next` : "Next" }} <KeyCap k="Space" /></Button>
+        <Button class="big" @click="next()">{{ left || !isPiece ? (isPiece ? `${now.done}, next` : now.done) : "Next" }} <KeyCap k="Space" /></Button>
         <Button class="big" variant="outlined" :disabled="!place" @click="back">Back <KeyCap k="←" /></Button>
       </div>
       <div class="actions">
-        <Button variant="outlined" @click="next('spare')">Left out, a spare <KeyCap k="S" /></Button>
-        <Button variant="outlined" @click="next('off')">Left out, written off <KeyCap k="W" /></Button>
+        <template v-if="isPiece">
+          <Button variant="outlined" @click="next('spare')">Left out, a spare <KeyCap k="S" /></Button>
+          <Button variant="outlined" @click="next('off')">Written off <KeyCap k="W" /></Button>
+        </template>
+        <template v-else>
+          <Button variant="outlined" @click="strike(now.key)">Strike this step</Button>
+          <Button variant="outlined" :disabled="!steps[place + 1]" @click="later">Later</Button>
+        </template>
+        <PhotoButton ref="photoButton" k="P" @taken="(file: File) => store.addPhoto(file, now?.step_id)" />
+        <Button variant="outlined" @click="write('note')">Note <KeyCap k="N" /></Button>
+        <Button variant="outlined" @click="write('problem')">Stop <KeyCap k="X" /></Button>
       </div>
+      <form v-if="writing" class="words" @submit.prevent="keepWords">
+        <InputText id="words" v-model="words" maxlength="180" :placeholder="writing === 'note' ? 'what to remember of this piece' : 'what stops the build'" :aria-label="writing === 'note' ? 'Note' : 'What stops the build'" @keydown.escape.stop="writing = ''" />
+        <Button type="submit">{{ writing === "note" ? "Note it" : "Stop here" }}</Button>
+      </form>
+      <p v-for="timer in mine" :key="timer.id" class="curing">{{ timer.label }}: <b class="value">{{ timers.left(timer) }}</b></p>
+      <p v-if="store.visit?.waits_for === 'decision' && store.visit.waits_note" class="harm">{{ store.visit.waits_note }}</p>
       <p v-if="steps[place + 1]" class="soft then">Then: {{ steps[place + 1]?.title }}</p>
     </section>
-    <PieceSheet v-if="step" class="sheet" :step="step" />
+    <div class="side">
+      <div class="toggles">
+        <button type="button" :aria-pressed="whole" @click="whole = !whole">{{ whole ? "This step" : "Whole plan" }} <KeyCap k="O" /></button>
+        <button v-if="speaks" type="button" :aria-pressed="aloud" @click="switchAloud">{{ aloud ? "Quiet" : "Read aloud" }} <KeyCap k="V" /></button>
+      </div>
+      <PlanList v-if="whole && store.plan" :plan="store.plan" :at="place" @go="place = $event" @strike="strike" @restore="restore" />
+      <template v-else>
+        <TighteningFigure v-if="now.tightening.length" :turns="now.tightening" />
+        <PieceSheet v-if="step" class="sheet" :class="{ low: now.tightening.length }" :step="step" />
+      </template>
+    </div>
   </div>
   <div v-else-if="over" class="build">
     <section>
       <p class="label">Build</p>
       <h1 v-if="store.unanswered.length">{{ store.unanswered.reduce((sum, one) => sum + one.left, 0) }} left over</h1>
       <h1 v-else>Nothing left over</h1>
-      <ul v-if="store.unanswered.length">
-        <li v-for="one in store.unanswered" :key="one.step.id" class="mind">{{ one.left }} × {{ one.step.piece.name }}, step {{ one.step.number }}</li>
+      <ul v-if="store.unanswered.length" class="over">
+        <li v-for="one in store.unanswered" :key="one.step.id" class="mind">
+          <img v-if="one.step.photos[0]" :src="store.photoUrl(one.step.photos[0].id, true)" :alt="`Photo of step ${one.step.number}`" />
+          {{ one.left }} × {{ one.step.piece.name }}, step {{ one.step.number }}
+        </li>
       </ul>
       <ul v-else><li>Every piece that came off is accounted for.</li></ul>
       <div class="actions">
@@ -114,6 +212,7 @@ onMounted(async () => {
         <Button class="big" variant="outlined" @click="back">Back <KeyCap k="←" /></Button>
       </div>
     </section>
+    <PlanList v-if="store.plan" :plan="store.plan" :at="place" @go="place = $event" @strike="strike" @restore="restore" />
   </div>
 </template>
 
@@ -153,6 +252,67 @@ ul {
 
 .check {
   color: var(--verdigris);
+}
+
+.dry {
+  color: var(--brass-ink);
+  font-weight: 600;
+}
+
+.rule {
+  margin-top: -8px;
+  color: var(--soft);
+  font-size: 19px;
+}
+
+.top {
+  display: flex;
+  justify-content: space-between;
+}
+
+.side {
+  display: grid;
+  gap: 12px;
+  align-content: start;
+  min-width: 0;
+}
+
+.toggles {
+  display: flex;
+  gap: 18px;
+  justify-content: flex-end;
+}
+
+.toggles button {
+  min-height: 44px;
+  padding: 0;
+  border: 0;
+  background: none;
+  color: var(--ink);
+  font: 600 16px/1 var(--sans);
+  cursor: pointer;
+}
+
+.curing {
+  color: var(--slate);
+  font-size: 20px;
+}
+
+.low {
+  height: 250px;
+}
+
+.words {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto;
+  gap: 12px;
+}
+
+.over img {
+  width: 86px;
+  height: 64px;
+  object-fit: cover;
+  vertical-align: middle;
 }
 
 .counted {

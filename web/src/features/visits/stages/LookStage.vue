@@ -1,49 +1,109 @@
 <script setup lang="ts">
-/** Piece by piece, cleaned and turned over: keep, clean or replace, and why. */
+/** Piece by piece, cleaned and turned over: what is seen, what follows, and the verdict. */
 import Button from "primevue/button";
 import InputText from "primevue/inputtext";
 import { computed, onMounted, ref, watch } from "vue";
 
+import { api, ask } from "../../../api/client";
+import type { Finding, Sights } from "../../../api/types";
 import KeyCap from "../../../app/KeyCap.vue";
 import { useKeys } from "../../../app/keys";
+import ToothPicker from "../../../drawing/ToothPicker.vue";
+import PhotoButton from "../PhotoButton.vue";
 import PieceSheet from "../PieceSheet.vue";
 import { useVisit, type Verdict } from "../visit";
 
 const emit = defineEmits<{ enter: [stage: string] }>();
 const store = useVisit();
-const finding = ref("");
+const note = ref("");
+const findings = ref<Finding[]>([]);
+const seen = ref<Sights>();
+/** The sight noted tooth by tooth just now. */
+const by = ref("");
+const play = ref({ mm: "", radius: "" });
 const left = computed(() => store.pieces.filter((piece) => !piece.verdict).length);
+const piece = computed(() => store.picked?.piece);
+const rim = computed(() => piece.value?.figure.rims[0]);
 const VERDICTS: { key: Verdict; label: string; k: string }[] = [
   { key: "keep", label: "Keep", k: "K" },
   { key: "clean", label: "Clean", k: "C" },
   { key: "replace", label: "Replace", k: "R" },
+  { key: "pair", label: "Replace with mate", k: "M" },
 ];
+const found = (key: string) => findings.value.find((one) => one.what === key);
+const teeth = computed(() => Object.fromEntries(findings.value.map((one) => [one.what, one.teeth ?? []])));
+const plain = (what: string): Finding => ({ what, teeth: [], face: "", mm: 0, radius: 0 });
 
-watch(
-  () => store.picked?.piece,
-  (piece) => {
-    finding.value = piece?.finding ?? "";
-  },
-  { immediate: true },
-);
+let asked = 0;
+async function look() {
+  const mine = ++asked;
+  const [id, at] = [store.visit?.id, piece.value?.id];
+  if (!id || !at) return;
+  try {
+    const answer = await ask(api.POST("/api/visits/{visit_id}/pieces/{piece_id}/look", { params: { path: { visit_id: id, piece_id: at } }, body: { findings: findings.value } }));
+    if (mine === asked) seen.value = answer;
+  } catch {
+    // The verdict is the technician's all the same.
+  }
+}
+
+watch(() => piece.value?.id, () => {
+  note.value = piece.value?.finding ?? "";
+  findings.value = JSON.parse(JSON.stringify(piece.value?.findings ?? [])) as Finding[];
+  by.value = "";
+  const measured = found("play");
+  play.value = measured ? { mm: String(measured.mm), radius: String(measured.radius) } : { mm: "", radius: "" };
+  seen.value = undefined;
+  void look();
+}, { immediate: true });
+
+function toggle(key: string, byTooth: boolean) {
+  if (byTooth) {
+    by.value = by.value === key ? "" : key;
+    if (!found(key)) findings.value.push(plain(key));
+  } else if (found(key)) findings.value = findings.value.filter((one) => one.what !== key);
+  else findings.value.push(plain(key));
+  void look();
+}
+
+function unsee(key: string) {
+  findings.value = findings.value.filter((one) => one.what !== key);
+  if (by.value === key) by.value = "";
+  void look();
+}
+
+function tooth(n: number) {
+  const one = found(by.value);
+  if (!one) return;
+  const had = one.teeth ?? [];
+  one.teeth = had.includes(n) ? had.filter((other) => other !== n) : [...had, n];
+  void look();
+}
+
+function measured() {
+  const [mm, radius] = [play.value.mm, play.value.radius].map((text) => Number(text.replace(",", ".")) || 0) as [number, number];
+  findings.value = findings.value.filter((one) => one.what !== "play");
+  if (mm && radius) findings.value.push({ ...plain("play"), mm, radius });
+  void look();
+}
 
 /** Goes on at once, so that the next key is for the next piece. */
 function judge(verdict: Verdict) {
   const step = store.picked;
   if (!step) return;
-  void store.judge(step.piece, verdict, finding.value.trim());
+  void store.judge(step.piece, verdict, note.value.trim() || (seen.value?.reason ?? "").slice(0, 300), findings.value);
   store.walk(1);
 }
 
-async function note() {
-  const piece = store.picked?.piece;
-  if (piece && finding.value.trim() !== piece.finding) await store.judge(piece, piece.verdict as Verdict, finding.value.trim());
+async function noted() {
+  if (piece.value && note.value.trim() !== piece.value.finding) await store.judge(piece.value, piece.value.verdict as Verdict, note.value.trim(), findings.value);
 }
 
 useKeys({
   k: () => judge("keep"),
   c: () => judge("clean"),
   r: () => judge("replace"),
+  m: () => judge("pair"),
   ArrowRight: () => store.walk(1),
   ArrowLeft: () => store.walk(-1),
   "Ctrl+Enter": () => emit("enter", "read"),
@@ -54,21 +114,33 @@ onMounted(() => {
 </script>
 
 <template>
-  <div v-if="store.picked" class="two">
+  <div v-if="store.picked && piece" class="two">
     <section>
       <p class="label">{{ left ? `${left} of ${store.pieces.length} still to look over` : "All looked over" }}</p>
-      <h1 class="name">{{ store.picked.piece.name }}<template v-if="store.picked.piece.count > 1"> ×{{ store.picked.piece.count }}</template></h1>
-      <div class="actions verdicts" role="group" aria-label="Verdict">
-        <Button v-for="one in VERDICTS" :key="one.key" :variant="store.picked.piece.verdict === one.key ? undefined : 'outlined'" :aria-pressed="store.picked.piece.verdict === one.key" class="big" @click="judge(one.key)">{{ one.label }} <KeyCap :k="one.k" /></Button>
+      <h1 class="name">{{ piece.name }}<template v-if="piece.count > 1"> ×{{ piece.count }}</template></h1>
+      <div v-if="seen" class="sights" role="group" aria-label="Seen">
+        <span v-for="sight in seen.sights" :key="sight.key" class="sight" :class="{ on: found(sight.key), by: by === sight.key }">
+          <button type="button" :aria-pressed="Boolean(found(sight.key))" @click="toggle(sight.key, sight.by_tooth)">{{ sight.says }}<b v-if="found(sight.key)?.teeth?.length"> {{ found(sight.key)?.teeth?.length }}</b></button>
+          <button v-if="sight.by_tooth && found(sight.key)" type="button" class="off" :aria-label="`Not ${sight.says}`" @click="unsee(sight.key)">×</button>
+        </span>
       </div>
-      <label class="label" for="finding">Found</label>
-      <InputText id="finding" v-model="finding" maxlength="300" placeholder="three teeth gone, polished on one flank, rough …" @change="note" />
-      <p class="soft">Both faces, every tooth. Play often comes from a worn pin, slot or bore, and not from the teeth.</p>
+      <div class="play">
+        <label>Play <InputText v-model="play.mm" class="value" inputmode="decimal" placeholder="mm" aria-label="Play, mm" @change="measured" /></label>
+        <label>at radius <InputText v-model="play.radius" class="value" inputmode="decimal" placeholder="mm" aria-label="At radius, mm" @change="measured" /></label>
+        <label class="note">Note <InputText id="finding" v-model="note" maxlength="300" placeholder="anything else" @change="noted" /></label>
+      </div>
+      <p v-if="seen?.reason" class="reason"><b v-if="seen.verdict">{{ VERDICTS.find((one) => one.key === seen?.verdict)?.label }}:</b> {{ seen.reason }}</p>
+      <p v-else class="soft">Both faces, every tooth. Play often comes from a worn pin, slot or bore, and not from the teeth.</p>
+      <div class="actions verdicts" role="group" aria-label="Verdict">
+        <Button v-for="one in VERDICTS" :key="one.key" :variant="piece.verdict === one.key ? undefined : 'outlined'" :aria-pressed="piece.verdict === one.key" :class="{ wanted: seen?.verdict === one.key }" @click="judge(one.key)">{{ one.label }} <KeyCap :k="one.k" /></Button>
+      </div>
       <div class="actions">
+        <PhotoButton @taken="(file: File) => store.addPhoto(file, store.picked?.id)" />
         <Button :variant="left ? 'outlined' : undefined" @click="emit('enter', 'read')">Looked over, read the gears <KeyCap k="Ctrl Enter" /></Button>
       </div>
     </section>
-    <PieceSheet :step="store.picked" />
+    <ToothPicker v-if="by && rim?.tooth.length" :teeth="rim.teeth" :tooth="rim.tooth" :radius="rim.tip_radius_mm" :marked="teeth" :by="by" @tap="tooth" />
+    <PieceSheet v-else :step="store.picked" />
   </div>
   <p v-else class="soft">Nothing has come off yet. Strip comes first.</p>
 </template>
@@ -76,6 +148,81 @@ onMounted(() => {
 <style scoped>
 .name::first-letter {
   text-transform: uppercase;
+}
+
+.sights {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+}
+
+.sight {
+  display: inline-flex;
+  border: 1px solid var(--soft);
+  border-radius: 22px;
+}
+
+.sight button {
+  min-width: 44px;
+  min-height: 44px;
+  padding: 0 15px;
+  border: 0;
+  background: none;
+  color: var(--ink);
+  font: 600 16px/1 var(--sans);
+  cursor: pointer;
+}
+
+.sight .off {
+  padding: 0 8px 0 0;
+  font-size: 21px;
+}
+
+.on {
+  background: var(--brass-wash);
+  border-color: var(--brass);
+}
+
+.by {
+  outline: 3px solid var(--brass);
+}
+
+.play {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px 14px;
+  align-items: center;
+  color: var(--soft);
+}
+
+.play :deep(.value) {
+  width: 84px;
+}
+
+.note {
+  flex: 1;
+  display: flex;
+  gap: 8px;
+  align-items: center;
+}
+
+.note :deep(input) {
+  flex: 1;
+  min-width: 140px;
+}
+
+.reason {
+  padding: 10px 14px;
+  background: var(--brass-wash);
+  border-left: 4px solid var(--brass);
+}
+
+.verdicts :deep(.p-button) {
+  min-height: 56px;
+}
+
+.wanted {
+  box-shadow: inset 0 -4px 0 var(--brass);
 }
 
 section {

@@ -1,0 +1,43 @@
+"""How long the rebuild takes, with waiting times overlapped."""
+
+from __future__ import annotations
+
+from typing import TYPE_CHECKING
+
+from ..entry import Entry
+from ..sizes import table
+
+if TYPE_CHECKING:
+    from .plan import PlanStep
+
+
+def minutes_of(entry: Entry) -> float:
+    """Minutes to put a piece, or a group alike, back."""
+    told = table("rebuild")["minutes"]
+    row = told.get(entry.kind, told["other"])
+    return float(row["first"] + row["each"] * (entry.count - 1))
+
+
+def ready_in(steps: list[PlanStep], done: frozenset[str]) -> float:
+    """Minutes until the last step is done and the last compound has cured.
+
+    A cure runs while other steps are worked, from the step that laid it on; one
+    laid on already is taken to have begun at the last step done.
+    """
+    clock = 0.0
+    ends = [0.0]
+    for step in steps:
+        if step.key in done:
+            if step.cure:
+                ends.append(step.cure - sum(s.minutes for s in _since(steps, step) if s.key in done))
+            continue
+        if step.kind == "cure":
+            continue
+        clock += step.minutes
+        if step.cure:
+            ends.append(clock + step.cure)
+    return max(clock, *ends)
+
+
+def _since(steps: list[PlanStep], step: PlanStep) -> list[PlanStep]:
+    return steps[steps.index(step) + 1 :]

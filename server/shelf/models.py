@@ -1,0 +1,38 @@
+"""The shelf of a workshop: what it adds to the generic one, and the schools it follows."""
+
+from __future__ import annotations
+
+import uuid
+
+from django.conf import settings
+from django.db import models
+
+from workshop.models import Workshop
+
+
+class Bottle(models.Model):
+    """Something on the shelf. One with the key of a generic item stands in its place. Never deleted."""
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    workshop = models.ForeignKey(Workshop, on_delete=models.PROTECT, related_name="+")
+    key = models.CharField(max_length=40)
+    told = models.JSONField()
+    gone = models.BooleanField(default=False)
+    recorded_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="+")
+    changed_at = models.DateTimeField(auto_now=True)
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["workshop", "key"], name="bottle_key_once")]
+
+
+class HouseRule(models.Model):
+    """The school a workshop follows on one question."""
+
+    workshop = models.ForeignKey(Workshop, on_delete=models.PROTECT, related_name="house_rules")
+    question = models.CharField(max_length=20)
+    school = models.CharField(max_length=20)
+    recorded_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="+")
+    changed_at = models.DateTimeField(auto_now=True)
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["workshop", "question"], name="rule_once")]

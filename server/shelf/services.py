@@ -1,0 +1,92 @@
+"""All writes to the shelf and the house rules, and what a workshop has at hand."""
+
+from __future__ import annotations
+
+from typing import Any
+from uuid import UUID
+
+from django.http import Http404
+
+from gearing.errors import GearingError
+from gearing.shelf import Item, item_of, questions, shipped
+from workshop.models import Member
+from workshop.writing import write
+
+from .models import Bottle, HouseRule
+
+
+def at_hand(workshop_id: int) -> tuple[Item, ...]:
+    """The workshop's own things first, then the generic ones it has not replaced or put away."""
+    own = list(Bottle.objects.filter(workshop_id=workshop_id).order_by("key"))
+    replaced = {bottle.key for bottle in own}
+    mine = [item_of({"key": bottle.key, **bottle.told}) for bottle in own if not bottle.gone]
+    return (*mine, *(item for item in shipped() if item.key not in replaced))
+
+
+def house_of(workshop_id: int) -> dict[str, str]:
+    """The schools chosen; a question not answered follows its default."""
+    return dict(HouseRule.objects.filter(workshop_id=workshop_id).values_list("question", "school"))
+
+
+@write
+def keep(member: Member, bottle_id: UUID, key: str, told: dict[str, Any]) -> Bottle:
+    """Put something on the shelf, or correct it.
+
+    Raises
+    ------
+    GearingError
+        If the id, or another thing of that key, belongs elsewhere.
+    """
+    found = Bottle.objects.select_for_update().filter(id=bottle_id).first()
+    if found is None:
+        found, _ = Bottle.objects.select_for_update().get_or_create(
+            workshop_id=member.workshop_id,
+            key=key,
+            defaults={"id": bottle_id, "told": told, "recorded_by": member},
+        )
+    if found.workshop_id != member.workshop_id:
+        raise GearingError(
+            "This is already recorded in another place.",
+            field="id",
+            hint="Reload the page; nothing was changed.",
+        )
+    found.told, found.gone, found.recorded_by = told, False, member
+    found.save()
+    return found
+
+
+@write
+def put_away(member: Member, key: str, gone: bool) -> None:
+    """Take something off the shelf, generic or own, or bring it back."""
+    generic = next((item for item in shipped() if item.key == key), None)
+    found = Bottle.objects.select_for_update().filter(workshop_id=member.workshop_id, key=key).first()
+    if found is None:
+        if generic is None:
+            raise Http404
+        told = {name: value for name, value in _fields(generic).items() if name != "key"}
+        found = Bottle(workshop_id=member.workshop_id, key=key, told=told)
+    found.gone, found.recorded_by = gone, member
+    found.save()
+
+
+def _fields(item: Item) -> dict[str, Any]:
+    return {name: list(v) if isinstance(v := getattr(item, name), tuple) else v for name in Item.__slots__}
+
+
+@write
+def follow(member: Member, question: str, school: str) -> None:
+    """Choose a school.
+
+    Raises
+    ------
+    GearingError
+        If there is no such question or school.
+    """
+    asked = next((one for one in questions() if one.key == question), None)
+    if asked is None or school not in [one.key for one in asked.schools]:
+        raise GearingError("There is no such school.", field="school", hint="Pick one of those listed.")
+    HouseRule.objects.update_or_create(
+        workshop_id=member.workshop_id,
+        question=question,
+        defaults={"school": school, "recorded_by": member},
+    )

@@ -1,0 +1,95 @@
+"""The rebuild as this workshop does it, what was said of its steps, and its timers."""
+
+from __future__ import annotations
+
+from datetime import timedelta
+from uuid import UUID
+
+from django.utils import timezone
+
+from gearing.errors import GearingError
+from gearing.rebuild import Bench, Mark
+from gearing.units import unit_kinds
+from shelf.services import at_hand, house_of
+from workshop.models import Member
+from workshop.writing import write
+
+from ..models import PlanMark, Timer, Visit
+from .base import own_visit, remember, taken
+
+
+def bench_of(member: Member, visit: Visit) -> Bench:
+    """House rules, shelf and marks a visit's plan is made with."""
+    marks = {m.key: Mark(m.struck, m.after, m.done) for m in visit.plan_marks.all()}
+    workshop = member.workshop_id or 0
+    return Bench(
+        open_gears=unit_kinds()[visit.unit.kind].open_gears,
+        house=house_of(workshop),
+        shelf=at_hand(workshop),
+        marks=marks,
+    )
+
+
+@write
+def mark_step(
+    member: Member,
+    visit_id: UUID,
+    key: str,
+    *,
+    struck: bool | None = None,
+    after: str | None = None,
+    done: bool | None = None,
+) -> Visit:
+    """Strike, move or tick a step the rules put in; what is not said stays.
+
+    Raises
+    ------
+    GearingError
+        If it is a piece: pieces are counted, not struck.
+    """
+    visit = own_visit(member, visit_id, lock=True)
+    if key.startswith("piece:"):
+        raise GearingError(
+            "A piece cannot be struck from the rebuild.",
+            field="key",
+            hint="Leave it out as a spare, or write it off.",
+        )
+    mark, _ = PlanMark.objects.select_for_update().get_or_create(visit=visit, key=key)
+    before = {"struck": mark.struck, "after": mark.after, "done": mark.done}
+    told = {"struck": struck, "after": after, "done": done}
+    changed = {name: value for name, value in told.items() if value is not None and value != before[name]}
+    if changed:
+        for name, value in changed.items():
+            setattr(mark, name, value)
+        mark.save()
+        remember(
+            visit, member, "plan", visit.id, before={"key": key, **before}, after={"key": key, **changed}
+        )
+    return visit
+
+
+@write
+def start_timer(member: Member, visit_id: UUID, timer_id: UUID, label: str, minutes: float) -> Timer:
+    """Let a cure run. The same id again is the same timer."""
+    visit = own_visit(member, visit_id, lock=True)
+    known: Timer | None = Timer.objects.filter(id=timer_id).first()
+    if known:
+        if known.visit_id != visit.id:
+            raise taken("timer")
+        return known
+    ends = timezone.now() + timedelta(minutes=minutes)
+    made = Timer.objects.create(id=timer_id, visit=visit, label=label, ends_at=ends, recorded_by=member)
+    remember(visit, member, "timer", timer_id, after={"label": label, "minutes": minutes})
+    return made
+
+
+@write
+def stop_timer(member: Member, visit_id: UUID, timer_id: UUID) -> Timer:
+    """End a timer, run out or not."""
+    visit = own_visit(member, visit_id, lock=True)
+    found: Timer = Timer.objects.filter(visit=visit).get_or_404(id=timer_id)
+    if not found.stopped:
+        found.stopped = True
+        found.save(update_fields=["stopped"])
+        remember(visit, member, "timer stopped", timer_id, before={"label": found.label})
+    return found

@@ -1,0 +1,48 @@
+<script setup lang="ts">
+/** The screws of one cover with the turn each is drawn down in. Four stand at corners, more on a ring. */
+import { computed } from "vue";
+
+const props = defineProps<{ turns: number[] }>();
+const places = computed(() =>
+  props.turns.map((turn, n) => {
+    const many = props.turns.length;
+    const angle = (2 * Math.PI * n) / many - (many === 4 ? (3 * Math.PI) / 4 : Math.PI / 2);
+    return { turn, x: 64 * Math.cos(angle), y: (many === 4 ? 46 : 52) * Math.sin(angle) };
+  }),
+);
+</script>
+
+<template>
+  <svg viewBox="-92 -72 184 144" role="img" :aria-label="`Tighten crosswise: ${turns.join(', ')}`">
+    <rect x="-84" y="-66" width="168" height="132" :rx="turns.length === 4 ? 14 : 64" />
+    <g v-for="place in places" :key="place.turn" :transform="`translate(${place.x} ${place.y})`">
+      <circle r="15" />
+      <text y="6" text-anchor="middle">{{ place.turn }}</text>
+    </g>
+  </svg>
+</template>
+
+<style scoped>
+svg {
+  display: block;
+  width: 210px;
+  max-width: 100%;
+}
+
+rect {
+  fill: none;
+  stroke: var(--soft);
+  stroke-width: 1.4;
+}
+
+circle {
+  fill: var(--panel);
+  stroke: var(--ink);
+  stroke-width: 1.6;
+}
+
+text {
+  fill: var(--ink);
+  font: 700 17px var(--mono);
+}
+</style>

@@ -1,0 +1,122 @@
+<script setup lang="ts">
+/** Something of the house's own for the shelf. */
+import Button from "primevue/button";
+import InputText from "primevue/inputtext";
+import Select from "primevue/select";
+import { ref } from "vue";
+
+import { api, ask, asProblem } from "../../api/client";
+import type { BottleIn, Problem, Shelf } from "../../api/types";
+import KeyCap from "../../app/KeyCap.vue";
+import { useKeys } from "../../app/keys";
+import ProblemNote from "../../app/ProblemNote.vue";
+import { newId } from "../../record/ids";
+
+defineProps<{ shelf: Shelf; word: Record<string, string> }>();
+const emit = defineEmits<{ kept: [shelf: Shelf]; leave: [] }>();
+// Made once: pressing twice keeps one.
+const id = newId();
+const name = ref("");
+const kind = ref<BottleIn["kind"]>("lubricant");
+const suits = ref<string[]>([]);
+const never = ref<string[]>([]);
+const note = ref("");
+const handle = ref("");
+const full = ref("");
+const problem = ref<Problem>();
+
+/** Suits, must not touch, nothing said: one tap each. */
+function turn(surface: string) {
+  if (suits.value.includes(surface)) {
+    suits.value = suits.value.filter((one) => one !== surface);
+    never.value.push(surface);
+  } else if (never.value.includes(surface)) never.value = never.value.filter((one) => one !== surface);
+  else suits.value.push(surface);
+}
+
+async function keep() {
+  const body = { name: name.value.trim(), kind: kind.value, suits: suits.value, never: never.value, not_with: [], viscosity: "", note: note.value.trim(), handle: Number(handle.value) || 0, full: Number(full.value) || 0 } as BottleIn;
+  try {
+    emit("kept", await ask(api.PUT("/api/shelf/bottles/{bottle_id}", { params: { path: { bottle_id: id } }, body })));
+  } catch (error) {
+    problem.value = asProblem(error);
+  }
+}
+
+useKeys({ "Ctrl+Enter": keep });
+</script>
+
+<template>
+  <form class="bottle" aria-label="Put one on the shelf" @submit.prevent="keep">
+    <label>Name <InputText v-model="name" maxlength="60" /></label>
+    <Select v-model="kind" :options="shelf.kinds" aria-label="Kind" />
+    <div role="group" aria-label="Suits, or must not touch" class="surfaces">
+      <button v-for="surface in shelf.surfaces" :key="surface" type="button" :class="{ yes: suits.includes(surface), no: never.includes(surface) }" @click="turn(surface)">{{ never.includes(surface) ? "never " : "" }}{{ word[surface] ?? surface }}</button>
+    </div>
+    <label>Minutes before a load <InputText v-model="handle" class="value few" inputmode="numeric" /></label>
+    <label>before it runs <InputText v-model="full" class="value few" inputmode="numeric" /></label>
+    <label class="wide">Note <InputText v-model="note" maxlength="200" /></label>
+    <ProblemNote :problem="problem" class="wide" />
+    <div class="actions wide">
+      <Button type="submit" :disabled="name.trim().length < 2">Put it on <KeyCap k="Ctrl Enter" /></Button>
+      <Button variant="outlined" @click="emit('leave')">Not now <KeyCap k="Esc" /></Button>
+    </div>
+  </form>
+</template>
+
+<style scoped>
+.bottle {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px 14px;
+  align-items: center;
+  padding: 14px 16px;
+  background: var(--brass-wash);
+}
+
+label {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+}
+
+.few {
+  width: 76px;
+}
+
+.wide,
+.surfaces {
+  width: 100%;
+}
+
+.wide :deep(input) {
+  flex: 1;
+}
+
+.surfaces {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+}
+
+.surfaces button {
+  min-height: 44px;
+  padding: 0 14px;
+  border: 1px solid var(--soft);
+  border-radius: 22px;
+  background: none;
+  color: var(--ink);
+  font: 600 16px/1 var(--sans);
+  cursor: pointer;
+}
+
+.yes {
+  border-color: var(--verdigris) !important;
+  color: var(--verdigris) !important;
+}
+
+.no {
+  border-color: var(--oxide) !important;
+  color: var(--oxide) !important;
+}
+</style>

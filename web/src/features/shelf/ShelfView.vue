@@ -1,0 +1,164 @@
+<script setup lang="ts">
+/** The shelf: what suits what and must not touch, and the schools this house follows. */
+import Button from "primevue/button";
+import { computed, onMounted, ref } from "vue";
+
+import { api, ask, asProblem } from "../../api/client";
+import type { Problem, Shelf } from "../../api/types";
+import KeyCap from "../../app/KeyCap.vue";
+import { useKeys } from "../../app/keys";
+import ProblemNote from "../../app/ProblemNote.vue";
+import TopBar from "../../app/TopBar.vue";
+import BottleForm from "./BottleForm.vue";
+
+const shelf = ref<Shelf>();
+const problem = ref<Problem>();
+const adding = ref(false);
+const WORD: Record<string, string> = { lubricant: "Lubricants", fluid: "Fluids, by viscosity", locker: "Thread lock", retainer: "Retaining compound", cleaner: "Cleaners", friction: "friction face", oneway: "sealed roller", electric: "motor, board" };
+const groups = computed(() => (shelf.value?.kinds ?? []).map((kind) => ({ kind, bottles: (shelf.value?.bottles ?? []).filter((one) => one.kind === kind) })).filter((group) => group.bottles.length));
+const time = (minutes: number) => (minutes >= 60 ? `${+(minutes / 60).toFixed(1)} h` : `${minutes} min`);
+const named = (key: string) => shelf.value?.bottles.find((one) => one.key === key)?.name ?? key;
+
+async function trying(work: () => Promise<Shelf>) {
+  try {
+    shelf.value = await work();
+    problem.value = undefined;
+  } catch (error) {
+    problem.value = asProblem(error);
+  }
+}
+
+const follow = (question: string, school: string) => trying(() => ask(api.PUT("/api/shelf/rules/{question}", { params: { path: { question } }, body: { school } })));
+const putAway = (key: string) => trying(() => ask(api.PUT("/api/shelf/{key}/gone", { params: { path: { key } }, body: { gone: true } })));
+
+useKeys({ n: () => (adding.value = !adding.value), Escape: () => (adding.value = false) });
+onMounted(() => trying(() => ask(api.GET("/api/shelf"))));
+</script>
+
+<template>
+  <TopBar title="Shelf" about="what suits what, and the rules of the house" />
+  <main class="work shelf">
+    <section>
+      <div class="head">
+        <h1>On the shelf</h1>
+        <Button @click="adding = !adding">Put one on <KeyCap k="N" /></Button>
+      </div>
+      <ProblemNote :problem="problem" />
+      <BottleForm v-if="adding && shelf" :shelf="shelf" :word="WORD" @kept="shelf = $event; adding = false" @leave="adding = false" />
+      <template v-for="group in groups" :key="group.kind">
+        <h2 class="label">{{ WORD[group.kind] ?? group.kind }}</h2>
+        <ul>
+          <li v-for="one in group.bottles" :key="one.key">
+            <div>
+              <b>{{ one.name }}</b> <span v-if="one.viscosity && !one.name.includes(one.viscosity)" class="value">{{ one.viscosity }}</span>
+              <p class="soft small">{{ one.note }}<template v-if="one.full"> Loads after {{ time(one.handle) }}, runs after {{ time(one.full) }}.</template></p>
+            </div>
+            <p><span class="proved">{{ one.suits.map((s) => WORD[s] ?? s).join(", ") }}</span><span v-if="one.never.length" class="harm"> never: {{ one.never.map((s) => WORD[s] ?? s).join(", ") }}</span><span v-if="one.not_with.length" class="harm"> · not with {{ one.not_with.map(named).join(", ") }}</span></p>
+            <button type="button" :aria-label="`Take off the shelf: ${one.name}`" @click="putAway(one.key)">×</button>
+          </li>
+        </ul>
+      </template>
+    </section>
+    <section>
+      <h1>Rules of the house</h1>
+      <p class="soft">Good benches disagree on these. The plan of a rebuild follows what is chosen here, and says why.</p>
+      <fieldset v-for="question in shelf?.questions ?? []" :key="question.key">
+        <legend>{{ question.asks }}</legend>
+        <label v-for="school in question.schools" :key="school.key" :class="{ chosen: question.chosen === school.key }">
+          <input type="radio" :name="question.key" :checked="question.chosen === school.key" @change="follow(question.key, school.key)" />
+          <span><b>{{ school.name }}</b> <span class="soft small">{{ school.why }}</span></span>
+        </label>
+      </fieldset>
+    </section>
+  </main>
+</template>
+
+<style scoped>
+.shelf {
+  flex: 1;
+  min-height: 0;
+  overflow-y: auto;
+  display: grid;
+  grid-template-columns: minmax(0, 1.25fr) minmax(0, 1fr);
+  gap: 40px;
+  align-content: start;
+}
+
+section {
+  display: grid;
+  gap: 10px;
+  align-content: start;
+}
+
+.head {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+}
+
+ul {
+  border-top: 1px solid var(--ink);
+}
+
+li {
+  display: grid;
+  grid-template-columns: minmax(0, 1.2fr) minmax(0, 1fr) 44px;
+  gap: 14px;
+  align-items: center;
+  padding: 6px 0;
+  border-bottom: 1px solid var(--hair);
+  font-size: 16px;
+}
+
+li b {
+  font-size: 17px;
+}
+
+li button {
+  width: 44px;
+  height: 44px;
+  border: 0;
+  background: none;
+  color: var(--soft);
+  font: 500 24px/1 var(--sans);
+  cursor: pointer;
+}
+
+fieldset {
+  padding: 0;
+  border: 0;
+}
+
+legend {
+  padding: 6px 0 2px;
+  font-weight: 700;
+}
+
+label {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  min-height: 44px;
+  padding: 2px 8px;
+  border-bottom: 1px solid var(--hair);
+  cursor: pointer;
+}
+
+.chosen {
+  background: var(--brass-wash);
+}
+
+input {
+  flex: none;
+  width: 22px;
+  height: 22px;
+  margin: 0 11px;
+  accent-color: var(--brass);
+}
+
+@media (max-width: 900px) {
+  .shelf {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

@@ -1,0 +1,40 @@
+/** The cures that run at this bench. The server keeps them, lid closed or not. */
+import { defineStore } from "pinia";
+import { ref } from "vue";
+
+import { api, ask } from "../../api/client";
+import type { Timer } from "../../api/types";
+import { useOutbox } from "../../record/outbox";
+
+const EVERY = 30_000;
+
+export const useTimers = defineStore("timers", () => {
+  const running = ref<Timer[]>([]);
+  const now = ref(Date.now());
+
+  async function look() {
+    now.value = Date.now();
+    try {
+      running.value = await ask(api.GET("/api/timers"));
+    } catch {
+      // They run on all the same.
+    }
+  }
+
+  async function stop(timer: Timer) {
+    running.value = running.value.filter((one) => one.id !== timer.id);
+    await ask(api.DELETE("/api/visits/{visit_id}/timers/{timer_id}", { params: { path: { visit_id: timer.visit_id, timer_id: timer.id } } }));
+  }
+
+  /** `5 min`, `7 h 20`, or that it is over. */
+  function left(timer: Timer): string {
+    const minutes = Math.ceil((new Date(timer.ends_at).getTime() - now.value) / 60_000);
+    if (minutes <= 0) return "over";
+    return minutes < 60 ? `${minutes} min` : `${Math.floor(minutes / 60)} h ${String(minutes % 60).padStart(2, "0")}`;
+  }
+
+  window.setInterval(() => void look(), EVERY);
+  useOutbox().listen((entry) => entry.kind === "timer" && void look());
+
+  return { running, look, stop, left };
+});
