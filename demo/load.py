@@ -10,6 +10,7 @@ from django.db import transaction
 from drawer import services as drawer
 from drawer.api import KeptIn
 from gearing.entry import parse
+from gearing.rebuild import build_plan
 from gearing.units import unit_kinds
 from sums.readings import ReadIn, ReadingIn
 from visits import services
@@ -89,11 +90,23 @@ def _load_stay(member: Member, stay: Stay) -> None:
         outcome = "new" if off.verdict == "replace" else "in"
         count = parse(off.line).count
         services.tick(member, visit.id, demo_id(piece_id, "tick"), piece_id, outcome, count)
+    _turn_in_between(member, visit, stay.built)
     for check in unit_kinds()[stay.kind].prove[: stay.checks]:
         services.set_check(member, visit.id, check, True)
     services.note_to_watch(member, visit.id, stay.watch)
     services.enter_stage(member, visit.id, stay.stage)
     services.wait_for(member, visit.id, *stay.waits)
+
+
+def _turn_in_between(member: Member, visit: Visit, built: int) -> None:
+    """What the rules put between the pieces already built is done as well."""
+    for step in build_plan(services.removed_pieces(visit), services.bench_of(member, visit)).steps:
+        if step.kind == "piece":
+            built -= 1
+        if built < 0:
+            return
+        if step.kind != "piece":
+            services.mark_step(member, visit.id, step.key, done=True)
 
 
 def _load_step(member: Member, visit: Visit, place: int, off: Off) -> UUID:

@@ -18,7 +18,9 @@ from practice.api import router as practice
 from shelf.api import router as shelf
 from sums.base import Problem, problem_from, problem_of
 from visits.api import router as visits
+from visits.guide import router as guide
 from visits.look import router as look
+from visits.photos import router as photos
 from visits.rebuild import router as rebuild
 from visits.row import router as row
 from workshop.api import router as workshop
@@ -36,6 +38,8 @@ api = NinjaAPI(
 api.add_router("", workshop)
 api.add_router("", visits)
 api.add_router("", look)
+api.add_router("", guide)
+api.add_router("", photos)
 api.add_router("", row)
 api.add_router("", rebuild)
 api.add_router("/sums", instruments)

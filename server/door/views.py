@@ -40,7 +40,7 @@ class SignIn(LoginView):
     redirect_authenticated_user = True
 
     def get_context_data(self, **given: Any) -> dict[str, Any]:
-        return {**super().get_context_data(**given), **_door()}
+        return {**super().get_context_data(**given), **look_of_the_door()}
 
 
 def resting(request: HttpRequest, *_: Any) -> HttpResponse:
@@ -49,14 +49,14 @@ def resting(request: HttpRequest, *_: Any) -> HttpResponse:
         "form": MemberForm(request),
         "resting": RESTING,
         "next": request.POST.get("next", ""),
-        **_door(),
+        **look_of_the_door(),
     }
     return render(request, "door/sign_in.html", context, status=429)
 
 
 def away(request: HttpRequest) -> HttpResponse:
     """Shown while the database cannot be reached; the page asks again by itself."""
-    return render(request, "door/away.html", _door(), status=503)
+    return render(request, "door/away.html", look_of_the_door(), status=503)
 
 
 @require_safe
@@ -83,7 +83,7 @@ def _built() -> str:
 
 
 @cache
-def _door() -> dict[str, Any]:
+def look_of_the_door() -> dict[str, Any]:
     """What the door takes from the built front end: its styles now, its script for later."""
     built = _built()
     return {

@@ -2,13 +2,11 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Any, Literal
+from typing import Annotated, Literal
 from uuid import UUID
 
 from django.db.models import Count, OuterRef, Q, Subquery
-from django.http import FileResponse, Http404
-from ninja import File, Form, Router
-from ninja.files import UploadedFile
+from ninja import Router
 from pydantic import Field
 
 from sums.base import Model, Problem
@@ -19,13 +17,11 @@ from . import services
 from .models import Photo, Visit
 from .services.base import own_visit
 from .shapes import (
-    PhotoOut,
     StepOut,
     TickOut,
     VisitCard,
     VisitOut,
     card,
-    photo_out,
     step_out,
     visit_out,
 )
@@ -81,10 +77,6 @@ class TickIn(Model):
     piece_id: UUID
     outcome: Literal["in", "new", "spare", "off"]
     count: Annotated[int, Field(ge=1, le=999)]
-
-
-class PhotoIn(Model):
-    step_id: UUID | None = None
 
 
 @router.get("/visits", response=list[VisitCard])
@@ -160,26 +152,3 @@ def untick(request: MemberRequest, visit_id: UUID, tick_id: UUID) -> TickOut:
     """Take a count back."""
     undone = services.untick(request.user, visit_id, tick_id)
     return TickOut(id=undone.id, outcome=undone.outcome, count=undone.count)
-
-
-@router.post("/visits/{visit_id}/photos/{photo_id}", response={200: PhotoOut, **PROBLEMS})
-def add_photo(
-    request: MemberRequest,
-    visit_id: UUID,
-    photo_id: UUID,
-    file: File[UploadedFile],
-    given: Form[PhotoIn],
-) -> PhotoOut:
-    """Keep a photo. Sending the same id again changes nothing."""
-    return photo_out(services.add_photo(request.user, visit_id, photo_id, file, given.step_id))
-
-
-@router.get("/photos/{photo_id}", response={200: Any, 404: Problem})
-def photo(request: MemberRequest, photo_id: UUID, small: bool = False) -> FileResponse:
-    """The picture itself, for members of its workshop only."""
-    found = Photo.objects.filter(id=photo_id, visit__unit__workshop_id=request.user.workshop_id).first()
-    if found is None:
-        raise Http404
-    answer = FileResponse((found.small if small else found.image).open(), content_type="image/jpeg")
-    answer["Cache-Control"] = "private, max-age=31536000, immutable"
-    return answer

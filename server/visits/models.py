@@ -63,6 +63,7 @@ class Visit(Recorded):
     symptoms = models.JSONField(default=list)
     conditions = models.JSONField(default=list)
     stage = models.CharField(max_length=10, choices=list(STAGES.items()), default="listen")
+    guide = models.ForeignKey("self", on_delete=models.PROTECT, related_name="+", null=True)
     waits_for = models.CharField(max_length=10, choices=list(WAITS.items()), default="me")
     waits_note = models.CharField(max_length=200, blank=True)
     checks_done = models.JSONField(default=list)
@@ -120,6 +121,8 @@ class Photo(Recorded):
     small = models.FileField(upload_to="photos/%Y/%m")
     width = models.PositiveIntegerField()
     height = models.PositiveIntegerField()
+    # Numbered pins and arrows in shares of width and height, each with the piece it belongs to.
+    marks = models.JSONField(default=list)
 
     class Meta:
         ordering = ["recorded_at"]

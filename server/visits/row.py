@@ -2,22 +2,31 @@
 
 from __future__ import annotations
 
+from collections import Counter
 from uuid import UUID
 
 from ninja import Router
 
-from gearing.entry import name_of, strip_title
+from gearing.entry import Entry, name_of, print_entry, strip_title
 from gearing.layout import fastener_map, stacks, tray
 from gearing.order import Off, Tool, reach, tool_of, tools_for, troubles
 from sums.base import Model, Problem
 from workshop.requests import MemberRequest
 
-from .models import Visit
+from .models import Piece, Visit
 from .record import entry_of
 from .services.base import own_visit
 
 router = Router(tags=["row"])
 PROBLEMS = {404: Problem, 422: Problem, 503: Problem}
+MOST_PIECES, MOST_WORDS = 3000, 300
+
+
+class WordsOut(Model):
+    """Words used of this unit and of others of its kind, the likeliest first; and the last fastener."""
+
+    words: list[str]
+    fastener: str
 
 
 class TroubleOut(Model):
@@ -134,6 +143,25 @@ def row(request: MemberRequest, visit_id: UUID) -> RowOut:
             for cover in fastener_map(steps)
         ],
     )
+
+
+@router.get("/visits/{visit_id}/words", response={200: WordsOut, **PROBLEMS})
+def words(request: MemberRequest, visit_id: UUID) -> WordsOut:
+    """What could be typed next: words of this unit count most, then those of its kind."""
+    visit = own_visit(request.user, visit_id)
+    pieces = Piece.objects.filter(
+        step__visit__unit__workshop_id=request.user.workshop_id, step__visit__unit__kind=visit.unit.kind
+    ).select_related("step__visit")
+    counted: Counter[str] = Counter()
+    last = ""
+    for piece in pieces.order_by("recorded_at")[:MOST_PIECES]:
+        entry = entry_of(piece)
+        here = piece.step.visit.unit_id == visit.unit_id
+        counted.update({word.lower().strip(",."): 5 if here else 1 for word in entry.words.split()})
+        if piece.step.visit_id == visit.id and entry.fastener and entry.fastener.thread:
+            last = print_entry(Entry(kind="screw", fastener=entry.fastener))
+    found = [word for word, _ in counted.most_common(MOST_WORDS) if len(word) > 2]
+    return WordsOut(words=found, fastener=last)
 
 
 @router.get("/visits/{visit_id}/reach/{step_id}", response={200: ReachOut, **PROBLEMS})

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from datetime import datetime
-from typing import Any
+from typing import Annotated, Any
 from uuid import UUID
 
 from pydantic import Field
@@ -44,10 +44,21 @@ class VisitCard(Model):
     photo: UUID | None
 
 
+class PhotoMark(Model):
+    """A pin, or an arrow from the second point to the first, in shares of the picture's width and height."""
+
+    x: Annotated[float, Field(ge=0, le=1)]
+    y: Annotated[float, Field(ge=0, le=1)]
+    from_x: Annotated[float, Field(ge=0, le=1)] | None = None
+    from_y: Annotated[float, Field(ge=0, le=1)] | None = None
+    piece: UUID | None = None
+
+
 class PhotoOut(Model):
     id: UUID
     width: int
     height: int
+    marks: list[PhotoMark]
 
 
 class PinnedGear(Model):
@@ -221,7 +232,12 @@ def visit_out(visit: Visit) -> VisitOut:
 
 
 def photo_out(photo: Photo) -> PhotoOut:
-    return PhotoOut(id=photo.id, width=photo.width, height=photo.height)
+    return PhotoOut(
+        id=photo.id,
+        width=photo.width,
+        height=photo.height,
+        marks=[PhotoMark(**mark) for mark in photo.marks],
+    )
 
 
 def step_out(step: Step) -> StepOut:

@@ -175,7 +175,7 @@ export interface paths {
          * Photo
          * @description The picture itself, for members of its workshop only.
          */
-        get: operations["visits_api_photo"];
+        get: operations["visits_photos_photo"];
         put?: never;
         post?: never;
         delete?: never;
@@ -612,6 +612,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/visits/{visit_id}/guide": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Guide
+         * @description An earlier row beside this one.
+         */
+        get: operations["visits_guide_guide"];
+        /**
+         * Follow
+         * @description Go by an earlier row, or by none.
+         */
+        put: operations["visits_guide_follow"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/visits/{visit_id}/join": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Join
+         * @description Let a second device shoot into this visit for an hour, with no sign-in of its own.
+         */
+        post: operations["visits_photos_join"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/visits/{visit_id}/photos/{photo_id}": {
         parameters: {
             query?: never;
@@ -625,7 +669,27 @@ export interface paths {
          * Add Photo
          * @description Keep a photo. Sending the same id again changes nothing.
          */
-        post: operations["visits_api_add_photo"];
+        post: operations["visits_photos_add_photo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/visits/{visit_id}/photos/{photo_id}/marks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Mark
+         * @description Draw numbered pins and arrows on a photo.
+         */
+        put: operations["visits_photos_mark"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -913,6 +977,26 @@ export interface paths {
          * @description Note what to watch and when to open it next.
          */
         put: operations["visits_api_watch"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/visits/{visit_id}/words": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Words
+         * @description What could be typed next: words of this unit count most, then those of its kind.
+         */
+        get: operations["visits_row_words"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -1262,6 +1346,15 @@ export interface components {
             name: string;
             /** Says */
             says: string[];
+        };
+        /** DifferenceOut */
+        DifferenceOut: {
+            /** Before */
+            before: number | null;
+            /** Now */
+            now: number | null;
+            /** Says */
+            says: string;
         };
         /**
          * Drawing
@@ -1664,6 +1757,71 @@ export interface components {
             gone: boolean;
         };
         /**
+         * GuideChoice
+         * @description A visit that could guide this one; `same_unit` and `same_model` come first.
+         */
+        GuideChoice: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Label */
+            label: string;
+            /** Model */
+            model: string;
+            /** Number */
+            number: number;
+            /** Same Model */
+            same_model: boolean;
+            /** Steps */
+            steps: number;
+        };
+        /** GuideIn */
+        GuideIn: {
+            /** Guide Id */
+            guide_id: string | null;
+        };
+        /**
+         * GuideOut
+         * @description The guide's row, how far it is followed, and what differed; choices where there is none.
+         */
+        GuideOut: {
+            /** Choices */
+            choices: components["schemas"]["GuideChoice"][];
+            /** Differences */
+            differences: components["schemas"]["DifferenceOut"][];
+            /** Guide Id */
+            guide_id: string | null;
+            /** Label */
+            label: string;
+            /** Next */
+            next: number | null;
+            /** Steps */
+            steps: components["schemas"]["GuideStep"][];
+        };
+        /**
+         * GuideStep
+         * @description A step of the guide; `here` is the step it was met as.
+         */
+        GuideStep: {
+            /** Here */
+            here: number | null;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Line */
+            line: string;
+            /** Number */
+            number: number;
+            /** Photo */
+            photo: string | null;
+            /** Title */
+            title: string;
+        };
+        /**
          * HelixOut
          * @description The helix at the reference circle, and what the mate must have.
          */
@@ -1716,6 +1874,21 @@ export interface components {
             turn_deg: number;
             /** What */
             what: string;
+        };
+        /**
+         * JoinOut
+         * @description What a second device opens, as an address and as a code to scan.
+         */
+        JoinOut: {
+            /** Address */
+            address: string;
+            /**
+             * Code
+             * @description The address as a QR code, a data URI
+             */
+            code: string;
+            /** Minutes */
+            minutes: number;
         };
         /**
          * KeptIn
@@ -1869,6 +2042,11 @@ export interface components {
             done?: boolean | null;
             /** Struck */
             struck?: boolean | null;
+        };
+        /** MarksIn */
+        MarksIn: {
+            /** Marks */
+            marks: components["schemas"]["PhotoMark"][];
         };
         /**
          * MateIn
@@ -2115,6 +2293,22 @@ export interface components {
             /** Step Id */
             step_id?: string | null;
         };
+        /**
+         * PhotoMark
+         * @description A pin, or an arrow from the second point to the first, in shares of the picture's width and height.
+         */
+        PhotoMark: {
+            /** From X */
+            from_x?: number | null;
+            /** From Y */
+            from_y?: number | null;
+            /** Piece */
+            piece?: string | null;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+        };
         /** PhotoOut */
         PhotoOut: {
             /** Height */
@@ -2124,6 +2318,8 @@ export interface components {
              * Format: uuid
              */
             id: string;
+            /** Marks */
+            marks: components["schemas"]["PhotoMark"][];
             /** Width */
             width: number;
         };
@@ -3156,6 +3352,16 @@ export interface components {
             /** Label */
             label: string;
         };
+        /**
+         * WordsOut
+         * @description Words used of this unit and of others of its kind, the likeliest first; and the last fastener.
+         */
+        WordsOut: {
+            /** Fastener */
+            fastener: string;
+            /** Words */
+            words: string[];
+        };
     };
     responses: never;
     parameters: never;
@@ -3481,7 +3687,7 @@ export interface operations {
             };
         };
     };
-    visits_api_photo: {
+    visits_photos_photo: {
         parameters: {
             query?: {
                 small?: boolean;
@@ -4328,7 +4534,158 @@ export interface operations {
             };
         };
     };
-    visits_api_add_photo: {
+    visits_guide_guide: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                visit_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GuideOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    visits_guide_follow: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                visit_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GuideIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GuideOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    visits_photos_join: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                visit_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JoinOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    visits_photos_add_photo: {
         parameters: {
             query?: never;
             header?: never;
@@ -4349,6 +4706,60 @@ export interface operations {
                     /** Step Id */
                     step_id?: string | null;
                 };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotoOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    visits_photos_mark: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                visit_id: string;
+                photo_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MarksIn"];
             };
         };
         responses: {
@@ -5199,6 +5610,55 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["VisitOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    visits_row_words: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                visit_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WordsOut"];
                 };
             };
             /** @description Not Found */

@@ -1,12 +1,13 @@
 """All writes to visits. Each is one transaction and may be sent twice."""
 
 from .build import tick, untick
-from .photos import add_photo
+from .photos import add_photo, mark_photo
 from .pieces import judge, pin_gear
 from .plan import bench_of, mark_step, start_timer, stop_timer
 from .steps import record_step, set_undone
 from .visits import (
     enter_stage,
+    follow_guide,
     note_to_watch,
     open_visit,
     removed_pieces,
@@ -19,7 +20,9 @@ __all__ = [
     "add_photo",
     "bench_of",
     "enter_stage",
+    "follow_guide",
     "judge",
+    "mark_photo",
     "mark_step",
     "note_to_watch",
     "open_visit",

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import io
+from typing import Any
 from uuid import UUID
 
 from django.conf import settings
@@ -13,8 +14,9 @@ from PIL import Image, ImageOps, UnidentifiedImageError
 
 from gearing.errors import GearingError
 from workshop.models import Member
+from workshop.writing import write
 
-from ..models import Photo
+from ..models import Photo, Piece
 from .base import own_visit, remember, taken
 
 FORMATS = ("JPEG", "PNG", "WEBP")
@@ -53,6 +55,29 @@ def add_photo(
         photo.small.save(f"{photo_id}-small.jpg", ContentFile(_jpeg(small)), save=False)
         photo.save(force_insert=True)
         remember(visit, member, "photo", photo_id, after={"step": str(step_id) if step_id else None})
+    return photo
+
+
+@write
+def mark_photo(member: Member, visit_id: UUID, photo_id: UUID, marks: list[dict[str, Any]]) -> Photo:
+    """Set the pins and arrows of a photo.
+
+    Raises
+    ------
+    GearingError
+        If a mark belongs to a piece of another visit.
+    """
+    visit = own_visit(member, visit_id, lock=True)
+    photo: Photo = Photo.objects.filter(visit=visit).get_or_404(id=photo_id)
+    pieces = {mark["piece"] for mark in marks if mark.get("piece")}
+    if pieces and Piece.objects.filter(id__in=pieces, step__visit=visit).count() != len(pieces):
+        raise GearingError(
+            "That piece is not of this visit.", field="marks", hint="Pick a piece of the row for each pin."
+        )
+    if photo.marks != marks:
+        before, photo.marks = photo.marks, marks
+        photo.save(update_fields=["marks"])
+        remember(visit, member, "photo marked", photo_id, before={"marks": before}, after={"marks": marks})
     return photo
 
 

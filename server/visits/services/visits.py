@@ -121,6 +121,31 @@ def note_to_watch(member: Member, visit_id: UUID, text: str) -> Visit:
     return _set(visit, member, "to watch", to_watch=text)
 
 
+@write
+def follow_guide(member: Member, visit_id: UUID, guide_id: UUID | None) -> Visit:
+    """Take an earlier visit's row as the guide, or none.
+
+    Raises
+    ------
+    GearingError
+        If the visit would guide itself, or the other has no row.
+    """
+    visit = own_visit(member, visit_id, lock=True)
+    guide = own_visit(member, guide_id) if guide_id else None
+    if guide and (guide.id == visit.id or not guide.steps.filter(number__isnull=False).exists()):
+        raise GearingError(
+            "That visit has no row to go by.", field="guide_id", hint="Pick one whose strip was recorded."
+        )
+    if visit.guide_id != (guide.id if guide else None):
+        before = str(visit.guide_id or "")
+        visit.guide = guide
+        visit.save(update_fields=["guide"])
+        remember(
+            visit, member, "guide", visit.id, before={"guide": before}, after={"guide": str(guide_id or "")}
+        )
+    return visit
+
+
 def _set(visit: Visit, member: Member, verb: str, **fields: Any) -> Visit:
     before = {name: getattr(visit, name) for name in fields}
     if before == fields:

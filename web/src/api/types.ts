@@ -52,3 +52,6 @@ export type Shelf = S["ShelfOut"];
 export type BottleIn = S["BottleIn"];
 export type Timer = S["TimerOut"];
 export type MarkIn = S["MarkIn"];
+export type Guide = S["GuideOut"];
+export type PhotoMark = S["PhotoMark"];
+export type Join = S["JoinOut"];

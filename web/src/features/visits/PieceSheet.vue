@@ -4,6 +4,8 @@ import { computed, ref, watch } from "vue";
 
 import type { Entry, Figure, Step } from "../../api/types";
 import PieceFigure from "../../drawing/PieceFigure.vue";
+import PhotoMarker from "./PhotoMarker.vue";
+import PhotoMarks from "./PhotoMarks.vue";
 import { useVisit } from "./visit";
 
 const props = defineProps<{ entry?: Entry; step?: Step; photos?: string[] }>();
@@ -13,6 +15,8 @@ const figure = computed<Figure | undefined>(() => props.entry?.figure ?? props.s
 const chips = computed(() => props.entry?.chips ?? props.step?.piece.chips ?? []);
 const pictures = computed(() => [...(props.photos ?? []), ...(props.entry ? [] : (props.step?.photos ?? []).map((photo) => photo.id))]);
 const flipped = ref(false);
+/** The photo opened large, to be marked. */
+const opened = ref("");
 watch(
   () => props.step?.id,
   () => {
@@ -41,7 +45,10 @@ const half = computed(() => {
 
 <template>
   <figure class="paper sheet">
-    <img v-if="pictures.length && !flipped" :src="store.photoUrl(pictures[0] ?? '')" :alt="step?.piece.name ?? 'photo'" />
+    <button v-if="pictures.length && !flipped" type="button" class="picture" :aria-label="`Photo of ${step?.piece.name ?? 'this step'}: open it to mark`" @click="opened = pictures[0] ?? ''">
+      <img :src="store.photoUrl(pictures[0] ?? '')" :alt="step?.piece.name ?? 'photo'" />
+      <PhotoMarks :photo="pictures[0] ?? ''" />
+    </button>
     <svg v-else-if="figure" viewBox="-180 -170 360 320" role="img" :aria-label="step?.piece.name ?? entry?.name ?? ''">
       <PieceFigure :figure="figure" :scale="scale" :unknown="150" :damaged="step?.piece.verdict === 'replace'" :transform="sized ? undefined : 'scale(2.4)'" />
       <g v-if="half && figure.length" class="dimension">
@@ -59,8 +66,10 @@ const half = computed(() => {
     <figcaption v-if="figure">
       <span v-if="facing" class="facing">{{ facing }}</span>
       <span v-if="mind" class="harm">{{ mind }}</span>
-      <button v-if="pictures.length" type="button" @click="flipped = !flipped">{{ flipped ? "Photo" : "Drawing" }}</button>
+      <button v-for="(other, n) in pictures.slice(1, 4)" :key="other" type="button" :aria-label="`Photo ${n + 2}`" @click="opened = other">{{ n + 2 }}</button>
+      <button v-if="pictures.length" type="button" class="flip" @click="flipped = !flipped">{{ flipped ? "Photo" : "Drawing" }}</button>
     </figcaption>
+    <PhotoMarker v-if="opened" :photo="opened" :piece="step?.piece" @close="opened = ''" />
   </figure>
 </template>
 
@@ -123,8 +132,22 @@ figcaption:has(span) {
   font-weight: 600;
 }
 
-button {
+.picture {
+  position: relative;
+  display: block;
+  width: 100%;
+  height: 100%;
+  padding: 0;
+  border: 0;
+  border-radius: 0;
+}
+
+.flip {
   margin-left: auto;
+}
+
+figcaption button {
+  min-width: 44px;
   min-height: 44px;
   padding: 0 14px;
   background: var(--panel);

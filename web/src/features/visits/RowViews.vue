@@ -9,6 +9,7 @@ import ProblemNote from "../../app/ProblemNote.vue";
 import PieceFigure from "../../drawing/PieceFigure.vue";
 import { useOutbox } from "../../record/outbox";
 import { queryOf } from "../drawer/part";
+import GuidePanel from "./GuidePanel.vue";
 import PieceSheet from "./PieceSheet.vue";
 import { useVisit } from "./visit";
 
@@ -21,6 +22,7 @@ const VIEWS = [
   { key: "tray", label: "Tray" },
   { key: "screws", label: "Screws" },
   { key: "tools", label: "Tools" },
+  { key: "guide", label: "Guide" },
 ];
 const view = ref("piece");
 const row = ref<RowSeen>();
@@ -77,7 +79,7 @@ const roundest = computed(() => Math.max(1, ...store.steps.map((step) => Math.ma
 
 <template>
   <div class="views">
-    <SelectButton v-if="store.steps.length" v-model="view" :options="VIEWS" option-label="label" option-value="key" :allow-empty="false" aria-label="See the row as" />
+    <SelectButton v-model="view" :options="VIEWS" option-label="label" option-value="key" :allow-empty="false" aria-label="See the row as" />
     <template v-if="shown === 'piece'">
       <PieceSheet v-if="entry || !reach" :entry="entry" :step="step" :photos="photos" />
       <template v-if="!entry && step">
@@ -141,6 +143,7 @@ const roundest = computed(() => Math.max(1, ...store.steps.map((step) => Math.ma
       </dl>
       <p v-if="row.tools.unsaid.length" class="soft">Drive not noted: step {{ row.tools.unsaid.join(", ") }}.</p>
     </div>
+    <GuidePanel v-else-if="shown === 'guide'" class="panel" />
     <p v-for="trouble in row?.troubles ?? []" :key="trouble.says" class="harm"><b>{{ trouble.says }}</b> {{ trouble.hint }}</p>
     <ProblemNote :problem="problem" />
   </div>
@@ -155,7 +158,8 @@ const roundest = computed(() => Math.max(1, ...store.steps.map((step) => Math.ma
 }
 
 .views :deep(.p-selectbutton .p-togglebutton) {
-  padding: 0 11px;
+  padding: 0 3px;
+  font-size: 16px;
 }
 
 .asks {

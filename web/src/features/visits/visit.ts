@@ -3,7 +3,7 @@ import { defineStore } from "pinia";
 import { computed, ref } from "vue";
 
 import { api, ask } from "../../api/client";
-import type { Entry, Finding, FormIn, MarkIn, Photo, Piece, Plan, ReadIn, Step, TickIn, Visit } from "../../api/types";
+import type { Entry, Finding, FormIn, MarkIn, Photo, PhotoMark, Piece, Plan, ReadIn, Step, TickIn, Visit } from "../../api/types";
 import { newId } from "../../record/ids";
 import { useOutbox, type Waiting } from "../../record/outbox";
 
@@ -92,6 +92,11 @@ export const useVisit = defineStore("visit", () => {
       if (found && done != null) found.ticked = done;
       if (plan.value && struck) plan.value.steps = plan.value.steps.filter((step) => step.key !== key);
     }
+    if (entry.kind === "marks") {
+      const { photo, marks } = entry.shown as { photo: string; marks: PhotoMark[] };
+      const found = photoOf(photo);
+      if (found) found.marks = marks;
+    }
     if (entry.kind === "photo") showPhoto(entry.shown as { photo: Photo; step: string | null }, entry.file);
     if (entry.kind === "waits" || entry.kind === "watch") Object.assign(visit.value, entry.shown);
     if (entry.kind === "check") {
@@ -136,7 +141,7 @@ export const useVisit = defineStore("visit", () => {
       number: (steps.value.at(-1)?.number ?? 0) + 1,
       line,
       title: understood.title,
-      photos: photos.map((photo) => ({ id: photo, width: 4, height: 3 })),
+      photos: photos.map((photo) => ({ id: photo, width: 4, height: 3, marks: [] })),
       piece: {
         id,
         kind: understood.kind,
@@ -212,9 +217,16 @@ export const useVisit = defineStore("visit", () => {
   async function addPhoto(file: Blob, stepId?: string) {
     const id = newId();
     const step = stepId ?? null;
-    const shown = { photo: { id, width: 4, height: 3 }, step };
+    const shown = { photo: { id, width: 4, height: 3, marks: [] }, step };
     await keep({ kind: "photo", method: "POST", path: `${base.value}/photos/${id}`, body: { step_id: step }, file, shown });
     return id;
+  }
+
+  const photoOf = (id: string) => [...(visit.value?.photos ?? []), ...steps.value.flatMap((step) => step.photos)].find((photo) => photo.id === id);
+
+  /** The pins and arrows on a photo, all of them each time. */
+  async function markPhoto(photoId: string, marks: PhotoMark[]) {
+    await keep({ kind: "marks", method: "PUT", path: `${base.value}/photos/${photoId}/marks`, body: { marks }, shown: { photo: photoId, marks } });
   }
 
   function photoUrl(id: string, small = false) {
@@ -263,7 +275,7 @@ export const useVisit = defineStore("visit", () => {
 
   return {
     visit, plan, steps, pieces, unanswered, at, picked, walk,
-    load, loadPlan, layDown, takeBack, judge, markStep, startTimer, pin, tick, untick, addPhoto, photoUrl, enter, waitFor, check, watchOut,
+    load, loadPlan, layDown, takeBack, judge, markStep, startTimer, pin, tick, untick, addPhoto, photoOf, markPhoto, photoUrl, enter, waitFor, check, watchOut,
   };
 });
 

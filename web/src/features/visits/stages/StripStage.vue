@@ -11,10 +11,14 @@ import ProblemNote from "../../../app/ProblemNote.vue";
 import ChipStrip from "../ChipStrip.vue";
 import PhotoButton from "../PhotoButton.vue";
 import RowViews from "../RowViews.vue";
+import { useGuide } from "../guide";
+import JoinCode from "../JoinCode.vue";
 import { useVisit } from "../visit";
 
 const emit = defineEmits<{ enter: [stage: string] }>();
 const store = useVisit();
+const guide = useGuide();
+const joining = ref(false);
 const line = ref("");
 const understood = ref<Entry>();
 const problem = ref<Problem>();
@@ -37,6 +41,33 @@ const MARKS = [
   ["discard", "not used again"],
   ["shut", "stays shut"],
 ] as const;
+
+/** Words that would finish the one being typed: of this unit first, then of its kind. */
+const words = ref<{ words: string[]; fastener: string }>({ words: [], fastener: "" });
+async function loadWords() {
+  const id = store.visit?.id;
+  if (!id) return;
+  try {
+    words.value = await ask(api.GET("/api/visits/{visit_id}/words", { params: { path: { visit_id: id } } }));
+  } catch {
+    // Typing goes on without them.
+  }
+}
+watch(() => store.steps.length, () => void loadWords(), { immediate: true });
+const begun = computed(() => /(?:^|\s)([a-z][a-z-]*)$/i.exec(line.value)?.[1]?.toLowerCase() ?? "");
+const offers = computed(() => (begun.value.length < 2 ? [] : words.value.words.filter((word) => word.startsWith(begun.value) && word !== begun.value).slice(0, 5)));
+/** What the last screw was, for the many alike. A screw just laid down counts before the server knows it. */
+function again() {
+  const last = [...store.steps].reverse().find((step) => step.piece.figure.shape === "screw");
+  const said = last ? /\S*(?:M\d|\d-\d\d|ST\d)\S*(?:\s+(?:button|cap|flat|pan|cheese|round|hexhead|flanged|part-thread|full-thread|(?:hex|ph|pz|star|slot|af|jis|square)\S*))*/i.exec(last.line)?.[0] : "";
+  line.value = `${line.value.trim()} ${words.value.fastener && !said ? words.value.fastener : (said ?? "")} `.trimStart();
+  field.value?.focus();
+}
+
+function finish(word: string) {
+  line.value = `${line.value.slice(0, line.value.length - begun.value.length)}${word} `;
+  field.value?.focus();
+}
 
 let asked = 0;
 let pause: number | undefined;
@@ -62,7 +93,11 @@ async function understand(correction?: { field: string; value: string }) {
 
 watch(line, (text) => {
   window.clearTimeout(pause);
-  if (!text) return;
+  if (!text) {
+    asked += 1;
+    understood.value = problem.value = undefined;
+    return;
+  }
   pause = window.setTimeout(() => void understand(), 70);
 });
 
@@ -126,6 +161,12 @@ function key(event: KeyboardEvent) {
   if (event.key === "Enter" && !chorded) {
     event.preventDefault();
     void layDown();
+  } else if (event.key === "Tab" && !event.shiftKey && offers.value[0]) {
+    event.preventDefault();
+    finish(offers.value[0]);
+  } else if (!line.value && event.key === "ArrowDown" && guide.coming) {
+    event.preventDefault();
+    line.value = guide.coming.line;
   } else if (!line.value && event.key === "ArrowUp") {
     event.preventDefault();
     line.value = store.steps.at(-1)?.line ?? "";
@@ -149,7 +190,7 @@ function typed(event: KeyboardEvent) {
   field.value?.focus();
 }
 
-useKeys({ "Alt+p": () => photoButton.value?.open(), "Ctrl+Enter": () => emit("enter", "look") });
+useKeys({ "Alt+r": again, "Alt+p": () => photoButton.value?.open(), "Ctrl+Enter": () => emit("enter", "look") });
 onMounted(() => {
   if (!store.at) store.at = store.steps.at(-1)?.id ?? "";
   field.value?.focus();
@@ -164,6 +205,8 @@ onBeforeUnmount(() => window.removeEventListener("keydown", typed, true));
       <p class="label">Step {{ number }}</p>
       <h1 aria-live="polite">{{ understood?.title ?? (store.steps.length ? "What comes off next?" : "What comes off first?") }}</h1>
       <textarea ref="field" v-model="line" class="line" rows="1" spellcheck="false" autocapitalize="off" autocomplete="off" aria-label="What comes off" placeholder="4x M3x10 button hex2 rear cover #A1" @keydown="key"></textarea>
+      <p v-if="offers.length" class="offers"><button v-for="(word, n) in offers" :key="word" type="button" @click="finish(word)">{{ word }} <KeyCap v-if="!n" k="Tab" /></button></p>
+      <p v-if="!line && guide.coming" class="coming"><span class="soft">Last time came next:</span> <button type="button" @click="line = guide.coming.line; field?.focus()">{{ guide.coming.title }} <KeyCap k="↓" /></button></p>
       <ChipStrip v-if="understood && line" :chips="understood.chips" @correct="understand" />
       <div class="actions">
         <Button :disabled="!line.trim()" @click="layDown">Lay it down <KeyCap k="Enter" /></Button>
@@ -171,10 +214,13 @@ onBeforeUnmount(() => window.removeEventListener("keydown", typed, true));
         <Button variant="outlined" :disabled="!store.steps.length" @click="undo">Take back <KeyCap k="Ctrl Z" /></Button>
         <Button variant="outlined" :disabled="!store.steps.length" @click="emit('enter', 'look')">All off <KeyCap k="Ctrl Enter" /></Button>
       </div>
+      <JoinCode v-if="joining" @leave="joining = false" />
       <ProblemNote :problem="problem" />
       <p v-if="photos.length" class="small">{{ photos.length }} photo{{ photos.length > 1 ? "s" : "" }} with this step</p>
       <p v-if="!store.steps.length && store.visit" class="first"><strong>{{ store.visit.power }}</strong> Then say each piece as you lay it down: how many, what, where it goes in the tray.</p>
-      <ul class="marks" aria-label="Marks">
+      <ul v-if="!joining" class="marks" aria-label="Marks">
+        <li><button type="button" :aria-expanded="joining" @click="joining = true"><b>▣</b> phone as camera</button></li>
+        <li v-if="words.fastener || store.steps.some((one) => one.piece.figure.shape === 'screw')"><button type="button" @click="again"><b>Alt R</b> same screw again</button></li>
         <li v-for="[sign, means] in MARKS" :key="sign"><button type="button" @click="mark(sign)"><b>{{ sign }}</b> {{ means }}</button></li>
       </ul>
     </section>
@@ -185,8 +231,8 @@ onBeforeUnmount(() => window.removeEventListener("keydown", typed, true));
 <style scoped>
 .strip {
   display: grid;
-  grid-template-columns: minmax(0, 1.62fr) minmax(0, 1fr);
-  gap: 36px;
+  grid-template-columns: minmax(0, 1.5fr) minmax(0, 1fr);
+  gap: 28px;
   align-items: start;
 }
 
@@ -225,7 +271,33 @@ h1 {
 }
 
 .actions {
+  gap: 8px;
   margin-top: 4px;
+}
+
+.actions :deep(.p-button) {
+  padding-inline: 13px;
+}
+
+.offers,
+.coming {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+  align-items: center;
+}
+
+.offers button,
+.coming button {
+  min-height: 44px;
+  padding: 0 12px;
+  border: 1px solid var(--hair);
+  border-radius: 4px;
+  background: var(--panel);
+  color: var(--ink);
+  font: 600 16px/1.2 var(--sans);
+  text-align: left;
+  cursor: pointer;
 }
 
 .first {

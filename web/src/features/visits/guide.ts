@@ -1,0 +1,40 @@
+/** An earlier row of the same model, laid beside the one being stripped. */
+import { defineStore } from "pinia";
+import { computed, ref, watch } from "vue";
+
+import { api, ask } from "../../api/client";
+import type { Guide } from "../../api/types";
+import { useOutbox } from "../../record/outbox";
+import { useVisit } from "./visit";
+
+export const useGuide = defineStore("guide", () => {
+  const store = useVisit();
+  const outbox = useOutbox();
+  const guide = ref<Guide>();
+  const coming = computed(() => guide.value?.steps.find((step) => step.number === guide.value?.next));
+
+  let asked = 0;
+  async function look() {
+    const id = store.visit?.id;
+    const mine = ++asked;
+    if (!id) {
+      guide.value = undefined;
+      return;
+    }
+    try {
+      await outbox.settle();
+      const answer = await ask(api.GET("/api/visits/{visit_id}/guide", { params: { path: { visit_id: id } } }));
+      if (mine === asked) guide.value = answer;
+    } catch {
+      // The row is the technician's own; the guide only helps.
+    }
+  }
+
+  async function follow(guideId: string | null) {
+    const id = store.visit?.id;
+    if (id) guide.value = await ask(api.PUT("/api/visits/{visit_id}/guide", { params: { path: { visit_id: id } }, body: { guide_id: guideId } }));
+  }
+
+  watch(() => `${store.visit?.id} ${store.steps.length}`, () => void look(), { immediate: true });
+  return { guide, coming, follow };
+});
