@@ -58,7 +58,8 @@ class OwnMariaDB:
     folder : Path
         Holds ``data/``, the log and the secret of the account.
     durable : bool
-        Whether a commit is on the disk before it is answered. Tests need not be.
+        Whether a commit is on the disk before it is answered; else it is with the
+        operating system, and survives the end of the database but not of the machine.
     """
 
     name = user = "dentado"
@@ -100,6 +101,12 @@ class OwnMariaDB:
                 self.process.wait()
         (self.folder / "pid").unlink(missing_ok=True)
 
+    def kill(self) -> None:
+        """End it in mid-write, for tests of what survives that."""
+        if self.process:
+            self.process.kill()
+            self.process.wait()
+
     def _command(self) -> list[str]:
         log = self.folder / "mariadb.log"
         return [
@@ -119,7 +126,7 @@ class OwnMariaDB:
             "--skip-name-resolve",
             "--max-connections=80",
             "--innodb-buffer-pool-size=128M",
-            f"--innodb-flush-log-at-trx-commit={1 if self.durable else 0}",
+            f"--innodb-flush-log-at-trx-commit={1 if self.durable else 2}",
             *self._as_user(),
         ]
 

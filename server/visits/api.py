@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from datetime import datetime
 from typing import Annotated, Literal
 from uuid import UUID
 
@@ -73,6 +74,10 @@ class WatchIn(Model):
     text: Note
 
 
+class ChangedOut(Model):
+    changed_at: datetime
+
+
 class TickIn(Model):
     piece_id: UUID
     outcome: Literal["in", "new", "spare", "off"]
@@ -102,6 +107,12 @@ def open_visit(request: MemberRequest, visit_id: UUID, given: NewVisit) -> Visit
 def visit(request: MemberRequest, visit_id: UUID) -> VisitOut:
     """All of one visit."""
     return visit_out(own_visit(request.user, visit_id))
+
+
+@router.get("/visits/{visit_id}/changed", response={200: ChangedOut, **PROBLEMS})
+def changed(request: MemberRequest, visit_id: UUID) -> ChangedOut:
+    """When the record last changed, for a device that wants to keep up with another."""
+    return ChangedOut(changed_at=own_visit(request.user, visit_id).changed_at)
 
 
 @router.put("/visits/{visit_id}/stage", response={200: VisitOut, **PROBLEMS})

@@ -132,6 +132,7 @@ class VisitOut(Model):
     id: UUID
     unit: UnitOut
     number: int
+    changed_at: datetime
     complaint: str
     use_so_far: str
     symptoms: list[str]
@@ -214,6 +215,7 @@ def visit_out(visit: Visit) -> VisitOut:
         id=visit.id,
         unit=unit_out(visit),
         number=visit.number,
+        changed_at=visit.changed_at,
         complaint=visit.complaint,
         use_so_far=visit.use_so_far,
         symptoms=visit.symptoms,

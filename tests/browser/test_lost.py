@@ -4,9 +4,25 @@ from __future__ import annotations
 
 import re
 
-from playwright.sync_api import expect
+from playwright.sync_api import Page, expect
+
+from demo import DEMO_PASSWORD
+from launch.browser import sign_in
 
 from .whole import BrowserCase, stack
+
+LAY_DOWN = """async ([from, to]) => {
+    const field = document.querySelector("textarea.line");
+    const shown = () => document.querySelectorAll(".row .name").length;
+    for (let n = from; n <= to; n += 1) {
+        field.value = `piece ${n}`;
+        field.dispatchEvent(new Event("input", { bubbles: true }));
+        await new Promise(requestAnimationFrame);
+        field.dispatchEvent(new KeyboardEvent("keydown", { key: "Enter", bubbles: true }));
+        while (shown() < n) await new Promise(requestAnimationFrame);
+    }
+}"""
+"""Lines typed and laid down as fast as the row takes them, key events and all."""
 
 
 class Lost(BrowserCase):
@@ -37,6 +53,75 @@ class Lost(BrowserCase):
         page.get_by_role("region", name="The row").wait_for()
         self.assertEqual(len(self.row()), before + 3)
 
+    def test_five_hundred_steps_through_a_killed_database_and_a_closed_page(self) -> None:
+        page = self.take_in("Knot 500")
+        self.addCleanup(stack().database.start)
+        names = "n => document.querySelectorAll('.row .name').length === n"
+        page.evaluate(LAY_DOWN, [1, 120])
+        stack().database.kill()
+        page.evaluate(LAY_DOWN, [121, 260])
+        page.wait_for_function(names, arg=260)
+        expect(page.get_by_text("not yet sent")).to_be_visible()
+        # The lid is closed in mid-strip, with over a hundred steps still on the device.
+        page.reload()
+        stack().database.start()
+        page.get_by_role("region", name="The row").wait_for(timeout=60_000)
+        page.wait_for_function(names, arg=260)
+        page.evaluate(LAY_DOWN, [261, 400])
+        stack().database.kill()
+        stack().database.start()
+        page.evaluate(LAY_DOWN, [401, 500])
+        expect(page.locator(".row .name")).to_have_count(500, timeout=60_000)
+        expect(page.get_by_text("all sent")).to_be_visible(timeout=120_000)
+        page.reload()
+        page.get_by_role("region", name="The row").wait_for()
+        names = page.locator(".row .name").all_text_contents()
+        self.assertEqual([name.strip() for name in names], [f"{n} piece {n}" for n in range(1, 501)])
+
+    def take_in(self, called: str) -> Page:
+        """A unit with nothing off it yet, at its strip."""
+        page = self.page
+        page.goto(f"{self.address}/visits/new")
+        page.get_by_label("What is it?").click()
+        page.get_by_role("option", name="servo", exact=True).click()
+        page.get_by_label("Called").fill(called)
+        page.get_by_label("In the owner's words").fill("Grinds.")
+        self.press("Control+Enter")
+        self.says("Grinds.")
+        page.keyboard.press("Enter")
+        self.says("What comes off first?")
+        return page
+
+    def test_two_devices_on_one_visit_end_with_the_same_row(self) -> None:
+        page = self.take_in("Ruff pair")
+        other = self.browser.new_context(viewport=self.size, reduced_motion="reduce").new_page()
+        self.addCleanup(other.context.close)
+        sign_in(other, self.address, "kit", DEMO_PASSWORD)
+        other.goto(page.url)
+        for n in range(5):
+            for device, name in ((page, "here"), (other, "there")):
+                device.get_by_label("What comes off").fill(f"{name} {n}")
+                device.get_by_label("What comes off").press("Enter")
+        names = ".row .name"
+        # Each takes up what the other did, without being asked to.
+        for device in (page, other):
+            expect(device.locator(names)).to_have_count(10, timeout=30_000)
+            expect(device.get_by_text("all sent")).to_be_visible()
+        rows = []
+        for device in (page, other):
+            device.reload()
+            device.locator(names).first.wait_for()
+            rows.append(device.locator(names).all_inner_texts())
+        self.assertEqual(rows[0], rows[1])
+        self.assertEqual(
+            [
+                re.sub(r"^\d+ ", "", name)
+                for name in sorted(rows[0], key=len)
+                if "here" in name and "there" not in name
+            ],
+            [f"here {n}" for n in range(5)],
+        )
+
     def test_a_line_no_step_can_take_stays_in_the_field_with_advice(self) -> None:
         page = self.open_visit("Quay crane", "Strip")
         page.get_by_label("What comes off").fill("z" * 10_000)
@@ -49,9 +134,9 @@ class Lost(BrowserCase):
         self.says("Seat the pinion, new")
         self.context.set_offline(True)
         self.press("Space", "Space")
-        self.says("Set in the left motor")
+        self.says("Turn in the M3 × 3, set screw pinion")
         expect(page.get_by_text("2 kept here, not yet sent")).to_be_visible()
         self.context.set_offline(False)
         expect(page.get_by_text("all sent")).to_be_visible()
         page.reload()
-        self.says("Set in the left motor")
+        self.says("Turn in the M3 × 3, set screw pinion")

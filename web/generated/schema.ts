@@ -592,6 +592,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/visits/{visit_id}/changed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Changed
+         * @description When the record last changed, for a device that wants to keep up with another.
+         */
+        get: operations["visits_api_changed"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/visits/{visit_id}/check": {
         parameters: {
             query?: never;
@@ -1230,6 +1250,14 @@ export interface components {
             profile_shift: number;
             /** Tip Trim Mm */
             tip_trim_mm: number;
+        };
+        /** ChangedOut */
+        ChangedOut: {
+            /**
+             * Changed At
+             * Format: date-time
+             */
+            changed_at: string;
         };
         /** CheckIn */
         CheckIn: {
@@ -3226,6 +3254,11 @@ export interface components {
          * @description Everything the stages of a visit show.
          */
         VisitOut: {
+            /**
+             * Changed At
+             * Format: date-time
+             */
+            changed_at: string;
             /** Checks */
             checks: components["schemas"]["CheckOut"][];
             /** Complaint */
@@ -4450,6 +4483,55 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["VisitOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    visits_api_changed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                visit_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangedOut"];
                 };
             };
             /** @description Not Found */

@@ -1,32 +1,27 @@
 <script setup lang="ts">
 /** A phone joins the visit by a code, and what it shoots lands on the step laid down last. */
 import Button from "primevue/button";
-import { onBeforeUnmount, onMounted, ref } from "vue";
+import { onMounted, ref } from "vue";
 
 import { api, ask, asProblem } from "../../api/client";
 import type { Join, Problem } from "../../api/types";
 import ProblemNote from "../../app/ProblemNote.vue";
 import { useVisit } from "./visit";
 
-const EVERY = 4000;
 const emit = defineEmits<{ leave: [] }>();
 const store = useVisit();
 const join = ref<Join>();
 const problem = ref<Problem>();
-let looking: number | undefined;
 
 onMounted(async () => {
   const id = store.visit?.id;
   if (!id) return;
   try {
     join.value = await ask(api.POST("/api/visits/{visit_id}/join", { params: { path: { visit_id: id } } }));
-    // While the code is open the phone's pictures are looked for.
-    looking = window.setInterval(() => void store.load(id).catch(() => undefined), EVERY);
   } catch (error) {
     problem.value = asProblem(error);
   }
 });
-onBeforeUnmount(() => window.clearInterval(looking));
 </script>
 
 <template>

@@ -6,7 +6,7 @@ import type { Entry, Figure, Step } from "../../api/types";
 import PieceFigure from "../../drawing/PieceFigure.vue";
 import PhotoMarker from "./PhotoMarker.vue";
 import PhotoMarks from "./PhotoMarks.vue";
-import { useVisit } from "./visit";
+import { dead, useVisit } from "./visit";
 
 const props = defineProps<{ entry?: Entry; step?: Step; photos?: string[] }>();
 const store = useVisit();
@@ -50,7 +50,7 @@ const half = computed(() => {
       <PhotoMarks :photo="pictures[0] ?? ''" />
     </button>
     <svg v-else-if="figure" viewBox="-180 -170 360 320" role="img" :aria-label="step?.piece.name ?? entry?.name ?? ''">
-      <PieceFigure :figure="figure" :scale="scale" :unknown="150" :damaged="step?.piece.verdict === 'replace'" :transform="sized ? undefined : 'scale(2.4)'" />
+      <PieceFigure :figure="figure" :scale="scale" :unknown="150" :damaged="Boolean(step && dead(step.piece))" :transform="sized ? undefined : 'scale(2.4)'" />
       <g v-if="half && figure.length" class="dimension">
         <path :d="`M${figure.head_width * scale / 2 + 12} ${half - figure.length * scale}H100M${figure.diameter * scale / 2 + 8} ${half}H100M92 ${half - figure.length * scale}V${half}`" />
         <path class="arrow" :d="`M92 ${half - figure.length * scale}l-4.500 11h9zM92 ${half}l-4.500 -11h9z`" />

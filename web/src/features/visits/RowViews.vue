@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The row seen otherwise: the piece in hand, stacks, the tray, which screw goes where, and the tools. */
 import SelectButton from "primevue/selectbutton";
-import { computed, ref, watch } from "vue";
+import { computed, onBeforeUnmount, ref, watch } from "vue";
 
 import { api, ask, asProblem } from "../../api/client";
 import type { Entry, Problem, Reach, RowSeen, Step } from "../../api/types";
@@ -51,7 +51,17 @@ async function look() {
     if (mine === asked && view.value !== "piece") problem.value = asProblem(error);
   }
 }
-watch(() => store.steps.map((step) => `${step.id}${step.number}${step.line}`).join(), look, { immediate: true });
+/** Not at every step of a quick hand: once it rests. */
+let pause: number | undefined;
+watch(
+  () => [view.value, ...store.steps.map((step) => `${step.id}${step.number}${step.line}`)].join(),
+  () => {
+    window.clearTimeout(pause);
+    pause = window.setTimeout(() => void look(), row.value && view.value === "piece" ? 1200 : 200);
+  },
+  { immediate: true },
+);
+onBeforeUnmount(() => window.clearTimeout(pause));
 watch(() => props.step?.id, () => (reach.value = undefined));
 
 async function wayIn() {

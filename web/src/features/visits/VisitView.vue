@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** A visit: the stages above, the row below, and between them the one thing being done. */
-import { computed, defineAsyncComponent, ref, watch } from "vue";
+import { computed, defineAsyncComponent, onBeforeUnmount, onMounted, ref, watch } from "vue";
 import { useRouter } from "vue-router";
 
 import { asProblem } from "../../api/client";
@@ -33,6 +33,11 @@ const about = computed(() => {
   const v = store.visit;
   return v ? [v.unit.model || v.unit.kind_label, v.unit.owner_label, v.number > 1 ? `visit ${v.number}` : ""].filter(Boolean).join(" · ") : "";
 });
+
+const EVERY = 5000;
+let keeping: number | undefined;
+onMounted(() => (keeping = window.setInterval(() => void store.keepUp(), EVERY)));
+onBeforeUnmount(() => window.clearInterval(keeping));
 
 function look(stage: string) {
   problem.value = undefined;

@@ -35,6 +35,13 @@ export const useGuide = defineStore("guide", () => {
     if (id) guide.value = await ask(api.PUT("/api/visits/{visit_id}/guide", { params: { path: { visit_id: id } }, body: { guide_id: guideId } }));
   }
 
-  watch(() => `${store.visit?.id} ${store.steps.length}`, () => void look(), { immediate: true });
+  /** Once for a visit, and then at each step only where a guide is followed. */
+  let of = "";
+  watch(() => `${store.visit?.id} ${store.steps.length}`, () => {
+    const id = store.visit?.id ?? "";
+    if (id === of && !guide.value?.guide_id) return;
+    of = id;
+    void look();
+  }, { immediate: true });
   return { guide, coming, follow };
 });

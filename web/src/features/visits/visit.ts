@@ -55,6 +55,18 @@ export const useVisit = defineStore("visit", () => {
     }
   }
 
+  /** Another device may work on the same visit: what it did comes in while nothing waits here. */
+  async function keepUp() {
+    const now = visit.value;
+    if (!now || outbox.waiting || document.visibilityState !== "visible") return;
+    try {
+      const { changed_at } = await ask(api.GET("/api/visits/{visit_id}/changed", { params: { path: { visit_id: now.id } } }));
+      if (visit.value?.id === now.id && changed_at !== visit.value.changed_at && !outbox.waiting) await load(now.id);
+    } catch {
+      // Out of reach: the outbox says so.
+    }
+  }
+
   const picked = computed(() => steps.value.find((step) => step.id === at.value));
 
   /** Pick the step `by` places along the row from the one picked. */
@@ -275,7 +287,7 @@ export const useVisit = defineStore("visit", () => {
 
   return {
     visit, plan, steps, pieces, unanswered, at, picked, walk,
-    load, loadPlan, layDown, takeBack, judge, markStep, startTimer, pin, tick, untick, addPhoto, photoOf, markPhoto, photoUrl, enter, waitFor, check, watchOut,
+    load, keepUp, loadPlan, layDown, takeBack, judge, markStep, startTimer, pin, tick, untick, addPhoto, photoOf, markPhoto, photoUrl, enter, waitFor, check, watchOut,
   };
 });
 
@@ -283,3 +295,6 @@ export const useVisit = defineStore("visit", () => {
 export function answered(piece: Piece): number {
   return piece.ticks.reduce((sum, tick) => sum + tick.count, 0);
 }
+
+/** Whether a new one goes in its place. */
+export const dead = (piece: Piece) => piece.verdict === "replace" || piece.verdict === "pair";

@@ -8,7 +8,7 @@ import type { Step } from "../../../api/types";
 import KeyCap from "../../../app/KeyCap.vue";
 import { useKeys } from "../../../app/keys";
 import PieceFigure from "../../../drawing/PieceFigure.vue";
-import { useVisit } from "../visit";
+import { dead, useVisit } from "../visit";
 
 const emit = defineEmits<{ enter: [stage: string] }>();
 const store = useVisit();
@@ -23,7 +23,7 @@ const rims = computed(() =>
 );
 /** A dead gear first: it is the one that has to be ordered. */
 const next = computed(
-  () => rims.value.find((one) => !one.pin && one.step.piece.verdict === "replace") ?? rims.value.find((one) => !one.pin),
+  () => rims.value.find((one) => !one.pin && dead(one.step.piece)) ?? rims.value.find((one) => !one.pin),
 );
 const read = computed(() => rims.value.filter((one) => one.pin?.gear));
 
@@ -57,10 +57,10 @@ useKeys({
     </div>
     <p v-if="!rims.length" class="soft">Count the teeth and say them in the strip: gear 32/10 brass. The reader itself works without a piece, too.</p>
     <ul>
-      <li v-for="one in rims" :key="`${one.step.id}${one.rim}`" :class="{ dead: one.step.piece.verdict === 'replace' }">
+      <li v-for="one in rims" :key="`${one.step.id}${one.rim}`" :class="{ dead: dead(one.step.piece) }">
         <button type="button" class="rim" @click="readIt(one.step, one.rim)">
           <svg viewBox="-34 -34 68 68" aria-hidden="true">
-            <PieceFigure :figure="one.step.piece.figure" :scale="30 / (one.step.piece.figure.rims[0]?.tip_radius_mm ?? 1)" :damaged="one.step.piece.verdict === 'replace'" />
+            <PieceFigure :figure="one.step.piece.figure" :scale="30 / (one.step.piece.figure.rims[0]?.tip_radius_mm ?? 1)" :damaged="dead(one.step.piece)" />
           </svg>
           <span class="who"><span><b>{{ one.step.number }}</b> {{ one.step.piece.name }}</span><small v-if="one.step.piece.finding" class="harm">{{ one.step.piece.finding }}</small></span>
           <span class="value teeth">{{ one.pin?.teeth || one.teeth || "" }}</span>

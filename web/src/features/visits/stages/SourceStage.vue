@@ -9,12 +9,12 @@ import KeyCap from "../../../app/KeyCap.vue";
 import { useKeys } from "../../../app/keys";
 import PieceFigure from "../../../drawing/PieceFigure.vue";
 import { queryOf } from "../../drawer/part";
-import { useVisit } from "../visit";
+import { dead, useVisit } from "../visit";
 import WaitsFor from "../WaitsFor.vue";
 
 const emit = defineEmits<{ enter: [stage: string] }>();
 const store = useVisit();
-const wanted = computed(() => store.steps.filter((step) => step.piece.verdict === "replace"));
+const wanted = computed(() => store.steps.filter((step) => dead(step.piece)));
 
 /** What is known of the piece, as it would be said over a counter. */
 function asked(step: (typeof wanted.value)[number]) {

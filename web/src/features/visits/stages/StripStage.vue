@@ -53,7 +53,11 @@ async function loadWords() {
     // Typing goes on without them.
   }
 }
-watch(() => store.steps.length, () => void loadWords(), { immediate: true });
+let resting: number | undefined;
+watch(() => store.steps.length, () => {
+  window.clearTimeout(resting);
+  resting = window.setTimeout(() => void loadWords(), 900);
+}, { immediate: true });
 const begun = computed(() => /(?:^|\s)([a-z][a-z-]*)$/i.exec(line.value)?.[1]?.toLowerCase() ?? "");
 const offers = computed(() => (begun.value.length < 2 ? [] : words.value.words.filter((word) => word.startsWith(begun.value) && word !== begun.value).slice(0, 5)));
 /** What the last screw was, for the many alike. A screw just laid down counts before the server knows it. */
@@ -196,7 +200,10 @@ onMounted(() => {
   field.value?.focus();
   window.addEventListener("keydown", typed, true);
 });
-onBeforeUnmount(() => window.removeEventListener("keydown", typed, true));
+onBeforeUnmount(() => {
+  window.clearTimeout(resting);
+  window.removeEventListener("keydown", typed, true);
+});
 </script>
 
 <template>
