@@ -5,11 +5,14 @@ from __future__ import annotations
 import io
 import struct
 import tempfile
+import time
 import zlib
 from pathlib import Path
+from unittest import mock
 from uuid import uuid4
 
-from django.test import override_settings
+from django.core.files.uploadedfile import SimpleUploadedFile
+from django.test import Client, override_settings
 from PIL import Image
 
 from visits.models import Photo
@@ -84,3 +87,39 @@ class Photos(BenchCase):
         with override_settings(PHOTO_MOST_BYTES=1 << 20):
             self.refused(self.desk.photo(self.at("photos", uuid4()), b"\xff" * (2 << 20)), "larger than 1 MB")
         self.assertEqual((Photo.objects.count(), list(self.folder.rglob("*.jpg"))), (0, []))
+
+    def test_pins_and_arrows_belong_to_pieces_of_the_visit(self) -> None:
+        photo = uuid4()
+        self.desk.photo(self.at("photos", photo), picture())
+        path = self.at("photos", photo, "marks")
+        marks = [
+            {"x": 0.5, "y": 0.25, "piece": str(self.piece(1))},
+            {"x": 0.9, "y": 0.9, "from_x": 0.1, "from_y": 0.2},
+        ]
+        for _ in range(2):
+            kept = self.desk.got("PUT", path, {"marks": marks})
+        self.assertEqual(kept["marks"][1]["from_x"], 0.1)
+        self.refused(
+            self.desk.ask("PUT", path, {"marks": [{"x": 0, "y": 0, "piece": str(uuid4())}]}),
+            "not of this visit",
+        )
+        self.assertEqual(self.desk.ask("PUT", path, {"marks": [{"x": 2, "y": 0}]})[0], 422)
+        self.assertEqual(len(self.desk.got("PUT", path, {"marks": []})["marks"]), 0)
+
+    def test_a_phone_joins_by_a_code_and_shoots_into_the_last_step_only(self) -> None:
+        joined = self.desk.got("POST", self.at("join"))
+        self.assertTrue(joined["code"].startswith("data:image/svg+xml"))
+        page = joined["address"].replace("http://testserver", "")
+        phone = Client()
+        self.assertContains(phone.get(page), "pictures go to step 3")
+        sent = phone.post(page, {"photo": SimpleUploadedFile("a.jpg", picture(), "image/jpeg")})
+        self.assertContains(sent, "1 sent")
+        self.assertEqual(len(self.desk.got("GET", self.at())["steps"][2]["photos"]), 1)
+        refused = phone.post(page, {"photo": SimpleUploadedFile("a.jpg", b"no picture", "image/jpeg")})
+        self.assertContains(refused, "not a picture", status_code=422)
+        # The code opens nothing else, and neither a made-up nor an old one opens anything.
+        self.assertEqual(phone.get("/api/visits").status_code, 401)
+        self.assertEqual(phone.get(f"{page[:-3]}abc").status_code, 410)
+        with mock.patch("django.core.signing.time.time", return_value=time.time() + 3700):
+            self.assertEqual(phone.get(page).status_code, 410)
+        self.assertEqual(Photo.objects.count(), 1)

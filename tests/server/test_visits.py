@@ -143,7 +143,12 @@ class Build(BenchCase):
         plan = self.desk.got("GET", self.at("plan"))["steps"]
         self.assertEqual(
             [step["title"] for step in plan],
-            ["Seat the wheel, new", "Close the rear cover", "Drive in four M3 × 10, rear cover"],
+            [
+                "Seat the wheel, new",
+                "Turn the train by hand",
+                "Close the rear cover",
+                "Drive in four M3 × 10, rear cover",
+            ],
         )
         self.assertIn("Take 0.5 module, 31 teeth.", [remark["text"] for remark in plan[0]["remarks"]])
 
