@@ -81,15 +81,20 @@ def _load_stay(member: Member, stay: Stay) -> None:
             "conditions": list(stay.conditions),
         },
     )
+    if stay.guided:
+        services.follow_guide(member, visit.id, demo_id(stay.unit, number - 1))
     pieces = [_load_step(member, visit, place, off) for place, off in enumerate(stay.strip)]
     if not any(off.photo for off in stay.strip):
         _photo(
             member, visit, demo_id(visit.id, "photo"), draw_photo(parse("case"), seed=len(stay.unit)), None
         )
-    for piece_id, off in list(zip(pieces, stay.strip, strict=True))[::-1][: stay.built]:
-        outcome = "new" if off.verdict == "replace" else "in"
-        count = parse(off.line).count
-        services.tick(member, visit.id, demo_id(piece_id, "tick"), piece_id, outcome, count)
+    off_first = [
+        (piece, off) for piece, off in zip(pieces, stay.strip, strict=True) if not parse(off.line).shut
+    ]
+    for piece_id, off in off_first[::-1][: stay.built]:
+        entry = parse(off.line)
+        outcome = "new" if off.verdict == "replace" or entry.discard else "in"
+        services.tick(member, visit.id, demo_id(piece_id, "tick"), piece_id, outcome, entry.count)
     _turn_in_between(member, visit, stay.built)
     for check in unit_kinds()[stay.kind].prove[: stay.checks]:
         services.set_check(member, visit.id, check, True)

@@ -47,6 +47,8 @@ class Stay:
     built: int = 0
     checks: int = 0
     watch: str = ""
+    guided: bool = False
+    """Whether the row of the unit's visit before guides this one."""
 
 
 SCENARIO = (
@@ -77,11 +79,20 @@ SCENARIO = (
         ("stiff",), ("from cold",),
         "file", ("owner", "fetched in June"),
         (
-            Off("M3x8 cap hex2.5 drum @top #A1"),
+            Off("servo lead connector ^white wire to the edge"),
+            Off("M3x8 cap hex2.5 drum @top #A1 +blue"),
             Off("drum #A1"),
-            Off("top bearing 5x10x4 #A2", "replace", "rusted solid"),
+            Off("5x M2.5x22 pan ph1 back cover @under #A2"),
+            Off("top case half ^seal in the groove"),
+            Off("drum wheel 44t brass #B1 ~white grease", "keep"),
+            Off("top bearing 5x10x4 #B2", "replace", "rusted solid"),
+            Off("second wheel 33/12 nylon #B3 ^long boss down ~white grease", "keep"),
+            Off("2x shim 3x6x0.2 #B4", "keep"),
+            Off("third wheel 32/10 brass #B5 ^long boss down ~white grease", "keep"),
+            Off("pin 2x14 #B6 !stands loose", "keep"),
+            Off("motor pinion 11t brass #B7", "keep"),
         ),
-        built=3,
+        built=12,
         checks=4,
         watch="Look at the grease after the next summer.",
     ),
@@ -105,6 +116,7 @@ SCENARIO = (
             Off("pin 2x14 #B6 !stands loose"),
             Off("motor pinion 11t brass #B7", "keep"),
         ),
+        guided=True,
     ),
     Stay(
         "Otter 8", "tracked", "tracked amphibious carrier, twin motor", "Club loan 3", "one season on new sprockets",
@@ -142,7 +154,16 @@ SCENARIO = (
             Off("bevel pinion 14t steel #B1 ~sea grease, grey", photo=True),
             Off("crown wheel 42t brass #B2 !no shim found behind it"),
             Off("bearing 4x9x4 #B3"),
-            Off("oring 4x7x1.5 #B4"),
+            Off("oring 4x7x1.5 #B4 discard"),
+            Off("M4x4 set screw hex2 crown wheel #A2 ^on the flat +blue"),
+            Off("crown shaft 4x36 #B5"),
+            Off("2x bearing 4x9x4 crown shaft #B6"),
+            Off("seal 4x8x2 #B7 discard ^lip inward"),
+            Off("gasket lower case discard"),
+            Off("M2x6 sealed plug pump well shut"),
+            Off("motor coupling brass #B8"),
+            Off("4x M3x8 cap hex2.5 motor plate @fore #A3"),
+            Off("motor #tray ^lead to port"),
         ),
     ),
     Stay(
@@ -156,13 +177,55 @@ SCENARIO = (
             Off("sun 12t brass #B1"),
             Off("3x planet 18t acetal #B2 !one planet has a dot, dot outward"),
             Off("first carrier plate #B3 ^sun of stage two upward"),
+            Off('second sun 12t brass #B4 &"stage two"'),
+            Off('3x planet 18t acetal #B5 &"stage two" =dot outward'),
+            Off('3x needle pin 3x12 #B6 &"stage two" !roll away'),
+            Off('second carrier plate #B7 &"stage two" ^square to the output'),
+            Off("ring gear 48t steel #tray =notch to notch", photo=True),
+            Off("spacer ring #C1"),
+            Off("circlip 8 #C2 !flies"),
+            Off("washer 8x14x0.5 #C2 ^eared side to the slot"),
+            Off("2x shim 8x12x0.1 #C3"),
+            Off("output bearing 8x16x5 #C4"),
         ),
+    ),
+    Stay(
+        "Ticket counter", "counter", "counting train, six wheels", "Ferry office", "about 260 000 tickets",
+        "Stops at 9 990.",
+        ("binds when tightened",), ("at one spot each turn",),
+        "file", ("owner", "fetched in March"),
+        (
+            Off("4x M2x5 pan ph0 back plate @rear #A1"),
+            Off("back plate #tray", "keep", "", True),
+            Off("M2x4 set screw slot drive wheel #A2 ^on the flat", "keep"),
+            Off("drive wheel 20t brass #A3", "keep"),
+            Off("e-clip 2 first arbor #A4 !flies", "keep"),
+            *(
+                off
+                for n, place in enumerate("BCDEFG", 1)
+                for off in (
+                    Off(f"shim 2x5x0.1 #{place}1", "keep"),
+                    Off(f"number wheel {n} 20t acetal #{place}2 =zero to the mark", "clean"),
+                    Off(f"carry pinion {n} 8t brass #{place}3 ^long teeth outward", "keep"),
+                    Off(f"carry spring {n} #{place}4 !small", "keep"),
+                )
+            ),
+            Off("split small gear 8t brass #H1", "replace", "split at the root"),
+            Off("first arbor 2x46 #H2", "keep"),
+            Off("second arbor 2x46 #H3", "keep"),
+            Off("2x bush 2x4x3 #H4", "keep"),
+            Off("M2x3 lead seal screw shut"),
+        ),
+        built=33,
+        checks=3,
+        watch="The split gear came from a donor; look at it at the next visit.",
     ),
     Stay(
         "Ticket counter", "counter", "counting train, six wheels", "Ferry office", "about 400 000 tickets",
         "The tens wheel stays behind now and then.",
         ("jumps teeth",), ("at one spot each turn",),
         "listen", ("owner", "may the reading be noted and sealed?"),
+        guided=True,
     ),
     Stay(
         "Weather mast", "mount", "pan head, worm and wheel", "Roof, east mast", "five winters",
@@ -176,8 +239,14 @@ SCENARIO = (
             Off("worm wheel 60t bronze #B2 ~grease gone hard", "clean"),
             Off("2x bearing 4x10x4 #B3", "keep"),
             Off("2x shim 4x8x0.1 #B4", "keep"),
+            Off("M3x4 set screw hex1.5 worm #A2 ^on the flat +blue", "keep"),
+            Off("coupling #A3", "keep"),
+            Off("3x M3x10 cap hex2.5 motor plate @rear #A4", "keep"),
+            Off("motor #tray ^lead down", "keep"),
+            Off("head plate #tray =mark to mark", "keep", "", True),
+            Off("oring 40x44x2 #C1 discard", "replace", "pressed flat"),
         ),
-        built=6,
+        built=12,
         checks=3,
         watch="Lost motion 0.4° at the plate. Open again before the third winter.",
     ),

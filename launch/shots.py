@@ -21,7 +21,6 @@ def shots() -> None:
         page = browser.new_page(viewport=DESK, reduced_motion="reduce")
         page.goto(f"{stack.address}/sign-in")
         page.get_by_label("Name").wait_for()
-        _take(page, "sign-in")
         sign_in(page, stack.address, DEMO_MEMBER, DEMO_PASSWORD)
         page.get_by_text("Heron 650").first.wait_for()
         _take(page, "bench")
@@ -66,7 +65,20 @@ def _visits(page: Page, address: str) -> None:
     _take(page, "visit-strip")
     _open(page, address, "Tern", "Look over")
     page.get_by_role("button", name="6 bevel pinion").click()
+    page.get_by_role("button", name="chipped").click()
+    drawing = page.get_by_role("application")
+    drawing.focus()
+    for key in ("Space", "ArrowRight", "Space", "ArrowRight", "ArrowRight", "Space"):
+        page.keyboard.press(key)
+    page.get_by_text("3 teeth chipped").wait_for()
     _take(page, "visit-look-over")
+    _open(page, address, "Heron 650", "Strip")
+    page.get_by_role("button", name="Screws", exact=True).click()
+    page.get_by_text("reaches something inside").wait_for()
+    _take(page, "row-screws")
+    page.goto(f"{address}/shelf")
+    page.get_by_role("radio").first.wait_for()
+    _take(page, "shelf")
     _open(page, address, "Heron 650", "Read")
     _take(page, "visit-read")
     _open(page, address, "Dunlin 40", "Source")
@@ -74,8 +86,6 @@ def _visits(page: Page, address: str) -> None:
     _open(page, address, "Otter 8", "Prove")
     page.get_by_text("not accounted for").wait_for()
     _take(page, "visit-prove")
-    _open(page, address, "Weather mast", "File")
-    _take(page, "visit-file")
 
 
 def _instruments(page: Page, address: str) -> None:
@@ -126,7 +136,8 @@ def _practice(page: Page, address: str) -> None:
 def _lamp_and_tablet(page: Page, address: str) -> None:
     page.evaluate("localStorage.setItem('dentado.lamp', '1')")
     _open(page, address, "Otter 8", "Build")
-    page.get_by_text("Build, 6 of 13").wait_for()
+    page.get_by_text("Build, 7 of").wait_for()
+    page.keyboard.press("o")
     _take(page, "visit-build-lamp")
     page.set_viewport_size(PORTRAIT)
     page.evaluate("localStorage.setItem('dentado.lamp', '0')")

@@ -57,6 +57,7 @@ class Touch(BrowserCase):
         expect(page.get_by_text("Dish up.")).to_be_visible()
         self.tap("Laid on, next")
         self.tap("Seated, next")
+        self.tap("Free, next")
         self.says("Drive in two M4 × 16, drum plate")
         page.get_by_role("button", name="one fewer").tap()
         expect(page.get_by_text("1 of 2")).to_be_visible()

@@ -62,10 +62,12 @@ function next(outcome?: TickIn["outcome"]) {
   if (over.value) return emit("enter", "prove");
   if (!now.value) return;
   if (isPiece.value && piece.value) {
-    if (count.value) void store.tick(piece.value, outcome ?? (now.value.outcome as TickIn["outcome"]), count.value);
-    if (count.value === left.value) now.value.ticked = true;
+    // Counting them in leaves none to count: what is asked of the step is asked first.
+    const [many, all] = [count.value, count.value === left.value];
+    if (many) void store.tick(piece.value, outcome ?? (now.value.outcome as TickIn["outcome"]), many);
+    if (all) now.value.ticked = true;
     // What cures begins now; the clock for it runs on the server.
-    if (now.value.cure && count.value) void store.startTimer(`${piece.value.name} cures`, now.value.cure);
+    if (now.value.cure && many) void store.startTimer(`${piece.value.name} cures`, now.value.cure);
   } else if (!now.value.ticked) {
     void store.markStep(now.value.key, { done: true });
   }
@@ -103,10 +105,10 @@ async function write(what: "note" | "problem") {
 }
 
 async function keepWords() {
-  const text = words.value.trim();
-  if (writing.value === "note" && piece.value) await store.judge(piece.value, piece.value.verdict as Verdict, text);
-  if (writing.value === "problem" && text) await store.waitFor("decision", `Build stopped at “${now.value?.title ?? ""}”: ${text}`.slice(0, 200));
+  const [text, what] = [words.value.trim(), writing.value];
   writing.value = "";
+  if (what === "note" && piece.value) await store.judge(piece.value, piece.value.verdict as Verdict, text);
+  if (what === "problem" && text) await store.waitFor("decision", `Build stopped at “${now.value?.title ?? ""}”: ${text}`.slice(0, 200));
 }
 
 useKeys({

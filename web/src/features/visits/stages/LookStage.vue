@@ -41,7 +41,10 @@ async function look() {
   if (!id || !at) return;
   try {
     const answer = await ask(api.POST("/api/visits/{visit_id}/pieces/{piece_id}/look", { params: { path: { visit_id: id, piece_id: at } }, body: { findings: findings.value } }));
-    if (mine === asked) seen.value = answer;
+    if (mine !== asked) return;
+    // A note that only says what the rules said follows them.
+    if (seen.value && note.value && note.value === seen.value.reason.slice(0, 300)) note.value = answer.reason.slice(0, 300);
+    seen.value = answer;
   } catch {
     // The verdict is the technician's all the same.
   }
@@ -120,7 +123,7 @@ onMounted(() => {
       <h1 class="name">{{ piece.name }}<template v-if="piece.count > 1"> ×{{ piece.count }}</template></h1>
       <div v-if="seen" class="sights" role="group" aria-label="Seen">
         <span v-for="sight in seen.sights" :key="sight.key" class="sight" :class="{ on: found(sight.key), by: by === sight.key }">
-          <button type="button" :aria-pressed="Boolean(found(sight.key))" @click="toggle(sight.key, sight.by_tooth)">{{ sight.says }}<b v-if="found(sight.key)?.teeth?.length"> {{ found(sight.key)?.teeth?.length }}</b></button>
+          <button type="button" :aria-pressed="Boolean(found(sight.key))" @click="toggle(sight.key, sight.by_tooth)">{{ sight.says }}<b v-if="found(sight.key)?.teeth?.length">&nbsp;{{ found(sight.key)?.teeth?.length }}</b></button>
           <button v-if="sight.by_tooth && found(sight.key)" type="button" class="off" :aria-label="`Not ${sight.says}`" @click="unsee(sight.key)">×</button>
         </span>
       </div>
