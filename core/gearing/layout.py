@@ -150,7 +150,8 @@ def _map(name: str, there: list[Off]) -> Cover:
 
 def _odd(kind: Kind, same: list[Off], usual: float) -> str:
     """Where the odd one goes, and what the wrong one would do there."""
-    where = next((s.entry.side or s.entry.words for s in same if s.entry.side or s.entry.words), "")
+    holes = (step.entry.words if not _cover(step.entry) else step.entry.side for step in same)
+    where = next((hole for hole in holes if hole), "") or next((s.entry.words for s in same), "")
     hole = f"{kind.label} goes in its own hole" + (f", {where}" if where else "")
     by = usual - kind.length
     if not kind.length or not usual or abs(by) < SAME_LENGTH:

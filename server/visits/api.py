@@ -3,19 +3,21 @@
 from __future__ import annotations
 
 from datetime import datetime
-from typing import Annotated, Literal
+from typing import Annotated, Any, Literal
 from uuid import UUID
 
 from django.db.models import Count, OuterRef, Q, Subquery
 from ninja import Router
 from pydantic import Field
 
+from gearing.entry import name_of
 from sums.base import Model, Problem
 from sums.entry import Line
 from workshop.requests import MemberRequest
 
 from . import services
 from .models import Photo, Visit
+from .record import entry_of
 from .services.base import own_visit
 from .shapes import (
     StepOut,
@@ -28,6 +30,7 @@ from .shapes import (
 )
 
 router = Router(tags=["visits"])
+MOST_HISTORY = 400
 PROBLEMS = {404: Problem, 422: Problem, 503: Problem}
 Note = Annotated[str, Field(max_length=2000)]
 Picks = Annotated[list[Annotated[str, Field(max_length=60)]], Field(max_length=30)]
@@ -78,6 +81,15 @@ class ChangedOut(Model):
     changed_at: datetime
 
 
+class HistoryLine(Model):
+    """One line of a visit's history. `what` is the piece, or what was changed."""
+
+    at: datetime
+    who: str
+    verb: str
+    what: str
+
+
 class TickIn(Model):
     piece_id: UUID
     outcome: Literal["in", "new", "spare", "off"]
@@ -113,6 +125,31 @@ def visit(request: MemberRequest, visit_id: UUID) -> VisitOut:
 def changed(request: MemberRequest, visit_id: UUID) -> ChangedOut:
     """When the record last changed, for a device that wants to keep up with another."""
     return ChangedOut(changed_at=own_visit(request.user, visit_id).changed_at)
+
+
+@router.get("/visits/{visit_id}/history", response={200: list[HistoryLine], **PROBLEMS})
+def history(request: MemberRequest, visit_id: UUID) -> list[HistoryLine]:
+    """Who did what, newest first: nothing of a record is ever lost."""
+    visit = own_visit(request.user, visit_id)
+    names = {step.id: name_of(entry_of(step.piece)) for step in visit.steps.select_related("piece")}
+    return [
+        HistoryLine(
+            at=change.at,
+            who=change.member.called,
+            verb=change.verb,
+            what=names.get(change.subject, "") or _told(change.after) or _told(change.before),
+        )
+        for change in visit.changes.select_related("member").order_by("-id")[:MOST_HISTORY]
+    ]
+
+
+def _told(change: Any) -> str:
+    """The change itself in a few words, where it is of no piece."""
+    if not isinstance(change, dict):
+        return ""
+    return ", ".join(f"{name} {value}" for name, value in change.items() if isinstance(value, str) and value)[
+        :120
+    ]
 
 
 @router.put("/visits/{visit_id}/stage", response={200: VisitOut, **PROBLEMS})

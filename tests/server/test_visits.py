@@ -137,6 +137,13 @@ class Build(BenchCase):
         body = {"piece_id": str(self.piece(step)), "outcome": outcome, "count": count}
         return self.desk.ask("PUT", self.at("ticks", tick or uuid4()), body)
 
+    def test_the_history_tells_who_did_what_and_is_nobody_elses(self) -> None:
+        self.desk.got("PUT", self.at("pieces", self.piece(2), "verdict"), {"verdict": "clean"})
+        told = self.desk.got("GET", self.at("history"))
+        self.assertEqual((told[0]["who"], told[0]["verb"], told[0]["what"]), ("Ada", "judged", "wheel"))
+        self.assertEqual(told[-1]["verb"], "opened")
+        self.assertEqual(Desk(self.eve).ask("GET", self.at("history"))[0], 404)
+
     def test_the_plan_is_the_strip_turned_round_with_its_verdicts(self) -> None:
         self.desk.got("PUT", self.at("pieces", self.piece(2), "verdict"), {"verdict": "replace"})
         self.desk.got("PUT", self.at("pieces", self.piece(2), "pins", uuid4()), {"given": READ})

@@ -656,6 +656,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/visits/{visit_id}/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * History
+         * @description Who did what, newest first: nothing of a record is ever lost.
+         */
+        get: operations["visits_api_history"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/visits/{visit_id}/join": {
         parameters: {
             query?: never;
@@ -1877,6 +1897,23 @@ export interface components {
             teeth: number;
             /** Tooth */
             tooth: number[][];
+        };
+        /**
+         * HistoryLine
+         * @description One line of a visit's history. `what` is the piece, or what was changed.
+         */
+        HistoryLine: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Verb */
+            verb: string;
+            /** What */
+            what: string;
+            /** Who */
+            who: string;
         };
         /**
          * HoldOut
@@ -4687,6 +4724,55 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["GuideOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    visits_api_history: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                visit_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HistoryLine"][];
                 };
             };
             /** @description Not Found */

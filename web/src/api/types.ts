@@ -55,3 +55,4 @@ export type MarkIn = S["MarkIn"];
 export type Guide = S["GuideOut"];
 export type PhotoMark = S["PhotoMark"];
 export type Join = S["JoinOut"];
+export type HistoryLine = S["HistoryLine"];

@@ -33,6 +33,7 @@ const half = computed(() => {
   return HALF[f.shape] ?? 24;
 });
 
+const group = computed(() => props.step.piece.chips.find((chip) => chip.field === "group")?.value);
 const counted = computed(() => props.counting && props.step.piece.owed <= answered(props.step.piece));
 </script>
 
@@ -45,6 +46,7 @@ const counted = computed(() => props.counting && props.step.piece.owed <= answer
         </g>
       </svg>
       <span class="name"><b>{{ step.number }}</b> {{ step.piece.name }}</span>
+      <span v-if="group" class="group">{{ group }}</span>
       <span v-if="step.piece.count > 1" class="count">×{{ step.piece.count }}</span>
       <span v-if="step.photos.length" class="photo" role="img" aria-label="has a photo">▣</span>
     </button>
@@ -94,6 +96,18 @@ svg {
 
 .name b {
   color: var(--ink);
+}
+
+.group {
+  position: absolute;
+  top: 0;
+  left: 0;
+  right: 0;
+  overflow: hidden;
+  border-top: 4px solid var(--slate);
+  color: var(--slate);
+  font: 600 13px/1.2 var(--sans);
+  white-space: nowrap;
 }
 
 .count,

@@ -5,8 +5,11 @@ import Textarea from "primevue/textarea";
 import { computed, ref } from "vue";
 import { useRouter } from "vue-router";
 
+import { api, ask } from "../../../api/client";
+import type { HistoryLine } from "../../../api/types";
 import KeyCap from "../../../app/KeyCap.vue";
 import { useKeys } from "../../../app/keys";
+import { useGuide } from "../guide";
 import { useVisit } from "../visit";
 import WaitsFor from "../WaitsFor.vue";
 
@@ -19,7 +22,21 @@ const spares = computed(() => outcome("spare"));
 const found = computed(() => store.steps.filter((step) => step.piece.finding));
 const read = computed(() => store.steps.flatMap((step) => step.piece.pins.map((pin) => ({ step, pin }))));
 
-useKeys({ Enter: () => router.push({ name: "bench" }) });
+const guide = useGuide();
+/** Everything ever done to the record, asked for once. */
+const history = ref<HistoryLine[]>();
+async function lookBack() {
+  const id = store.visit?.id;
+  if (!id) return;
+  try {
+    history.value = history.value ? undefined : await ask(api.GET("/api/visits/{visit_id}/history", { params: { path: { visit_id: id } } }));
+  } catch {
+    // It is kept all the same.
+  }
+}
+const when = (at: string) => new Date(at).toLocaleString(undefined, { day: "numeric", month: "short", hour: "2-digit", minute: "2-digit", hourCycle: "h23" });
+
+useKeys({ h: lookBack, Enter: () => router.push({ name: "bench" }) });
 </script>
 
 <template>
@@ -45,6 +62,10 @@ useKeys({ Enter: () => router.push({ name: "bench" }) });
           <dt class="label">Gears read</dt>
           <dd v-for="{ step, pin } in read" :key="pin.id">{{ step.piece.name }} <span class="value">{{ pin.teeth }} × {{ pin.label }}</span></dd>
         </template>
+        <template v-if="guide.guide?.differences.length">
+          <dt class="label">Otherwise than {{ guide.guide.label }}</dt>
+          <dd v-for="one in guide.guide.differences" :key="one.says">{{ one.says }}</dd>
+        </template>
         <dt class="label">Proved by</dt>
         <dd v-for="check in store.visit.checks" :key="check.text" :class="check.done ? 'proved' : 'soft'">{{ check.text }}{{ check.done ? "" : ", not done" }}</dd>
       </dl>
@@ -53,7 +74,10 @@ useKeys({ Enter: () => router.push({ name: "bench" }) });
       <label class="label" for="watch">To watch, and when to open it next</label>
       <Textarea id="watch" v-model="toWatch" rows="4" maxlength="2000" auto-resize @change="store.watchOut(toWatch)" />
       <WaitsFor />
-      <div class="actions"><Button @click="router.push({ name: 'bench' })">Back to the bench <KeyCap k="Enter" /></Button></div>
+      <div class="actions"><Button @click="router.push({ name: 'bench' })">Back to the bench <KeyCap k="Enter" /></Button><Button variant="outlined" :aria-expanded="Boolean(history)" @click="lookBack">History <KeyCap k="H" /></Button></div>
+      <ol v-if="history" class="history" aria-label="History">
+        <li v-for="(line, n) in history" :key="n"><span class="soft small">{{ when(line.at) }}</span> <b>{{ line.who }}</b> {{ line.verb }}: {{ line.what }}</li>
+      </ol>
     </section>
   </div>
 </template>
@@ -63,6 +87,17 @@ section {
   display: grid;
   gap: 16px;
   align-content: start;
+}
+
+.history {
+  max-height: 320px;
+  overflow-y: auto;
+  border-top: 1px solid var(--ink);
+}
+
+.history li {
+  padding: 5px 0;
+  border-bottom: 1px solid var(--hair);
 }
 
 dl {
