@@ -20,6 +20,7 @@ from .gear import GearIn, GearOut, measure_gear
 from .pair import PairIn, PairOut, mesh_pair
 from .read import ReadOut, read_gear
 from .readings import ReadIn
+from .train import TrainIn, TrainOut, run_train
 
 
 @dataclass(frozen=True, slots=True)
@@ -37,6 +38,7 @@ SUMS: dict[str, Sum] = {
     "form": Sum(FormIn, FormOut, read_form),
     "count": Sum(CountIn, CountOut, count_teeth),
     "fit": Sum(FitIn, FitOut, fit_part),
+    "train": Sum(TrainIn, TrainOut, run_train),
     "pair": Sum(PairIn, PairOut, mesh_pair),
     "entry": Sum(EntryIn, EntryOut, read_entry),
 }

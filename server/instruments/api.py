@@ -19,6 +19,7 @@ from sums.pair import PairIn, PairOut, mesh_pair
 from sums.probe import ProbeIn
 from sums.read import ReadOut, read_gear
 from sums.readings import ReadIn
+from sums.train import TrainIn, TrainOut, run_train
 
 from . import caliper
 from .caliper import HiddenGear
@@ -119,6 +120,12 @@ def fit(request: HttpRequest, given: FitIn) -> FitOut:
 def pair(request: HttpRequest, given: PairIn) -> PairOut:
     """Two gears in mesh."""
     return mesh_pair(given)
+
+
+@router.post("/train", response={200: TrainOut, 422: Problem})
+def train(request: HttpRequest, given: TrainIn) -> TrainOut:
+    """A whole train, typed as one line."""
+    return run_train(given)
 
 
 @router.post("/entry", response={200: EntryOut, 422: Problem})

@@ -39,6 +39,7 @@ GOOD: dict[str, dict[str, Any]] = {
         "mate_teeth": 40,
         "readings": [{"way": "outside", "value": "17.43"}, {"way": "chord", "n": 3, "value": 7.9}],
     },
+    "train": {"line": "12:60 | p12/18/48 | w1:40", "clicks": 40, "turns": 1},
     "pair": {
         "first": {"teeth": 15, "module_mm": 0.8},
         "second": {"teeth": 54, "module_mm": 0.8},
@@ -143,6 +144,9 @@ class AtTheCommandLine(unittest.TestCase):
                 "readings.0.k",
             ),
             ("read", {"teeth": 20, "helix_deg": 1, "readings": [{"value": 22}]}, "helix_deg"),
+            ("train", {"line": "12:60 | bread"}, "line"),
+            ("train", {"line": "60:12i"}, "line"),
+            ("train", {"line": "12:60", "shaft": "moon"}, "shaft"),
             ("form", {"form": "worm", "teeth": 0}, "teeth"),
             ("form", {"form": "bevel", "teeth": 3}, "teeth"),
             ("form", {"form": "rack", "readings": [{"way": "bore", "value": 3}]}, "readings.0.way"),

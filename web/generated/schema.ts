@@ -528,6 +528,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sums/train": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Train
+         * @description A whole train, typed as one line.
+         */
+        post: operations["instruments_api_train"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/timers": {
         parameters: {
             query?: never;
@@ -1319,6 +1339,21 @@ export interface components {
             over_tips_mm: number | string;
             /** Pitches */
             pitches: number;
+        };
+        /**
+         * ClicksOut
+         * @description How often damage on a gear clicks per turn of the shaft turned.
+         */
+        ClicksOut: {
+            /**
+             * Fits
+             * @description Whether that is what was counted, within half a click or so
+             */
+            fits: boolean;
+            /** Gear */
+            gear: string;
+            /** Per Turn */
+            per_turn: number;
         };
         /**
          * Comparison
@@ -2521,6 +2556,34 @@ export interface components {
             steps: number[];
         };
         /**
+         * PlacedOut
+         * @description A gear in its place, in modules; `turns` for one turn of shaft 1, of a planet within its carrier.
+         */
+        PlacedOut: {
+            /** Carrier Turns */
+            carrier_turns: number;
+            /** Centre */
+            centre: number[];
+            /** Kind */
+            kind: string;
+            /** Phase Deg */
+            phase_deg: number;
+            /** Radius */
+            radius: number;
+            /** Stage */
+            stage: number;
+            /** Teeth */
+            teeth: number;
+            /** Tooth */
+            tooth: number[][];
+            /** Turns */
+            turns: number;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+        };
+        /**
          * PlanOut
          * @description The rebuild, last off first, with what the rules put in between.
          */
@@ -2969,6 +3032,20 @@ export interface components {
             /** Workshop */
             workshop: string;
         };
+        /**
+         * ShaftOut
+         * @description A shaft's speed for one turn of shaft 1; minus is the other way round.
+         */
+        ShaftOut: {
+            /** Name */
+            name: string;
+            /** Rpm */
+            rpm: number;
+            /** Turns */
+            turns: string;
+            /** Turns Decimal */
+            turns_decimal: number;
+        };
         /** ShelfOut */
         ShelfOut: {
             /** Bottles */
@@ -3032,6 +3109,34 @@ export interface components {
         StageIn: {
             /** Stage */
             stage: string;
+        };
+        /**
+         * StageOut
+         * @description One stage; `ratio` is turns in for one out.
+         */
+        StageOut: {
+            /** Hunts */
+            hunts: boolean | null;
+            /**
+             * Meetings Hz
+             * @description Tooth meetings a second at the speed given
+             */
+            meetings_hz: number;
+            /**
+             * Meets Again
+             * @description Turns of the driver until the same two teeth meet again
+             */
+            meets_again: number | null;
+            /** Number */
+            number: number;
+            /** Ratio */
+            ratio: string;
+            /** Ratio Decimal */
+            ratio_decimal: number;
+            /** Troubles */
+            troubles: string[];
+            /** What */
+            what: string;
         };
         /** StepIn */
         StepIn: {
@@ -3173,6 +3278,59 @@ export interface components {
             special: components["schemas"]["ToolOut"][];
             /** Unsaid */
             unsaid: number[];
+        };
+        /**
+         * TrainIn
+         * @description A train as a line; shaft 1 is driven. `clicks` were counted in `turns` of a shaft by hand.
+         */
+        TrainIn: {
+            /** Clicks */
+            clicks?: number | null;
+            /** Line */
+            line: string;
+            /**
+             * Rpm
+             * @default 1000
+             */
+            rpm: number;
+            /**
+             * Shaft
+             * @description The one turned; the output if empty
+             * @default
+             */
+            shaft: string;
+            /**
+             * Turns
+             * @default 1
+             */
+            turns: number;
+        };
+        /**
+         * TrainOut
+         * @description The whole train.
+         */
+        TrainOut: {
+            /** Clicks */
+            clicks: components["schemas"]["ClicksOut"][];
+            /** Gears */
+            gears: components["schemas"]["PlacedOut"][];
+            /** Output */
+            output: string;
+            /**
+             * Ratio
+             * @description Turns of shaft 1 for one of the output, in lowest terms
+             */
+            ratio: string;
+            /** Ratio Decimal */
+            ratio_decimal: number;
+            /** Says */
+            says: string;
+            /** Shafts */
+            shafts: components["schemas"]["ShaftOut"][];
+            /** Stages */
+            stages: components["schemas"]["StageOut"][];
+            /** Turned */
+            turned: string;
         };
         /**
          * TroubleOut
@@ -4396,6 +4554,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ReadOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    instruments_api_train: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TrainIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrainOut"];
                 };
             };
             /** @description Unprocessable Entity */

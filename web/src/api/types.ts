@@ -56,3 +56,4 @@ export type Guide = S["GuideOut"];
 export type PhotoMark = S["PhotoMark"];
 export type Join = S["JoinOut"];
 export type HistoryLine = S["HistoryLine"];
+export type TrainOut = S["TrainOut"];

@@ -51,6 +51,7 @@ useKeys({ i: () => opener.value?.querySelector("button")?.click(), b: () => rout
       <nav class="menu" @click="menu?.hide()">
         <RouterLink to="/reader">Gear reader</RouterLink>
         <RouterLink to="/pair">Pair</RouterLink>
+        <RouterLink to="/train">Train</RouterLink>
         <RouterLink to="/gauges">Gauges</RouterLink>
         <RouterLink to="/drawer">Drawer</RouterLink>
         <RouterLink to="/shelf">Shelf</RouterLink>

@@ -19,6 +19,7 @@ export const router = createRouter({
     { path: "/arrival", name: "arrival", component: () => import("../features/drawer/ArrivalView.vue") },
     { path: "/shelf", name: "shelf", component: () => import("../features/shelf/ShelfView.vue") },
     { path: "/gauges", name: "gauges", component: () => import("../features/instruments/GaugesView.vue") },
+    { path: "/train", name: "train", component: () => import("../features/instruments/TrainView.vue") },
     { path: "/pair", name: "pair", component: () => import("../features/instruments/PairView.vue") },
     { path: "/:rest(.*)*", redirect: "/" },
   ],

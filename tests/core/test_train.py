@@ -1,0 +1,173 @@
+"""Trains: exact speeds for any drive, and clear words where there are none."""
+
+from __future__ import annotations
+
+import time
+import unittest
+from fractions import Fraction
+from itertools import combinations
+
+import numpy as np
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from gearing.errors import GearingError
+from gearing.gear import Gear
+from gearing.outline import gear_outline
+from gearing.train import (
+    Belt,
+    Differential,
+    Joint,
+    Mesh,
+    Planetary,
+    Train,
+    UndeterminedError,
+    Worm,
+    read_train,
+    solve,
+)
+from gearing.train.layout import Placed, lay_out
+
+
+def total(line: str) -> Fraction:
+    """Turns of the input for one of the output."""
+    train = read_train(line)
+    found = solve(train).ratio("1", str(len(train.couplings) + 1))
+    assert found is not None
+    return found
+
+
+class Lines(unittest.TestCase):
+    def test_ratios_and_directions_by_hand(self) -> None:
+        cases = {
+            "12:60": Fraction(-5), "12:60 | 14:48 | 10:40": Fraction(-480, 7), "12:60i": Fraction(5),
+            "w1:40": Fraction(40), "w2:40 left": Fraction(-20), "belt 20:40": Fraction(2), "chain 11:18": Fraction(18, 11),
+            # Willis by hand: 1 + 48/12 = 5; ring>carrier 1 + 12/48; sun>ring -48/12.
+            "p12/18/48": Fraction(5), "p12/18/48 ring>carrier": Fraction(5, 4), "p12/18/48 sun>ring": Fraction(-4),
+            "p12/18/48 carrier>sun": Fraction(1, 5), "p12/18/48 carrier>ring": Fraction(4, 5),
+            "p12/18/48 | p12/18/48": Fraction(25),
+        }  # fmt: skip
+        for line, ratio in cases.items():
+            with self.subTest(line=line):
+                self.assertEqual(total(line), ratio)
+
+    @settings(max_examples=120, deadline=None)
+    @given(st.lists(st.tuples(st.integers(4, 120), st.integers(4, 120)), min_size=1, max_size=20))
+    def test_a_train_turned_round_has_the_inverse_ratio(self, pairs: list[tuple[int, int]]) -> None:
+        there = total(" | ".join(f"{a}:{b}" for a, b in pairs))
+        back = total(" | ".join(f"{b}:{a}" for a, b in reversed(pairs)))
+        self.assertEqual(there * back, 1)
+
+    @settings(max_examples=200, deadline=None)
+    @given(st.text(max_size=40))
+    def test_any_text_is_a_train_or_is_refused_in_words(self, line: str) -> None:
+        try:
+            solve(read_train(line))
+        except GearingError as error:
+            self.assertTrue(error.problem and error.hint)
+
+
+class Drives(unittest.TestCase):
+    def test_a_compound_planetary_with_two_inputs(self) -> None:
+        set_one = Planetary("sun", "ring", "arm", 20, 16, 52)
+        train = Train(
+            (set_one, Mesh("motor", "ring", 10, 80)), {"sun": Fraction(100), "motor": Fraction(-40)}
+        )
+        # ring = 40·10/80 = 5; arm = (20·100 + 52·5)/72.
+        self.assertEqual(solve(train).speeds["arm"], Fraction(2260, 72))
+
+    def test_a_differential_shares_and_a_slipping_joint_lets_go(self) -> None:
+        half = Train((Differential("case", "left", "right"),), {"case": Fraction(3)}, frozenset({"left"}))
+        self.assertEqual(solve(half).speeds["right"], 6)
+        whole = (Mesh("motor", "hub", 12, 48), Joint("hub", "wheel"))
+        self.assertEqual(solve(Train(whole, {"motor": Fraction(8)})).speeds["wheel"], -2)
+        slipping = Train(
+            (whole[0], Joint("hub", "wheel", slips=True)), {"motor": Fraction(8)}, frozenset({"wheel"})
+        )
+        self.assertEqual(solve(slipping).speeds["wheel"], 0)
+
+    def test_shafts_left_free_and_drives_that_fight_are_named(self) -> None:
+        set_one = Planetary("sun", "ring", "arm", 12, 18, 48)
+        with self.assertRaises(UndeterminedError) as free:
+            solve(Train((set_one,), {"sun": Fraction(1)}))
+        self.assertTrue({"ring", "arm"} <= set(free.exception.shafts))
+        with self.assertRaises(UndeterminedError) as fight:
+            solve(Train((Mesh("a", "b", 10, 20),), {"a": Fraction(1), "b": Fraction(1)}))
+        self.assertTrue({"a", "b"} <= set(fight.exception.shafts))
+        loop = (Mesh("a", "b", 10, 20), Belt("b", "c", 20, 20), Mesh("c", "a", 20, 11))
+        with self.assertRaises(UndeterminedError):
+            solve(Train(loop, {"a": Fraction(1)}))
+        for bad in (Train((set_one,), {}), Train((set_one,), {"moon": Fraction(1)})):
+            with self.assertRaises(UndeterminedError):
+                solve(bad)
+
+    def test_sets_that_cannot_be_built_say_why(self) -> None:
+        self.assertEqual(Planetary("s", "r", "c", 12, 18, 48).troubles(), [])
+        self.assertIn("54", Planetary("s", "r", "c", 18, 18, 50).troubles()[0])
+        self.assertIn("do not go in", " ".join(Planetary("s", "r", "c", 13, 18, 49).troubles()))
+        self.assertIn("run into", " ".join(Planetary("s", "r", "c", 12, 30, 72, 4).troubles()))
+
+    def test_clicks_per_turn_tell_the_gear(self) -> None:
+        clicks = solve(read_train("12:60 | 14:48")).clicks_per_turn("3")
+        self.assertEqual(clicks["12 on 1 (pair 1)"], Fraction(5 * 48, 14))
+        self.assertEqual(clicks["48 on 3 (pair 2)"], 1)
+        worm = solve(read_train("w2:40")).clicks_per_turn("2")
+        self.assertEqual(worm["worm on 1 (pair 1)"], 40)
+        planet = solve(read_train("p12/18/48")).clicks_per_turn("1")
+        # Sun against the arm 4/5 turn, by three planets; a planet turns 12/18 of that, met twice.
+        self.assertEqual(planet["sun 12 (set 1)"], Fraction(12, 5))
+        self.assertEqual(planet["planet 18 (set 1)"], Fraction(16, 15))
+
+    def test_twenty_shafts_within_five_milliseconds(self) -> None:
+        train = read_train(" | ".join(["12:60", "14:48i", "belt 20:40", "w1:30"] * 5))
+        solve(train)
+        took = []
+        for _ in range(5):
+            began = time.perf_counter()
+            solve(train)
+            took.append(time.perf_counter() - began)
+        self.assertLess(min(took), 0.005)
+        self.assertEqual(len(train.shafts()), 21)
+        self.assertIsInstance(train.couplings[3], Worm)
+
+
+class Drawn(unittest.TestCase):
+    def test_teeth_stand_in_spaces_wherever_gears_meet(self) -> None:
+        """By the outlines: nothing of one gear is buried in the other, and they do touch."""
+        met = 0
+        for line in ("12:31", "15:54 | 11:40", "13:20 | 17:17", "p12/18/48", "p15/15/45 sun>ring"):
+            gears = [one for one in lay_out(read_train(line)) if one.kind == "gear"]
+            for one, other in combinations(gears, 2):
+                apart = float(np.hypot(one.x - other.x, one.y - other.y))
+                if one.stage != other.stage or abs(apart - (one.teeth + other.teeth) / 2) > 1e-6:
+                    continue
+                met += 1
+                points, polygon = turned(one), turned(other)
+                buried = points[inside(points, polygon)]
+                depth = [float(np.hypot(*(polygon - point).T).min()) for point in buried]
+                self.assertLess(max(depth, default=0.0), 0.06, line)
+                gap = np.hypot(*(points[:, None] - polygon[None]).transpose(2, 0, 1)).min()
+                self.assertLess(float(gap), 0.1, line)
+        self.assertEqual(met, 11)
+
+
+def turned(one: Placed) -> np.ndarray[tuple[int, int], np.dtype[np.float64]]:
+    points = gear_outline(Gear(one.teeth, 1.0), 14, 8, 3)
+    angle = np.radians(one.phase)
+    cos, sin = np.cos(angle), np.sin(angle)
+    x, y = points[:, 0] * cos - points[:, 1] * sin, points[:, 0] * sin + points[:, 1] * cos
+    return np.stack([x + one.x, y + one.y], axis=1)
+
+
+def inside(
+    points: np.ndarray[tuple[int, int], np.dtype[np.float64]],
+    polygon: np.ndarray[tuple[int, int], np.dtype[np.float64]],
+) -> np.ndarray[tuple[int], np.dtype[np.bool_]]:
+    """Even-odd rule: a ray to the right crosses the outline an odd number of times."""
+    x, y = points[:, :1], points[:, 1:]
+    ax, ay = polygon.T
+    bx, by = np.roll(polygon, -1, axis=0).T
+    crosses = (ay > y) != (by > y)
+    with np.errstate(divide="ignore", invalid="ignore"):
+        at = ax + (y - ay) * (bx - ax) / (by - ay)
+    return np.asarray((crosses & (x < at)).sum(axis=1) % 2 == 1)

@@ -1,0 +1,153 @@
+<script setup lang="ts">
+/** A whole train in end view, turning at true relative speeds. A tap on a gear asks to change its count. */
+import { computed, onBeforeUnmount, onMounted, ref } from "vue";
+
+import type { TrainOut } from "../api/types";
+import { circlePath, gearPath } from "./path";
+
+const props = defineProps<{ train: TrainOut; turning: boolean }>();
+const emit = defineEmits<{ pick: [stage: number, nth: number] }>();
+
+const W = 760;
+const H = 470;
+const RIM = 4;
+const turn = ref(0);
+const reach = (gear: TrainOut["gears"][number]) => gear.radius + (gear.kind === "ring" ? RIM : 1);
+const box = computed(() => {
+  const g = props.train.gears;
+  return {
+    left: Math.min(...g.map((one) => one.x - reach(one))),
+    right: Math.max(...g.map((one) => one.x + reach(one))),
+    low: Math.min(...g.map((one) => one.y - reach(one))),
+    high: Math.max(...g.map((one) => one.y + reach(one))),
+  };
+});
+const scale = computed(() => Math.min((W - 50) / (box.value.right - box.value.left), (H - 60) / (box.value.high - box.value.low), 9));
+const place = (x: number, y: number) => ({ x: W / 2 + (x - (box.value.left + box.value.right) / 2) * scale.value, y: H / 2 - (y - (box.value.low + box.value.high) / 2) * scale.value });
+/** Turns of shaft 1 a second: the fastest shaft goes round in about four seconds. */
+const pace = computed(() => 0.25 / Math.max(1, ...props.train.gears.map((one) => Math.abs(one.turns))));
+
+/** Which number of its stage each gear stands for: a set's planets share one. */
+const drawn = computed(() => {
+  const seen = new Map<number, number>();
+  return props.train.gears.map((gear, n) => {
+    const planet = gear.carrier_turns !== 0 || (props.train.gears[n - 1]?.stage === gear.stage && gear.kind === "gear" && (gear.centre[0] !== 0 || gear.centre[1] !== 0));
+    const nth = planet ? 1 : gear.kind === "ring" && (seen.get(gear.stage) ?? 0) > 1 ? 2 : Math.min(seen.get(gear.stage) ?? 0, 2);
+    seen.set(gear.stage, (seen.get(gear.stage) ?? 0) + 1);
+    const path = gear.tooth.length ? (gear.kind === "ring" ? circlePath((gear.radius + RIM) * scale.value) : "") + gearPath(gear.tooth, gear.teeth, scale.value) : circlePath(Math.max(gear.radius, 3) * scale.value);
+    return { gear, n, nth, planet, path };
+  });
+});
+/** Large gears lie under small ones, so that each can be tapped. */
+const layers = computed(() => [...drawn.value].sort((a, b) => b.gear.radius - a.gear.radius));
+/** The two straight runs of each belt or chain. */
+const belts = computed(() =>
+  props.train.gears.flatMap((one, n) => {
+    const other = props.train.gears[n + 1];
+    if (one.kind !== "pulley" || other?.kind !== "pulley" || other.stage !== one.stage) return [];
+    const [from, to] = [place(one.x, one.y), place(other.x, other.y)];
+    const along = Math.atan2(to.y - from.y, to.x - from.x);
+    const lean = Math.acos(((one.radius - other.radius) * scale.value) / Math.hypot(to.x - from.x, to.y - from.y));
+    return [lean, -lean].map((side) => {
+      const [x, y] = [Math.cos(along + side), Math.sin(along + side)];
+      return `M${from.x + one.radius * scale.value * x} ${from.y + one.radius * scale.value * y}L${to.x + other.radius * scale.value * x} ${to.y + other.radius * scale.value * y}`;
+    });
+  }),
+);
+/** Gears on one shaft stand in one place: only the first names it. */
+const named = (n: number) => props.train.gears.findIndex((one) => Math.hypot(one.x - (props.train.gears[n]?.x ?? 0), one.y - (props.train.gears[n]?.y ?? 0)) < 0.01) === n;
+
+/** SVG turns clockwise, the core counter-clockwise. */
+function spin(gear: TrainOut["gears"][number]) {
+  return -(gear.phase_deg + 360 * gear.turns * turn.value);
+}
+function orbit(gear: TrainOut["gears"][number]) {
+  if (!gear.carrier_turns) return "";
+  const at = place(gear.centre[0] ?? 0, gear.centre[1] ?? 0);
+  return `rotate(${-360 * gear.carrier_turns * turn.value} ${at.x} ${at.y})`;
+}
+
+let frame = 0;
+let last = 0;
+function step(now: number) {
+  const seconds = last ? Math.min(now - last, 60) / 1000 : 0;
+  last = now;
+  if (props.turning) turn.value += seconds * pace.value;
+  frame = requestAnimationFrame(step);
+}
+function nudge(event: PointerEvent) {
+  if (event.buttons) turn.value += event.movementX * 0.004 * pace.value * 4;
+}
+onMounted(() => (frame = requestAnimationFrame(step)));
+onBeforeUnmount(() => cancelAnimationFrame(frame));
+</script>
+
+<template>
+  <svg class="paper train" :viewBox="`0 0 ${W} ${H}`" role="img" :aria-label="`Train of ${train.stages.length} stages, ${train.ratio}`" @pointermove="nudge">
+    <g v-for="one in layers" :key="one.n" :transform="orbit(one.gear)" class="gear" @click="emit('pick', one.gear.stage, one.nth)">
+      <g :transform="`translate(${place(one.gear.x, one.gear.y).x} ${place(one.gear.x, one.gear.y).y})`">
+        <template v-if="one.gear.kind === 'worm'">
+          <rect class="body" :x="-scale * 9" :y="-scale * 3" :width="scale * 18" :height="scale * 6" rx="3" />
+          <path class="spoke" :d="`M${-scale * 6} ${scale * 3}l${scale * 2} ${-scale * 6}M${-scale * 2} ${scale * 3}l${scale * 2} ${-scale * 6}M${scale * 2} ${scale * 3}l${scale * 2} ${-scale * 6}`" />
+        </template>
+        <g v-else :transform="`rotate(${spin(one.gear)})`">
+          <path class="body" :d="one.path" />
+          <path v-if="one.gear.kind !== 'ring'" class="spoke" :d="`M0 ${-one.gear.radius * scale * 0.2}V${-one.gear.radius * scale * 0.82}`" />
+        </g>
+        <circle v-if="one.gear.kind !== 'ring'" class="hub" :r="Math.max(3, one.gear.radius * scale * 0.16)" />
+      </g>
+    </g>
+    <path v-for="run in belts" :key="run" class="belt" :d="run" />
+    <g v-for="one in drawn.filter((each) => !each.planet && each.gear.kind !== 'ring' && named(each.n))" :key="`t${one.n}`">
+      <text :x="place(one.gear.x, one.gear.y).x" :y="place(one.gear.x, one.gear.y).y + 5" text-anchor="middle">{{ one.gear.stage + one.nth }}</text>
+    </g>
+  </svg>
+</template>
+
+<style scoped>
+.train {
+  display: block;
+  width: 100%;
+  height: auto;
+  touch-action: none;
+}
+
+.gear {
+  cursor: pointer;
+}
+
+.body {
+  fill: var(--panel);
+  fill-opacity: 0.86;
+  fill-rule: evenodd;
+  stroke: var(--ink);
+  stroke-width: 1.3;
+  stroke-linejoin: round;
+}
+
+.gear:hover .body {
+  fill: var(--brass-wash);
+}
+
+.spoke {
+  fill: none;
+  stroke: var(--soft);
+  stroke-width: 1.2;
+}
+
+.belt {
+  stroke: var(--ink);
+  stroke-width: 3;
+}
+
+.hub {
+  fill: var(--ground);
+  stroke: var(--ink);
+}
+
+text {
+  fill: var(--slate);
+  font: 700 15px var(--mono);
+  pointer-events: none;
+}
+</style>
