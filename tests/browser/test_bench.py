@@ -45,7 +45,7 @@ class Bench(BrowserCase):
         self.open_visit("Ticket counter", "Strip")
         self.lay_down("seal wire !note the number")
         expect(self.page.get_by_text("all sent")).to_be_visible()
-        other.get_by_role("link").filter(has_text="Ticket counter").click()
+        other.get_by_role("link").filter(has_text="Ticket counter").first.click()
         expect(other.get_by_role("region", name="The row")).to_contain_text("seal wire")
 
     def test_waiting_is_said_on_the_visit_and_shown_on_the_bench(self) -> None:
@@ -56,7 +56,7 @@ class Bench(BrowserCase):
         page.get_by_label("What it waits for").press("Tab")
         expect(page.get_by_text("all sent")).to_be_visible()
         page.goto(self.address)
-        card = page.get_by_role("link").filter(has_text="Ticket counter")
+        card = page.get_by_role("link").filter(has_text="Ticket counter").first
         expect(card).to_contain_text("a decision: seal it again ourselves?")
 
     def test_a_photo_that_is_none_is_refused_and_the_rest_goes_on(self) -> None:
