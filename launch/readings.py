@@ -19,9 +19,10 @@ from numpy.typing import NDArray
 
 from gearing.advise import SETTLED, next_measurement
 from gearing.gear import INCH, Gear, tip_land
-from gearing.identify import Reading, identify
+from gearing.identify import identify
 from gearing.measure import span_counts, usual_span
 from gearing.probes import Probe
+from gearing.readings import Reading
 
 from .places import say
 

@@ -11,10 +11,11 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from .identify import CALIPER_ERROR, Identification
+from .identify import Identification
 from .measure import USUAL_PIN, span_counts
 from .prior import Array
 from .probes import Probe
+from .readings import CALIPER_ERROR
 
 SETTLED = 0.95
 """Odds from which a size is called settled."""

@@ -6,8 +6,9 @@ from collections.abc import Callable
 from dataclasses import dataclass
 
 from .advise import SETTLED, next_measurement
-from .identify import CALIPER_ERROR, Reading, identify
+from .identify import identify
 from .probes import Probe
+from .readings import CALIPER_ERROR, Reading
 
 MOST_READINGS = 8
 """Readings after which the best play stops even if nothing is settled."""

@@ -13,7 +13,7 @@ from gearing.forms.infer import Found, NextWay, Taken, identify_part, next_way
 from gearing.forms.sketch import Sketch, sketch
 from gearing.forms.standards import of_pitch
 from gearing.forms.ways import Part, way, ways
-from gearing.identify import CALIPER_ERROR
+from gearing.readings import CALIPER_ERROR
 
 from .base import Length, Model
 from .gear import Point

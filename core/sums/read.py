@@ -9,8 +9,9 @@ from pydantic import Field
 
 from gearing.advise import SETTLED, Advice, next_measurement, readings_to_part
 from gearing.gear import diametral_pitch, reference_diameter, root_radius
-from gearing.identify import Candidate, Identification, Reading, identify, pooled
+from gearing.identify import Candidate, Identification, identify
 from gearing.measure import span_counts, usual_span
+from gearing.readings import Reading, pooled
 
 from .base import Model
 from .gear import Drawing, HoldOut, draw, hold_out

@@ -16,10 +16,11 @@ from gearing.forms.sketch import sketch
 from gearing.forms.standards import FORMS, standards
 from gearing.forms.ways import Part, way, ways
 from gearing.gear import Gear, helix_from_tips, reference_diameter, tip_radius
-from gearing.identify import Clues, Reading, identify
+from gearing.identify import identify
 from gearing.measure import over_pins_reading
 from gearing.outline import gear_outline
 from gearing.probes import Probe
+from gearing.readings import Clues, Reading
 from gearing.ring import between_pins, farthest_distance, inside_roots, inside_tips, space_of
 
 

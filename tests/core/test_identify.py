@@ -12,10 +12,11 @@ from hypothesis import strategies as st
 from gearing.advise import next_measurement
 from gearing.errors import GearingError
 from gearing.gear import Gear
-from gearing.identify import Clues, Identification, Reading, identify
+from gearing.identify import Identification, identify
 from gearing.marks import read_mark
 from gearing.measure import span_counts
 from gearing.probes import Probe
+from gearing.readings import Clues, Reading
 from gearing.sizes import standard_sizes
 
 SETTLED, LARGEST = Probe("tips", "settled"), Probe("tips", "largest")

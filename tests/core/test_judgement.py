@@ -13,11 +13,11 @@ from hypothesis import strategies as st
 from gearing.counting import chord_of, from_chord, from_counts, from_mate, from_sector, from_turns, together
 from gearing.errors import GearingError
 from gearing.gear import INCH, Gear
-from gearing.identify import Reading, pooled
 from gearing.lookalike import run_together
 from gearing.measure import span_over_teeth
 from gearing.mesh import closest_distance, mesh
 from gearing.probes import Probe
+from gearing.readings import Reading, pooled
 from gearing.wear import wear_from_span
 
 from .cases import gears, vector_gear, vectors

@@ -9,8 +9,8 @@ import unittest
 import numpy as np
 
 from gearing.gear import tip_land
-from gearing.identify import Reading
 from gearing.probes import Probe
+from gearing.readings import Reading
 from launch.readings import CROWD, LABELS, SETS, SIZES, _case, _habit, _limit, _shares, crowd, one_of, read
 
 

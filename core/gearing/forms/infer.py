@@ -8,8 +8,8 @@ import numpy as np
 
 from gearing.advise import LEAST_WORTH, SETTLED, expected_gain
 from gearing.errors import GearingError
-from gearing.identify import CALIPER_ERROR
 from gearing.prior import Array
+from gearing.readings import CALIPER_ERROR
 from gearing.sizes import table
 
 from .standards import Standard, of_pitch, standards
