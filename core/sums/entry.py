@@ -6,7 +6,7 @@ from typing import Annotated
 
 from pydantic import Field
 
-from gearing.entry import Entry, chips, correct, name_of, parse, strip_title
+from gearing.entry import Entry, chips, correct, name_of, parse, print_fastener, strip_title
 from gearing.figures import Figure, figure_of
 from gearing.forms.named import form_of
 
@@ -66,6 +66,7 @@ class EntryOut(Model):
     count: int
     owed: int = Field(description="How many must be accounted for: none of what stayed shut")
     name: str
+    fastener: str = Field(description="Its fastener alone, to be said again of the next")
     teeth: list[int]
     form: str = Field(description="What to read it as: gear, ring, worm …; empty if it has no teeth")
     chips: list[ChipOut]
@@ -89,6 +90,7 @@ def describe(line: str, entry: Entry) -> EntryOut:
         count=entry.count,
         owed=0 if entry.shut else entry.count,
         name=name_of(entry),
+        fastener=print_fastener(entry),
         teeth=list(entry.teeth),
         form=form_of(entry.kind, entry.words, bool(entry.teeth)),
         chips=[ChipOut(field=c.field, label=c.label, value=c.value) for c in chips(entry)],

@@ -7,7 +7,7 @@ from uuid import UUID
 
 from ninja import Router
 
-from gearing.entry import Entry, name_of, print_entry, strip_title
+from gearing.entry import name_of, strip_title
 from gearing.layout import fastener_map, stacks, tray
 from gearing.order import Off, Tool, reach, tool_of, tools_for, troubles
 from sums.base import Model, Problem
@@ -23,10 +23,9 @@ MOST_PIECES, MOST_WORDS = 3000, 300
 
 
 class WordsOut(Model):
-    """Words used of this unit and of others of its kind, the likeliest first; and the last fastener."""
+    """Words used of this unit and of others of its kind, the likeliest first."""
 
     words: list[str]
-    fastener: str
 
 
 class TroubleOut(Model):
@@ -153,15 +152,12 @@ def words(request: MemberRequest, visit_id: UUID) -> WordsOut:
         step__visit__unit__workshop_id=request.user.workshop_id, step__visit__unit__kind=visit.unit.kind
     ).select_related("step__visit")
     counted: Counter[str] = Counter()
-    last = ""
     for piece in pieces.order_by("recorded_at")[:MOST_PIECES]:
         entry = entry_of(piece)
         here = piece.step.visit.unit_id == visit.unit_id
         counted.update({word.lower().strip(",."): 5 if here else 1 for word in entry.words.split()})
-        if piece.step.visit_id == visit.id and entry.fastener and entry.fastener.thread:
-            last = print_entry(Entry(kind="screw", fastener=entry.fastener))
     found = [word for word, _ in counted.most_common(MOST_WORDS) if len(word) > 2]
-    return WordsOut(words=found, fastener=last)
+    return WordsOut(words=found)
 
 
 @router.get("/visits/{visit_id}/reach/{step_id}", response={200: ReachOut, **PROBLEMS})

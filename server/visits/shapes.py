@@ -8,7 +8,7 @@ from uuid import UUID
 
 from pydantic import Field
 
-from gearing.entry import Entry, chips, name_of, strip_title
+from gearing.entry import Entry, chips, name_of, print_fastener, strip_title
 from gearing.figures import figure_of
 from gearing.forms.named import GEAR, form_of
 from gearing.rebuild import Bench, PlanStep, build_plan, ready_in
@@ -99,6 +99,7 @@ class PieceOut(Model):
     count: int
     owed: int = Field(description="How many must be accounted for: none of what stayed shut")
     name: str
+    fastener: str = Field(description="Its fastener alone, to be said again of the next")
     teeth: list[int]
     form: str = Field(description="What to read it as: gear, ring, worm …; empty if it has no teeth")
     chips: list[ChipOut]
@@ -263,6 +264,7 @@ def piece_out(piece: Piece, entry: Entry | None = None) -> PieceOut:
         count=entry.count,
         owed=0 if entry.shut else entry.count,
         name=name_of(entry),
+        fastener=print_fastener(entry),
         teeth=list(entry.teeth),
         form=form_of(entry.kind, entry.words, bool(entry.teeth)),
         chips=[ChipOut(field=c.field, label=c.label, value=c.value) for c in chips(entry)],

@@ -1486,6 +1486,11 @@ export interface components {
             chips: components["schemas"]["ChipOut"][];
             /** Count */
             count: number;
+            /**
+             * Fastener
+             * @description Its fastener alone, to be said again of the next
+             */
+            fastener: string;
             figure: components["schemas"]["FigureOut"];
             /**
              * Form
@@ -2440,6 +2445,11 @@ export interface components {
             chips: components["schemas"]["ChipOut"][];
             /** Count */
             count: number;
+            /**
+             * Fastener
+             * @description Its fastener alone, to be said again of the next
+             */
+            fastener: string;
             figure: components["schemas"]["FigureOut"];
             /** Finding */
             finding: string;
@@ -3582,11 +3592,9 @@ export interface components {
         };
         /**
          * WordsOut
-         * @description Words used of this unit and of others of its kind, the likeliest first; and the last fastener.
+         * @description Words used of this unit and of others of its kind, the likeliest first.
          */
         WordsOut: {
-            /** Fastener */
-            fastener: string;
             /** Words */
             words: string[];
         };

@@ -3,7 +3,7 @@
 from .corrections import correct
 from .grammar import LONGEST_LINE, parse
 from .model import Chip, Entry, Fastener
-from .printing import print_entry
+from .printing import print_entry, print_fastener
 from .titles import build_title, chips, name_of, strip_title
 
 __all__ = [
@@ -17,5 +17,6 @@ __all__ = [
     "name_of",
     "parse",
     "print_entry",
+    "print_fastener",
     "strip_title",
 ]

@@ -25,6 +25,18 @@ def print_entry(entry: Entry) -> str:
     return _print(entry, quoted=True)
 
 
+def print_fastener(entry: Entry) -> str:
+    """Its fastener alone, to be said again of the next; empty if it has no thread.
+
+    Examples
+    --------
+    >>> print_fastener(parse("4 M3 x 10 hex 2 button rear cover #A3"))
+    'M3x10 button hex2'
+    """
+    fastener = entry.fastener
+    return " ".join(_fastener(fastener)) if fastener and fastener.thread else ""
+
+
 def _print(entry: Entry, *, quoted: bool) -> str:
     count = [f"{entry.count}x"] if entry.count > 1 else []
     threads = _fastener(entry.fastener) if entry.fastener else []

@@ -12,6 +12,9 @@ GEAR = "gear"
 TOOTHED = ("gear", "worm")
 """Kinds of piece that have teeth to read even where none were counted yet."""
 
+BY_WORD = (*TOOTHED, "ring", "hub")
+"""Kinds that are read as the form their words name, counted or not."""
+
 
 @cache
 def form_of(kind: str, words: str, counted: bool) -> str:
@@ -21,13 +24,11 @@ def form_of(kind: str, words: str, counted: bool) -> str:
     --------
     >>> form_of("gear", "worm wheel bronze", True), form_of("worm", "worm", False)
     ('wheel', 'worm')
-    >>> form_of("gear", "idler", True), form_of("screw", "", False)
-    ('gear', '')
+    >>> form_of("gear", "idler", True), form_of("hub", "belt pulley", False), form_of("screw", "", False)
+    ('gear', 'pulley', '')
     """
-    if not counted and kind not in TOOTHED:
-        return ""
     told = f" {words.lower()} "
-    for row in table("forms")["word"]:
-        if any(f" {word} " in told for word in row["words"]):
-            return str(row["form"])
-    return GEAR
+    named = next((r["form"] for r in table("forms")["word"] if any(f" {w} " in told for w in r["words"])), "")
+    if named and (counted or kind in BY_WORD):
+        return str(named)
+    return GEAR if counted or kind in TOOTHED else ""

@@ -160,6 +160,7 @@ export const useVisit = defineStore("visit", () => {
         count: understood.count,
         owed: understood.owed,
         name: understood.name,
+        fastener: understood.fastener,
         teeth: understood.teeth,
         form: understood.form,
         chips: understood.chips,

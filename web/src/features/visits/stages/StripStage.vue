@@ -43,12 +43,12 @@ const MARKS = [
 ] as const;
 
 /** Words that would finish the one being typed: of this unit first, then of its kind. */
-const words = ref<{ words: string[]; fastener: string }>({ words: [], fastener: "" });
+const words = ref<string[]>([]);
 async function loadWords() {
   const id = store.visit?.id;
   if (!id) return;
   try {
-    words.value = await ask(api.GET("/api/visits/{visit_id}/words", { params: { path: { visit_id: id } } }));
+    words.value = (await ask(api.GET("/api/visits/{visit_id}/words", { params: { path: { visit_id: id } } }))).words;
   } catch {
     // Typing goes on without them.
   }
@@ -59,12 +59,11 @@ watch(() => store.steps.length, () => {
   resting = window.setTimeout(() => void loadWords(), 900);
 }, { immediate: true });
 const begun = computed(() => /(?:^|\s)([a-z][a-z-]*)$/i.exec(line.value)?.[1]?.toLowerCase() ?? "");
-const offers = computed(() => (begun.value.length < 2 ? [] : words.value.words.filter((word) => word.startsWith(begun.value) && word !== begun.value).slice(0, 5)));
-/** What the last screw was, for the many alike. A screw just laid down counts before the server knows it. */
+const offers = computed(() => (begun.value.length < 2 ? [] : words.value.filter((word) => word.startsWith(begun.value) && word !== begun.value).slice(0, 5)));
+/** What the last screw was, for the many alike. */
+const fastener = computed(() => [...store.steps].reverse().find((step) => step.piece.fastener)?.piece.fastener ?? "");
 function again() {
-  const last = [...store.steps].reverse().find((step) => step.piece.figure.shape === "screw");
-  const said = last ? /\S*(?:M\d|\d-\d\d|ST\d)\S*(?:\s+(?:button|cap|flat|pan|cheese|round|hexhead|flanged|part-thread|full-thread|(?:hex|ph|pz|star|slot|af|jis|square)\S*))*/i.exec(last.line)?.[0] : "";
-  line.value = `${line.value.trim()} ${words.value.fastener && !said ? words.value.fastener : (said ?? "")} `.trimStart();
+  if (fastener.value) line.value = `${line.value.trim()} ${fastener.value} `.trimStart();
   field.value?.focus();
 }
 
@@ -108,7 +107,7 @@ watch(line, (text) => {
 /** Without the server the line is kept as it is and understood when it is sent. */
 function unread(text: string): Entry {
   const figure = { shape: "other", length: 0, diameter: 0, bore: 0, thickness: 0, head: "", head_width: 0, head_height: 0, drive: "", rims: [] };
-  return { line: text, title: text, kind: "other", count: 1, owed: 1, name: text, teeth: [], form: "", chips: [], figure };
+  return { line: text, title: text, kind: "other", count: 1, owed: 1, name: text, fastener: "", teeth: [], form: "", chips: [], figure };
 }
 
 /** The field is free for the next piece at once; a line that is refused comes back to it. */
@@ -227,7 +226,7 @@ onBeforeUnmount(() => {
       <p v-if="!store.steps.length && store.visit" class="first"><strong>{{ store.visit.power }}</strong> Then say each piece as you lay it down: how many, what, where it goes in the tray.</p>
       <ul v-if="!joining" class="marks" aria-label="Marks">
         <li><button type="button" :aria-expanded="joining" @click="joining = true"><b>▣</b> phone as camera</button></li>
-        <li v-if="words.fastener || store.steps.some((one) => one.piece.figure.shape === 'screw')"><button type="button" @click="again"><b>Alt R</b> same screw again</button></li>
+        <li v-if="fastener"><button type="button" @click="again"><b>Alt R</b> same screw again</button></li>
         <li v-for="[sign, means] in MARKS" :key="sign"><button type="button" @click="mark(sign)"><b>{{ sign }}</b> {{ means }}</button></li>
       </ul>
     </section>
