@@ -24,6 +24,9 @@ Key = Annotated[str, Field(pattern=r"^[a-z0-9-]{1,40}$")]
 class BottleIn(Model):
     """Something for the shelf: what it is for, what it must not touch, how long it cures."""
 
+    key: Annotated[str, Field(pattern=r"^[a-z0-9-]{0,40}$")] = Field(
+        default="", description="Of the thing to correct, generic ones too; empty for a new one"
+    )
     name: Annotated[str, Field(min_length=2, max_length=60)]
     kind: Kind
     suits: Annotated[list[Surface], Field(max_length=8)] = Field(default_factory=list)
@@ -103,9 +106,9 @@ def shelf(request: MemberRequest) -> ShelfOut:
 
 @router.put("/bottles/{bottle_id}", response={200: ShelfOut, **PROBLEMS})
 def keep(request: MemberRequest, bottle_id: UUID, given: BottleIn) -> ShelfOut:
-    """Put something on the shelf."""
-    key = f"own-{bottle_id.hex[:12]}"
-    services.keep(request.user, bottle_id, key, given.model_dump(mode="json"))
+    """Put something on the shelf, or correct what stands there."""
+    key = given.key or f"own-{bottle_id.hex[:12]}"
+    services.keep(request.user, bottle_id, key, given.model_dump(mode="json", exclude={"key"}))
     return shelf(request)
 
 

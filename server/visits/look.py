@@ -8,6 +8,7 @@ from uuid import UUID
 from ninja import Router
 from pydantic import Discriminator, Field, Tag
 
+from gearing.entry import LONGEST_LINE
 from gearing.findings import Finding, sights
 from gearing.findings import judge as judge_findings
 from shelf.services import house_of
@@ -64,6 +65,9 @@ class VerdictIn(LookIn):
     verdict: Literal["", "keep", "clean", "replace", "pair"]
     finding: Annotated[str, Field(max_length=300)] = ""
     findings: Annotated[list[FindingIn], Field(max_length=40)] | None = None  # type: ignore[assignment]
+    instead: Annotated[str, Field(max_length=LONGEST_LINE)] | None = Field(
+        default=None, description="What goes in instead, said as in the strip; empty for the same again"
+    )
 
 
 def _gear_or_part(given: Any) -> str:
@@ -85,7 +89,11 @@ class PinIn(Model):
 def judge(request: MemberRequest, visit_id: UUID, piece_id: UUID, given: VerdictIn) -> PieceOut:
     """Say what is to become of a piece."""
     seen = None if given.findings is None else [one.model_dump() for one in given.findings]
-    return piece_out(services.judge(request.user, visit_id, piece_id, given.verdict, given.finding, seen))
+    return piece_out(
+        services.judge(
+            request.user, visit_id, piece_id, given.verdict, given.finding, seen, given.instead
+        )
+    )
 
 
 @router.post("/visits/{visit_id}/pieces/{piece_id}/look", response={200: LookOut, **PROBLEMS})
@@ -109,3 +117,9 @@ def pin(request: MemberRequest, visit_id: UUID, piece_id: UUID, pin_id: UUID, gi
     return piece_out(
         services.pin_gear(request.user, visit_id, piece_id, pin_id, given.rim, given.given, given.choice)
     )
+
+
+@router.delete("/visits/{visit_id}/pieces/{piece_id}/pins/{pin_id}", response={200: PieceOut, **PROBLEMS})
+def unpin(request: MemberRequest, visit_id: UUID, piece_id: UUID, pin_id: UUID) -> PieceOut:
+    """Take a reading back; an earlier one of the same gear stands again."""
+    return piece_out(services.unpin_gear(request.user, visit_id, piece_id, pin_id))

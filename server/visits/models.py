@@ -100,6 +100,8 @@ class Piece(Recorded):
     finding = models.CharField(max_length=300, blank=True)
     # What was seen, by kind: {"what": "chipped", "teeth": [3, 4], "face": "front"}; play at a radius.
     findings = models.JSONField(default=list)
+    # What goes in instead, said as in the strip; empty for the same again.
+    instead = models.CharField(max_length=400, blank=True)
 
 
 class Pin(Recorded):
@@ -110,6 +112,7 @@ class Pin(Recorded):
     given = models.JSONField()
     chosen = models.JSONField()
     superseded = models.BooleanField(default=False)
+    taken_back = models.BooleanField(default=False)
 
 
 class Photo(Recorded):

@@ -10,7 +10,7 @@ from django.db import models
 from django.http import Http404
 from pydantic import TypeAdapter
 
-from gearing.entry import Entry
+from gearing.entry import Entry, parse
 from gearing.gear import Gear
 from gearing.rebuild import Removed
 
@@ -99,4 +99,5 @@ def removed(step: Any) -> Removed:
         verdict=piece.verdict,
         gear=" and ".join(gears),
         answered=sum(tick.count for tick in live_ticks(piece)),
+        instead=parse(piece.instead) if piece.instead else None,
     )

@@ -107,6 +107,7 @@ class PieceOut(Model):
     verdict: str
     finding: str
     findings: list[dict[str, Any]]
+    instead: str = Field(description="What goes in instead, as it would be said; empty for the same again")
     pins: list[PinOut]
     ticks: list[TickOut]
 
@@ -272,6 +273,7 @@ def piece_out(piece: Piece, entry: Entry | None = None) -> PieceOut:
         verdict=piece.verdict,
         finding=piece.finding,
         findings=piece.findings,
+        instead=piece.instead,
         pins=[_pin_out(pin) for pin in pins],
         ticks=[TickOut(id=t.id, outcome=t.outcome, count=t.count) for t in live_ticks(piece)],
     )

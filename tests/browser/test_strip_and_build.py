@@ -42,6 +42,16 @@ class Strip(BrowserCase):
         expect(page.get_by_role("heading", name="To reach third wheel")).to_be_visible()
         expect(page.get_by_text("turn over")).to_be_visible()
 
+    def test_what_came_off_as_one_lies_as_one_and_opens_as_a_row_of_its_own(self) -> None:
+        page = self.open_visit("Quay crane", "Strip")
+        row = page.get_by_role("region", name="The row")
+        whole = self.row()
+        row.get_by_role("button", name="8 pieces, open").click()
+        self.assertEqual([name[0] for name in self.row()], ["6", "7", "8", "9"])
+        self.press("ArrowLeft")
+        expect(row.locator(".here")).to_contain_text("5 first carrier plate")
+        self.assertEqual(self.row(), whole)
+
     def test_last_time_guides_and_what_differs_is_said(self) -> None:
         page = self.open_visit("Ticket counter", "Strip")
         expect(page.get_by_text("Unscrew four M2 × 5, back plate")).to_be_visible()
@@ -107,6 +117,9 @@ class LookOver(BrowserCase):
         expect(page.get_by_role("button", name="seized")).to_be_visible()
         self.press("ArrowLeft")
         expect(page.get_by_role("button", name="chipped 2")).to_be_visible()
+        self.press("z")
+        expect(page.get_by_role("button", name="chipped", exact=True)).to_be_visible()
+        expect(page.get_by_role("button", name="Replace with mate")).to_have_attribute("aria-pressed", "false")
 
 
 class Build(BrowserCase):
@@ -183,6 +196,10 @@ class Build(BrowserCase):
         page.get_by_role("button", name="friction face", exact=True).click()
         self.press("Control+Enter")
         expect(page.get_by_text("quay wax")).to_be_visible()
+        page.get_by_role("button", name="Correct quay wax").click()
+        page.get_by_label("Note", exact=True).fill("in the blue tin")
+        self.press("Control+Enter")
+        expect(page.get_by_text("in the blue tin")).to_be_visible()
         page.get_by_role("button", name="Take off the shelf: quay wax").click()
         expect(page.get_by_text("quay wax")).to_have_count(0)
         page.get_by_role("radio", name=re.compile("^a paper strip")).check()

@@ -64,6 +64,11 @@ class Plan(BenchCase):
             shelf = self.desk.got("PUT", path, own)
         self.assertEqual(sum(one["name"] == "Ferry pad wax" for one in shelf["bottles"]), 1)
         self.assertTrue(any("Ferry pad wax" in remark["text"] for remark in pads()))
+        mended = {**own, "key": "light-oil", "name": "light oil, tin two"}
+        shelf = self.desk.got("PUT", f"/shelf/bottles/{uuid4()}", mended)
+        self.assertEqual(
+            [one["name"] for one in shelf["bottles"] if one["key"] == "light-oil"], [mended["name"]]
+        )
         self.refused(self.desk.ask("PUT", "/shelf/rules/drag", {"school": "moon"}), "no such school")
         self.assertEqual(self.desk.ask("PUT", "/shelf/moon/gone", {"gone": True})[0], 404)
         theirs = Desk(self.eve).got("GET", "/shelf")

@@ -114,6 +114,33 @@ class Judging(BenchCase):
         both = self.desk.got("PUT", self.at("pieces", self.piece(2), "pins", uuid4()), {**body, "rim": 1})
         self.assertEqual([pin["rim"] for pin in both["pins"]], [0, 1])
 
+    def test_a_reading_taken_back_lets_the_earlier_one_stand_again(self) -> None:
+        body: dict[str, Any] = {"rim": 0, "given": READ, "choice": 0}
+        first, second = (self.at("pieces", self.piece(2), "pins", uuid4()) for _ in range(2))
+        self.desk.got("PUT", first, body)
+        self.desk.got("PUT", second, {**body, "choice": 1})
+        for _ in range(2):
+            left = self.desk.got("DELETE", second)
+        self.assertEqual([pin["id"] for pin in left["pins"]], [first.rsplit("/", 1)[1]])
+        self.assertEqual(self.desk.got("DELETE", first)["pins"], [])
+        self.assertEqual(Pin.objects.count(), 2)
+        self.assertEqual(self.desk.got("GET", self.at("history"))[0]["verb"], "read taken back")
+        self.assertEqual(Desk(self.eve).ask("DELETE", first)[0], 404)
+
+    def test_another_screw_goes_in_instead_and_the_plan_says_so(self) -> None:
+        path = self.at("pieces", self.piece(0), "verdict")
+        body = {"verdict": "replace", "finding": "plate is thicker", "instead": "4x M3x14 cap hex2.5 cover"}
+        piece = self.desk.got("PUT", path, body)
+        self.assertEqual(piece["instead"], body["instead"])
+        last = self.desk.got("GET", self.at("plan"))["steps"][-1]
+        self.assertEqual((last["title"], last["outcome"]), ("Drive in four M3 × 14, cover", "new"))
+        self.assertIn("in place of M3 × 10, rear cover", last["remarks"][0]["text"])
+        # A later note leaves it; an empty one takes it out again.
+        self.assertTrue(self.desk.got("PUT", path, {"verdict": "keep", "finding": ""})["instead"])
+        self.desk.got("PUT", path, {"verdict": "keep", "finding": "", "instead": ""})
+        self.assertIn("M3 × 10", self.desk.got("GET", self.at("plan"))["steps"][-1]["title"])
+        self.refused(self.desk.ask("PUT", path, {**body, "instead": "x" * 401}), "out of range")
+
     def test_a_part_of_another_form_is_pinned_and_named_in_the_plan(self) -> None:
         path = self.at("pieces", self.piece(2), "pins", uuid4())
         worm = {"form": "worm", "teeth": 2, "hand": "left", "readings": [{"way": "lead", "value": "6.28"}]}

@@ -318,7 +318,7 @@ export interface paths {
         get?: never;
         /**
          * Keep
-         * @description Put something on the shelf.
+         * @description Put something on the shelf, or correct what stands there.
          */
         put: operations["shelf_api_keep"];
         post?: never;
@@ -790,7 +790,11 @@ export interface paths {
          */
         put: operations["visits_look_pin"];
         post?: never;
-        delete?: never;
+        /**
+         * Unpin
+         * @description Take a reading back; an earlier one of the same gear stands again.
+         */
+        delete: operations["visits_look_unpin"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1151,6 +1155,12 @@ export interface components {
              * @default 0
              */
             handle: number;
+            /**
+             * Key
+             * @description Of the thing to correct, generic ones too; empty for a new one
+             * @default
+             */
+            key: string;
             /**
              * Kind
              * @enum {string}
@@ -2467,6 +2477,11 @@ export interface components {
              * Format: uuid
              */
             id: string;
+            /**
+             * Instead
+             * @description What goes in instead, as it would be said; empty for the same again
+             */
+            instead: string;
             /** Kind */
             kind: string;
             /** Name */
@@ -3417,6 +3432,11 @@ export interface components {
             finding: string;
             /** Findings */
             findings?: components["schemas"]["FindingIn"][] | null;
+            /**
+             * Instead
+             * @description What goes in instead, said as in the strip; empty for the same again
+             */
+            instead?: string | null;
             /**
              * Verdict
              * @enum {string}
@@ -5238,6 +5258,57 @@ export interface operations {
                 "application/json": components["schemas"]["PinIn"];
             };
         };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PieceOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    visits_look_unpin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                visit_id: string;
+                piece_id: string;
+                pin_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
         responses: {
             /** @description OK */
             200: {

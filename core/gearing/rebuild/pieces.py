@@ -30,6 +30,8 @@ class Removed:
         What the gear was read as; empty if not read.
     answered : int
         How many of the piece are accounted for already.
+    instead : Entry, optional
+        Another piece that goes in its place, such as a longer screw under a thicker part.
     """
 
     step: int
@@ -37,11 +39,12 @@ class Removed:
     verdict: str = ""
     gear: str = ""
     answered: int = 0
+    instead: Entry | None = None
 
     @property
     def renewed(self) -> bool:
         """Whether a new one goes in its place."""
-        return self.verdict in ("replace", "pair") or self.entry.discard
+        return self.verdict in ("replace", "pair") or self.entry.discard or self.instead is not None
 
 
 @dataclass(frozen=True, slots=True)

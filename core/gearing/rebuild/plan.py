@@ -115,17 +115,18 @@ def build_plan(removed: list[Removed], bench: Bench | None = None) -> Plan:
 
 def _piece(piece: Removed, pieces: list[Removed], bench: Bench) -> PlanStep:
     entry = piece.entry
+    fitted = piece.instead or entry
     remarks, cure = remarks_on(piece, pieces, bench.open_gears, bench.house, bench.shelf)
-    screws = entry.count if entry.kind == "screw" and entry.count >= FIRST_RING else 0
+    screws = fitted.count if fitted.kind == "screw" and fitted.count >= FIRST_RING else 0
     return PlanStep(
         key=f"piece:{piece.step}",
         kind="piece",
         step=piece.step,
-        title=build_title(entry, new=piece.renewed),
-        done=kinds()[entry.kind].done,
+        title=build_title(fitted, new=piece.renewed and piece.instead is None),
+        done=kinds()[fitted.kind].done,
         outcome="new" if piece.renewed else "in",
         remarks=remarks,
-        minutes=minutes_of(entry),
+        minutes=minutes_of(fitted),
         cure=cure,
         tightening=tuple(crosswise(screws)),
     )

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 
-from ..entry import Entry
+from ..entry import Entry, name_of
 from ..pieces import kinds
 from ..shelf import Advice, Item, clashes, lock_for, lubricant_for, surface_of
 from .pieces import Remark, Removed
@@ -28,6 +28,7 @@ def remarks_on(
         )
     )
     told = [
+        Remark("mind", f"Not what came off: in place of {name_of(entry)}." if piece.instead else ""),
         Remark("plain", f"From the tray, {entry.place}." if entry.place and not piece.renewed else ""),
         Remark("plain", f"Take {piece.gear}." if piece.renewed and piece.gear else ""),
         Remark("mind", "Both of the pair: its mate is replaced with it." if piece.verdict == "pair" else ""),

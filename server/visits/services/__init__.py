@@ -2,7 +2,7 @@
 
 from .build import tick, untick
 from .photos import add_photo, mark_photo
-from .pieces import judge, pin_gear
+from .pieces import judge, pin_gear, unpin_gear
 from .plan import bench_of, mark_step, start_timer, stop_timer
 from .steps import record_step, set_undone
 from .visits import (
@@ -35,6 +35,7 @@ __all__ = [
     "start_timer",
     "stop_timer",
     "tick",
+    "unpin_gear",
     "untick",
     "wait_for",
 ]

@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing import Any
 from uuid import UUID
 
+from gearing.entry import parse
 from gearing.errors import GearingError
 from sums.form import FormCandidate, FormIn, read_form
 from sums.read import CandidateOut, read_gear
@@ -32,19 +33,30 @@ def judge(
     verdict: str,
     finding: str,
     findings: list[dict[str, Any]] | None = None,
+    instead: str | None = None,
 ) -> Piece:
-    """Say what was seen on a piece, what is to become of it, and why. Findings not said stay."""
+    """Say what was seen on a piece, what is to become of it, and why. What is not said stays.
+
+    Raises
+    ------
+    GearingError
+        If what goes in instead cannot be a line of the strip.
+    """
+    if instead:
+        parse(instead)
     visit = own_visit(member, visit_id, lock=True)
     piece = _own_piece(visit.id, piece_id)
-    before = {"verdict": piece.verdict, "finding": piece.finding, "findings": piece.findings}
+    before = {name: getattr(piece, name) for name in ("verdict", "finding", "findings", "instead")}
     after = {
         "verdict": verdict,
         "finding": finding,
         "findings": piece.findings if findings is None else findings,
+        "instead": piece.instead if instead is None else instead.strip(),
     }
     if before != after:
-        piece.verdict, piece.finding, piece.findings = verdict, finding, after["findings"]
-        piece.save(update_fields=["verdict", "finding", "findings"])
+        for name, value in after.items():
+            setattr(piece, name, value)
+        piece.save(update_fields=list(after))
         remember(visit, member, "judged", piece.id, before=before, after=after)
     return piece
 
@@ -95,4 +107,27 @@ def pin_gear(
         chosen=chosen.model_dump(mode="json", exclude={"drawing", "new"}),
     )
     remember(visit, member, "read", piece.id, after={"rim": rim, "as": chosen.label})
+    return piece
+
+
+@write
+def unpin_gear(member: Member, visit_id: UUID, piece_id: UUID, pin_id: UUID) -> Piece:
+    """Take a reading back; the one it had replaced, if any, stands again."""
+    visit = own_visit(member, visit_id, lock=True)
+    piece = _own_piece(visit.id, piece_id)
+    pin = piece.pins.get_or_404(id=pin_id)
+    if pin.superseded:
+        return piece
+    pin.superseded = pin.taken_back = True
+    pin.save(update_fields=["superseded", "taken_back"])
+    earlier = (
+        piece.pins.filter(rim=pin.rim, recorded_at__lt=pin.recorded_at)
+        .exclude(taken_back=True)
+        .order_by("-recorded_at")
+        .first()
+    )
+    if earlier:
+        earlier.superseded = False
+        earlier.save(update_fields=["superseded"])
+    remember(visit, member, "read taken back", piece.id, before={"as": pin.chosen["label"]})
     return piece

@@ -49,6 +49,7 @@ export type Reach = S["ReachOut"];
 export type Sights = S["LookOut"];
 export type Finding = S["FindingIn"];
 export type Shelf = S["ShelfOut"];
+export type Bottle = S["BottleOut"];
 export type BottleIn = S["BottleIn"];
 export type Timer = S["TimerOut"];
 export type MarkIn = S["MarkIn"];

@@ -1,28 +1,29 @@
 <script setup lang="ts">
-/** Something of the house's own for the shelf. */
+/** Something of the house's own for the shelf, or a correction of what stands there. */
 import Button from "primevue/button";
 import InputText from "primevue/inputtext";
 import Select from "primevue/select";
 import { ref } from "vue";
 
 import { api, ask, asProblem } from "../../api/client";
-import type { BottleIn, Problem, Shelf } from "../../api/types";
+import type { Bottle, BottleIn, Problem, Shelf } from "../../api/types";
 import KeyCap from "../../app/KeyCap.vue";
 import { useKeys } from "../../app/keys";
 import ProblemNote from "../../app/ProblemNote.vue";
 import { newId } from "../../record/ids";
 
-defineProps<{ shelf: Shelf; word: Record<string, string> }>();
+const props = defineProps<{ shelf: Shelf; word: Record<string, string>; bottle?: Bottle }>();
 const emit = defineEmits<{ kept: [shelf: Shelf]; leave: [] }>();
 // Made once: pressing twice keeps one.
 const id = newId();
-const name = ref("");
-const kind = ref<BottleIn["kind"]>("lubricant");
-const suits = ref<string[]>([]);
-const never = ref<string[]>([]);
-const note = ref("");
-const handle = ref("");
-const full = ref("");
+const had = props.bottle;
+const name = ref(had?.name ?? "");
+const kind = ref<BottleIn["kind"]>((had?.kind as BottleIn["kind"]) ?? "lubricant");
+const suits = ref<string[]>([...(had?.suits ?? [])]);
+const never = ref<string[]>([...(had?.never ?? [])]);
+const note = ref(had?.note ?? "");
+const handle = ref(had?.handle ? String(had.handle) : "");
+const full = ref(had?.full ? String(had.full) : "");
 const problem = ref<Problem>();
 
 /** Suits, must not touch, nothing said: one tap each. */
@@ -35,7 +36,7 @@ function turn(surface: string) {
 }
 
 async function keep() {
-  const body = { name: name.value.trim(), kind: kind.value, suits: suits.value, never: never.value, not_with: [], viscosity: "", note: note.value.trim(), handle: Number(handle.value) || 0, full: Number(full.value) || 0 } as BottleIn;
+  const body = { key: had?.key ?? "", name: name.value.trim(), kind: kind.value, suits: suits.value, never: never.value, not_with: had?.not_with ?? [], viscosity: had?.viscosity ?? "", note: note.value.trim(), handle: Number(handle.value) || 0, full: Number(full.value) || 0 } as BottleIn;
   try {
     emit("kept", await ask(api.PUT("/api/shelf/bottles/{bottle_id}", { params: { path: { bottle_id: id } }, body })));
   } catch (error) {
@@ -47,7 +48,7 @@ useKeys({ "Ctrl+Enter": keep });
 </script>
 
 <template>
-  <form class="bottle" aria-label="Put one on the shelf" @submit.prevent="keep">
+  <form class="bottle" :aria-label="bottle ? `Correct ${bottle.name}` : 'Put one on the shelf'" @submit.prevent="keep">
     <label>Name <InputText v-model="name" maxlength="60" /></label>
     <Select v-model="kind" :options="shelf.kinds" aria-label="Kind" />
     <div role="group" aria-label="Suits, or must not touch" class="surfaces">
@@ -58,7 +59,7 @@ useKeys({ "Ctrl+Enter": keep });
     <label class="wide">Note <InputText v-model="note" maxlength="200" /></label>
     <ProblemNote :problem="problem" class="wide" />
     <div class="actions wide">
-      <Button type="submit" :disabled="name.trim().length < 2">Put it on <KeyCap k="Ctrl Enter" /></Button>
+      <Button type="submit" :disabled="name.trim().length < 2">{{ bottle ? "Correct it" : "Put it on" }} <KeyCap k="Ctrl Enter" /></Button>
       <Button variant="outlined" @click="emit('leave')">Not now <KeyCap k="Esc" /></Button>
     </div>
   </form>

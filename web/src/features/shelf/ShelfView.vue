@@ -4,7 +4,7 @@ import Button from "primevue/button";
 import { computed, onMounted, ref } from "vue";
 
 import { api, ask, asProblem } from "../../api/client";
-import type { Problem, Shelf } from "../../api/types";
+import type { Bottle, Problem, Shelf } from "../../api/types";
 import KeyCap from "../../app/KeyCap.vue";
 import { useKeys } from "../../app/keys";
 import ProblemNote from "../../app/ProblemNote.vue";
@@ -14,6 +14,7 @@ import BottleForm from "./BottleForm.vue";
 const shelf = ref<Shelf>();
 const problem = ref<Problem>();
 const adding = ref(false);
+const correcting = ref<Bottle>();
 const WORD: Record<string, string> = { lubricant: "Lubricants", fluid: "Fluids, by viscosity", locker: "Thread lock", retainer: "Retaining compound", cleaner: "Cleaners", friction: "friction face", oneway: "sealed roller", electric: "motor, board" };
 const groups = computed(() => (shelf.value?.kinds ?? []).map((kind) => ({ kind, bottles: (shelf.value?.bottles ?? []).filter((one) => one.kind === kind) })).filter((group) => group.bottles.length));
 const time = (minutes: number) => (minutes >= 60 ? `${+(minutes / 60).toFixed(1)} h` : `${minutes} min`);
@@ -31,7 +32,16 @@ async function trying(work: () => Promise<Shelf>) {
 const follow = (question: string, school: string) => trying(() => ask(api.PUT("/api/shelf/rules/{question}", { params: { path: { question } }, body: { school } })));
 const putAway = (key: string) => trying(() => ask(api.PUT("/api/shelf/{key}/gone", { params: { path: { key } }, body: { gone: true } })));
 
-useKeys({ n: () => (adding.value = !adding.value), Escape: () => (adding.value = false) });
+function leave() {
+  adding.value = false;
+  correcting.value = undefined;
+}
+function correct(bottle: Bottle) {
+  adding.value = false;
+  correcting.value = bottle;
+}
+
+useKeys({ n: () => (adding.value = !adding.value), Escape: leave });
 onMounted(() => trying(() => ask(api.GET("/api/shelf"))));
 </script>
 
@@ -44,7 +54,7 @@ onMounted(() => trying(() => ask(api.GET("/api/shelf"))));
         <Button @click="adding = !adding">Put one on <KeyCap k="N" /></Button>
       </div>
       <ProblemNote :problem="problem" />
-      <BottleForm v-if="adding && shelf" :shelf="shelf" :word="WORD" @kept="shelf = $event; adding = false" @leave="adding = false" />
+      <BottleForm v-if="adding && shelf" :shelf="shelf" :word="WORD" @kept="shelf = $event; leave()" @leave="leave" />
       <template v-for="group in groups" :key="group.kind">
         <h2 class="label">{{ WORD[group.kind] ?? group.kind }}</h2>
         <ul>
@@ -54,6 +64,8 @@ onMounted(() => trying(() => ask(api.GET("/api/shelf"))));
               <p class="soft small">{{ one.note }}<template v-if="one.full"> Loads after {{ time(one.handle) }}, runs after {{ time(one.full) }}.</template></p>
             </div>
             <p><span class="proved">{{ one.suits.map((s) => WORD[s] ?? s).join(", ") }}</span><span v-if="one.never.length" class="harm"> never: {{ one.never.map((s) => WORD[s] ?? s).join(", ") }}</span><span v-if="one.not_with.length" class="harm"> · not with {{ one.not_with.map(named).join(", ") }}</span></p>
+            <BottleForm v-if="shelf && correcting?.key === one.key" class="whole" :shelf="shelf" :word="WORD" :bottle="one" @kept="shelf = $event; leave()" @leave="leave" />
+            <button v-else type="button" class="word" :aria-label="`Correct ${one.name}`" @click="correct(one)">mend</button>
             <button type="button" :aria-label="`Take off the shelf: ${one.name}`" @click="putAway(one.key)">×</button>
           </li>
         </ul>
@@ -102,7 +114,7 @@ ul {
 
 li {
   display: grid;
-  grid-template-columns: minmax(0, 1.2fr) minmax(0, 1fr) 44px;
+  grid-template-columns: minmax(0, 1.2fr) minmax(0, 1fr) 52px 44px;
   gap: 14px;
   align-items: center;
   padding: 6px 0;
@@ -122,6 +134,16 @@ li button {
   color: var(--soft);
   font: 500 24px/1 var(--sans);
   cursor: pointer;
+}
+
+li .word {
+  width: 52px;
+  font: 600 15px/1 var(--sans);
+  text-decoration: underline;
+}
+
+.whole {
+  grid-column: 1 / -1;
 }
 
 fieldset {

@@ -1,24 +1,58 @@
 <script setup lang="ts">
-/** The row: every piece in the order it came off, as it lies on the bench. */
+/** The row: every piece in the order it came off. A sub-assembly lies in it as one, and opens as a row of its own. */
 import { computed, nextTick, ref, watch } from "vue";
 
 import type { Step } from "../../api/types";
+import RowGroup from "./RowGroup.vue";
 import RowPiece from "./RowPiece.vue";
+import { scalesOf } from "./lie";
 
 const props = defineProps<{ steps: Step[]; at?: string; counting?: boolean }>();
 const emit = defineEmits<{ pick: [step: Step] }>();
 
-const TALL = 88;
 const strip = ref<HTMLElement>();
+const scales = computed(() => scalesOf(props.steps));
+const groupOf = (step?: Step) => step?.piece.chips.find((chip) => chip.field === "group")?.value ?? "";
 
-/** Fasteners share one scale, so that the short one is seen to be short; so do round things. */
-const longest = computed(() => Math.max(12, ...props.steps.map(({ piece: { figure: f } }) => (f.shape === "screw" ? f.length + f.head_height : 0))));
-const widest = computed(() => Math.max(10, ...props.steps.map(({ piece: { figure: f } }) => (f.rims.length ? 2 * (f.rims[0]?.tip_radius_mm ?? 0) : f.diameter && f.shape !== "shaft" && f.shape !== "screw" ? f.diameter : 0))));
-const fastener = computed(() => Math.min(7, (TALL - 4) / longest.value));
-const round = computed(() => Math.min(7, TALL / widest.value));
+/** Sub-assemblies of two steps and more, by name. */
+const groups = computed(() => {
+  const found = new Map<string, Step[]>();
+  for (const step of props.steps) {
+    const name = groupOf(step);
+    if (name) found.set(name, [...(found.get(name) ?? []), step]);
+  }
+  for (const [name, steps] of found) if (steps.length < 2) found.delete(name);
+  return found;
+});
+
+/** The sub-assembly laid open: the one the piece in hand belongs to, until the whole row is asked for. */
+const opened = ref("");
+const inHand = computed(() => groupOf(props.steps.find((step) => step.id === props.at)));
+watch([() => props.at, inHand], () => (opened.value = inHand.value), { immediate: true });
+const inside = computed(() => groups.value.get(opened.value));
+
+type Lying = { key: string; step?: Step; group?: string; steps: Step[] };
+const lying = computed<Lying[]>(() => {
+  if (inside.value) return inside.value.map((step) => ({ key: step.id, step, steps: [step] }));
+  const seen = new Set<string>();
+  return props.steps.flatMap<Lying>((step) => {
+    const name = groupOf(step);
+    const steps = groups.value.get(name);
+    if (!steps) return [{ key: step.id, step, steps: [step] }];
+    if (seen.has(name)) return [];
+    seen.add(name);
+    return [{ key: `group ${name}`, group: name, steps }];
+  });
+});
+
+function open(one: Lying) {
+  opened.value = one.group ?? "";
+  const first = one.steps[0];
+  if (first) emit("pick", first);
+}
 
 watch(
-  () => [props.at, props.steps.length],
+  () => [props.at, props.steps.length, opened.value],
   async () => {
     await nextTick();
     strip.value?.querySelector(".here, .next")?.scrollIntoView({ block: "nearest", inline: "center" });
@@ -29,8 +63,12 @@ watch(
 
 <template>
   <section class="row" aria-label="The row">
+    <button v-if="inside" type="button" class="out" @click="opened = ''">‹ Whole row <span>{{ opened }}</span></button>
     <ol ref="strip">
-      <RowPiece v-for="step in steps" :key="step.id" :step="step" :here="step.id === at" :counting="counting" :fastener="fastener" :round="round" @pick="emit('pick', step)" />
+      <template v-for="one in lying" :key="one.key">
+        <RowPiece v-if="one.step" :step="one.step" :here="one.step.id === at" :counting="counting" :scales="scales" :inside="Boolean(inside)" @pick="emit('pick', one.step)" />
+        <RowGroup v-else :name="one.group ?? ''" :steps="one.steps" :counting="counting" :scales="scales" @open="open(one)" />
+      </template>
       <li v-if="!steps.length" class="empty soft">The pieces lie here, in the order they come off.</li>
     </ol>
   </section>
@@ -39,18 +77,41 @@ watch(
 <style scoped>
 .row {
   flex: none;
+  display: flex;
   background: var(--panel);
   border-top: 1px solid var(--ink);
 }
 
 ol {
   display: flex;
+  flex: 1;
+  min-width: 0;
   height: 148px;
   overflow-x: auto;
   padding: 0 var(--margin);
   scrollbar-width: thin;
   scrollbar-color: var(--hair) transparent;
   background: linear-gradient(var(--hair), var(--hair)) 0 106px / 100% 1px no-repeat;
+}
+
+.out {
+  flex: none;
+  width: 128px;
+  padding: 0 14px;
+  border: 0;
+  border-top: 4px solid var(--slate);
+  border-right: 1px solid var(--hair);
+  background: var(--ground);
+  color: var(--ink);
+  font: 600 16px/1.25 var(--sans);
+  text-align: left;
+  cursor: pointer;
+}
+
+.out span {
+  display: block;
+  margin-top: 6px;
+  color: var(--slate);
 }
 
 .empty {

@@ -11,6 +11,7 @@ import { useOutbox } from "../../record/outbox";
 import { queryOf } from "../drawer/part";
 import GuidePanel from "./GuidePanel.vue";
 import PieceSheet from "./PieceSheet.vue";
+import ToolList from "./ToolList.vue";
 import { useVisit } from "./visit";
 
 const props = defineProps<{ entry?: Entry; step?: Step; photos?: string[] }>();
@@ -143,15 +144,7 @@ const roundest = computed(() => Math.max(1, ...store.steps.map((step) => Math.ma
       </section>
     </div>
     <div v-else-if="row && shown === 'tools'" class="panel">
-      <dl>
-        <template v-for="[label, tools] in ([['Metric', row.tools.metric], ['Inch', row.tools.inch], ['Drivers', row.tools.other], ['Special', row.tools.special]] as const)" :key="label">
-          <template v-if="tools.length">
-            <dt>{{ label }}</dt>
-            <dd v-for="tool in tools" :key="tool.name"><b>{{ tool.name }}</b> <span class="soft">step {{ tool.steps.join(", ") }}</span><p v-if="tool.makeshift" class="soft small">Or: {{ tool.makeshift }}</p></dd>
-          </template>
-        </template>
-      </dl>
-      <p v-if="row.tools.unsaid.length" class="soft">Drive not noted: step {{ row.tools.unsaid.join(", ") }}.</p>
+      <ToolList :tools="row.tools" />
     </div>
     <GuidePanel v-else-if="shown === 'guide'" class="panel" />
     <p v-for="trouble in row?.troubles ?? []" :key="trouble.says" class="harm"><b>{{ trouble.says }}</b> {{ trouble.hint }}</p>
@@ -282,12 +275,5 @@ h2 {
 
 .odd b {
   color: var(--oxide);
-}
-
-dt {
-  margin-top: 8px;
-  font-size: 15px;
-  font-weight: 600;
-  color: var(--soft);
 }
 </style>

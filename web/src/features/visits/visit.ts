@@ -168,6 +168,7 @@ export const useVisit = defineStore("visit", () => {
         verdict: "",
         finding: "",
         findings: [],
+        instead: "",
         pins: [],
         ticks: [],
       },
@@ -180,13 +181,14 @@ export const useVisit = defineStore("visit", () => {
     await keep({ kind: "undo", method: "PUT", path: `${base.value}/steps/${id}/undone`, body: { undone: true }, shown: { id } });
   }
 
-  async function judge(piece: Piece, verdict: Verdict, finding: string, findings?: Finding[]) {
+  /** What is not said stays as it was. */
+  async function judge(piece: Piece, verdict: Verdict, finding: string, more: { findings?: Finding[]; instead?: string } = {}) {
     await keep({
       kind: "verdict",
       method: "PUT",
       path: `${base.value}/pieces/${piece.id}/verdict`,
-      body: { verdict, finding, ...(findings ? { findings } : {}) },
-      shown: { id: piece.id, verdict, finding, ...(findings ? { findings } : {}) },
+      body: { verdict, finding, ...more },
+      shown: { id: piece.id, verdict, finding, ...more },
     });
   }
 
@@ -203,6 +205,10 @@ export const useVisit = defineStore("visit", () => {
   async function pin(pieceId: string, rim: number, given: ReadIn | FormIn, choice: number) {
     const path = `${base.value}/pieces/${pieceId}/pins/${newId()}`;
     await keep({ kind: "pin", method: "PUT", path, body: { rim, given, choice } });
+  }
+
+  async function unpin(pieceId: string, pinId: string) {
+    await keep({ kind: "pin", method: "DELETE", path: `${base.value}/pieces/${pieceId}/pins/${pinId}` });
   }
 
   async function tick(piece: Piece, outcome: Outcome, count: number) {
@@ -288,7 +294,7 @@ export const useVisit = defineStore("visit", () => {
 
   return {
     visit, plan, steps, pieces, unanswered, at, picked, walk,
-    load, keepUp, loadPlan, layDown, takeBack, judge, markStep, startTimer, pin, tick, untick, addPhoto, photoOf, markPhoto, photoUrl, enter, waitFor, check, watchOut,
+    load, keepUp, loadPlan, layDown, takeBack, judge, markStep, startTimer, pin, unpin, tick, untick, addPhoto, photoOf, markPhoto, photoUrl, enter, waitFor, check, watchOut,
   };
 });
 

@@ -1,17 +1,39 @@
 <script setup lang="ts">
 /** The complaint, what was heard, and what to mind before it is opened. */
 import Button from "primevue/button";
-import { computed } from "vue";
+import { computed, ref, watch } from "vue";
 
+import { api, ask } from "../../../api/client";
+import type { RowSeen } from "../../../api/types";
 import KeyCap from "../../../app/KeyCap.vue";
 import { useKeys } from "../../../app/keys";
 import PhotoButton from "../PhotoButton.vue";
+import ToolList from "../ToolList.vue";
+import { useGuide } from "../guide";
 import { useVisit } from "../visit";
 import WaitsFor from "../WaitsFor.vue";
 
 const emit = defineEmits<{ enter: [stage: string] }>();
 const store = useVisit();
 const visit = computed(() => store.visit);
+const guide = useGuide();
+const tools = ref<RowSeen["tools"]>();
+
+/** The row that says which tools: its own, or that of the same model. */
+const source = computed(() => {
+  const like = guide.guide?.choices.find((one) => one.same_model);
+  if (store.steps.length) return { id: store.visit?.id, label: "" };
+  return guide.guide?.guide_id ? { id: guide.guide.guide_id, label: guide.guide.label } : { id: like?.id, label: like ? `${like.label}, visit ${like.number}` : "" };
+});
+watch(() => source.value.id, async (id) => {
+  tools.value = undefined;
+  if (!id) return;
+  try {
+    tools.value = (await ask(api.GET("/api/visits/{visit_id}/row", { params: { path: { visit_id: id } } }))).tools;
+  } catch {
+    // They are on the Strip stage too.
+  }
+}, { immediate: true });
 
 useKeys({ Enter: () => emit("enter", "strip") });
 </script>
@@ -35,6 +57,10 @@ useKeys({ Enter: () => emit("enter", "strip") });
     </section>
     <section class="side">
       <WaitsFor />
+      <section v-if="tools" aria-label="Tools">
+        <p class="label">Gather first{{ source.label ? `, after ${source.label}` : "" }}</p>
+        <ToolList :tools="tools" />
+      </section>
       <div class="photos">
         <img v-for="one in visit.photos" :key="one.id" :src="store.photoUrl(one.id, true)" alt="The unit as it came" />
       </div>

@@ -5,7 +5,7 @@ import InputText from "primevue/inputtext";
 import { computed, onMounted, ref, watch } from "vue";
 
 import { api, ask } from "../../../api/client";
-import type { Finding, Sights } from "../../../api/types";
+import type { Finding, Piece, Sights } from "../../../api/types";
 import KeyCap from "../../../app/KeyCap.vue";
 import { useKeys } from "../../../app/keys";
 import ToothPicker from "../../../drawing/ToothPicker.vue";
@@ -16,6 +16,9 @@ import { useVisit, type Verdict } from "../visit";
 const emit = defineEmits<{ enter: [stage: string] }>();
 const store = useVisit();
 const note = ref("");
+const instead = ref("");
+/** Pieces as they were before the verdicts given here, the last on top. */
+const before = ref<Piece[]>([]);
 const findings = ref<Finding[]>([]);
 const seen = ref<Sights>();
 /** The sight noted tooth by tooth just now. */
@@ -50,15 +53,17 @@ async function look() {
   }
 }
 
-watch(() => piece.value?.id, () => {
+function pickUp() {
   note.value = piece.value?.finding ?? "";
+  instead.value = piece.value?.instead ?? "";
   findings.value = JSON.parse(JSON.stringify(piece.value?.findings ?? [])) as Finding[];
   by.value = "";
   const measured = found("play");
   play.value = measured ? { mm: String(measured.mm), radius: String(measured.radius) } : { mm: "", radius: "" };
   seen.value = undefined;
   void look();
-}, { immediate: true });
+}
+watch(() => piece.value?.id, pickUp, { immediate: true });
 
 function toggle(key: string, byTooth: boolean) {
   if (byTooth) {
@@ -94,12 +99,24 @@ function measured() {
 function judge(verdict: Verdict) {
   const step = store.picked;
   if (!step) return;
-  void store.judge(step.piece, verdict, note.value.trim() || (seen.value?.reason ?? "").slice(0, 300), findings.value);
+  before.value.push(JSON.parse(JSON.stringify(step.piece)) as Piece);
+  void store.judge(step.piece, verdict, note.value.trim() || (seen.value?.reason ?? "").slice(0, 300), { findings: findings.value, instead: instead.value.trim() });
   store.walk(1);
 }
 
+function undo() {
+  const was = before.value.pop();
+  if (!was) return;
+  void store.judge(was, was.verdict as Verdict, was.finding, { findings: was.findings as unknown as Finding[], instead: was.instead });
+  store.at = store.steps.find((step) => step.piece.id === was.id)?.id ?? store.at;
+  pickUp();
+}
+
 async function noted() {
-  if (piece.value && note.value.trim() !== piece.value.finding) await store.judge(piece.value, piece.value.verdict as Verdict, note.value.trim(), findings.value);
+  const now = piece.value;
+  if (!now) return;
+  const more = { findings: findings.value, instead: instead.value.trim() };
+  if (note.value.trim() !== now.finding || more.instead !== now.instead) await store.judge(now, more.instead && !now.verdict ? "replace" : (now.verdict as Verdict), note.value.trim(), more);
 }
 
 useKeys({
@@ -107,6 +124,7 @@ useKeys({
   c: () => judge("clean"),
   r: () => judge("replace"),
   m: () => judge("pair"),
+  z: undo,
   ArrowRight: () => store.walk(1),
   ArrowLeft: () => store.walk(-1),
   "Ctrl+Enter": () => emit("enter", "read"),
@@ -131,6 +149,7 @@ onMounted(() => {
         <label>Play <InputText v-model="play.mm" class="value" inputmode="decimal" placeholder="mm" aria-label="Play, mm" @change="measured" /></label>
         <label>at radius <InputText v-model="play.radius" class="value" inputmode="decimal" placeholder="mm" aria-label="At radius, mm" @change="measured" /></label>
         <label class="note">Note <InputText id="finding" v-model="note" maxlength="300" placeholder="anything else" @change="noted" /></label>
+        <label class="note">Goes in instead <InputText id="instead" v-model="instead" maxlength="400" spellcheck="false" placeholder="as in the strip: M3x12 button" @change="noted" /></label>
       </div>
       <p v-if="seen?.reason" class="reason"><b v-if="seen.verdict">{{ VERDICTS.find((one) => one.key === seen?.verdict)?.label }}:</b> {{ seen.reason }}</p>
       <p v-else class="soft">Both faces, every tooth. Play often comes from a worn pin, slot or bore, and not from the teeth.</p>
@@ -138,6 +157,7 @@ onMounted(() => {
         <Button v-for="one in VERDICTS" :key="one.key" :variant="piece.verdict === one.key ? undefined : 'outlined'" :aria-pressed="piece.verdict === one.key" :class="{ wanted: seen?.verdict === one.key }" @click="judge(one.key)">{{ one.label }} <KeyCap :k="one.k" /></Button>
       </div>
       <div class="actions">
+        <Button v-if="before.length" variant="outlined" @click="undo">Take back: {{ before.at(-1)?.name }} <KeyCap k="Z" /></Button>
         <PhotoButton @taken="(file: File) => store.addPhoto(file, store.picked?.id)" />
         <Button :variant="left ? 'outlined' : undefined" @click="emit('enter', 'read')">Looked over, read the gears <KeyCap k="Ctrl Enter" /></Button>
       </div>

@@ -68,6 +68,7 @@ useKeys({
           <span v-else class="size soft">not read</span>
           <span class="value sure">{{ one.pin ? `${Math.round(one.pin.probability * 100)} %` : "" }}</span>
         </button>
+        <button v-if="one.pin" type="button" class="off" :aria-label="`Take back the reading of ${one.step.piece.name}, ${one.pin.teeth} teeth`" @click="store.unpin(one.step.piece.id, one.pin.id)">×</button>
       </li>
     </ul>
   </section>
@@ -91,6 +92,21 @@ ul {
   border-top: 1px solid var(--ink);
 }
 
+li {
+  display: flex;
+  border-bottom: 1px solid var(--hair);
+}
+
+.off {
+  flex: none;
+  width: 44px;
+  border: 0;
+  background: none;
+  color: var(--soft);
+  font: 500 24px/1 var(--sans);
+  cursor: pointer;
+}
+
 .rim {
   display: grid;
   grid-template-columns: 68px minmax(0, 1fr) 80px 220px 80px;
@@ -100,7 +116,6 @@ ul {
   min-height: 72px;
   padding: 4px 0;
   border: 0;
-  border-bottom: 1px solid var(--hair);
   background: none;
   color: var(--ink);
   font: 500 18px/1.25 var(--sans);

@@ -61,6 +61,7 @@ useKeys({ Enter: () => emit("enter", "build") });
               <RouterLink class="small look" :to="intake(step, pin)">It came: check it</RouterLink>
             </p>
             <p v-for="one in came.filter((each) => each.piece === step.piece.id)" :key="one.id" class="small" :class="one.accepted ? 'proved' : 'harm'">{{ day(one.recorded_at) }}: {{ one.accepted ? "came, taken in" : "came, sent back" }}<template v-if="one.reason">: {{ one.reason }}</template></p>
+            <p v-if="step.piece.instead" class="small"><b>Goes in instead:</b> {{ step.piece.instead }}</p>
             <p v-if="step.piece.finding" class="harm small">{{ step.piece.finding }}</p>
             <p v-if="step.piece.teeth.length && step.piece.pins.length < step.piece.teeth.length" class="soft small">Not read yet: read it before ordering.</p>
           </div>

@@ -193,7 +193,7 @@ function typed(event: KeyboardEvent) {
   field.value?.focus();
 }
 
-useKeys({ "Alt+r": again, "Alt+p": () => photoButton.value?.open(), "Ctrl+Enter": () => emit("enter", "look") });
+useKeys({ ArrowLeft: () => store.walk(-1), ArrowRight: () => store.walk(1), "Alt+r": again, "Alt+p": () => photoButton.value?.open(), "Ctrl+Enter": () => emit("enter", "look") });
 onMounted(() => {
   if (!store.at) store.at = store.steps.at(-1)?.id ?? "";
   field.value?.focus();
