@@ -6,8 +6,8 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from .gear import Gear, base_pitch, base_radius
-from .mesh import beyond_base
+from .gear import Gear, base_pitch, base_radius, tip_radius
+from .mesh import beyond
 from .sizes import table
 
 
@@ -73,4 +73,5 @@ def _contact(first: Gear, second: Gear) -> float:
     if bases >= distance:
         return 0.0
     along = distance * float(np.sin(np.arccos(bases / distance)))
-    return (beyond_base(first) + beyond_base(second) - along) / float(base_pitch(first))
+    reach = sum(beyond(gear, float(tip_radius(gear))) for gear in (first, second))
+    return (reach - along) / float(base_pitch(first))

@@ -13,13 +13,17 @@ from typing import Any
 from pydantic import BaseModel
 
 from .count import CountIn, CountOut, count_teeth
+from .crossed import CrossedIn, CrossedOut, cross_pair
 from .entry import EntryIn, EntryOut, read_entry
 from .fit import FitIn, FitOut, fit_part
+from .fitting import FittingIn, FittingOut, fit_together
 from .form import FormIn, FormOut, read_form
 from .gear import GearIn, GearOut, measure_gear
+from .mixed import MixedIn, MixedOut, mix_pair
 from .pair import PairIn, PairOut, mesh_pair
 from .read import ReadOut, read_gear
 from .readings import ReadIn
+from .regear import HolesIn, HolesOut, RegearIn, RegearOut, chart_holes, regear_drive
 from .train import TrainIn, TrainOut, run_train
 
 
@@ -40,5 +44,10 @@ SUMS: dict[str, Sum] = {
     "fit": Sum(FitIn, FitOut, fit_part),
     "train": Sum(TrainIn, TrainOut, run_train),
     "pair": Sum(PairIn, PairOut, mesh_pair),
+    "mixed": Sum(MixedIn, MixedOut, mix_pair),
+    "crossed": Sum(CrossedIn, CrossedOut, cross_pair),
+    "regear": Sum(RegearIn, RegearOut, regear_drive),
+    "holes": Sum(HolesIn, HolesOut, chart_holes),
+    "fitting": Sum(FittingIn, FittingOut, fit_together),
     "entry": Sum(EntryIn, EntryOut, read_entry),
 }

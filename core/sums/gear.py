@@ -58,6 +58,9 @@ class GearIn(Model):
     addendum: Annotated[float, Field(ge=0.3, le=2)] = 1.0
     dedendum: Annotated[float, Field(ge=0.4, le=2.5)] = 1.25
     tip_trim_mm: Annotated[float, Field(ge=0, le=10)] = 0.0
+    thinning_mm: Annotated[float, Field(ge=0, le=10)] = Field(
+        default=0.0, description="Worn off the tooth thickness at the reference circle"
+    )
     pin_diameter_mm: Length | None = None
     chord_pitches: Annotated[int, Field(ge=1, le=500)] | None = None
     show: ProbeIn = Field(default_factory=ProbeIn, description="A measurement to show on the drawing")
@@ -85,6 +88,7 @@ class GearIn(Model):
                 self.addendum,
                 self.dedendum,
                 self.tip_trim_mm,
+                self.thinning_mm,
             )
         )
 

@@ -4,13 +4,18 @@ from __future__ import annotations
 
 from dataclasses import replace
 from math import degrees, radians
-from typing import Any
+from typing import Annotated, Any, Literal
 
 import numpy as np
 from pydantic import Field, model_validator
 
 from gearing.errors import GearingError
-from gearing.mesh import mesh
+from gearing.gear import Gear
+from gearing.mesh import Mesh, Pair, mesh
+from gearing.mesh.askew import gap_of_tilt, over_a_turn, width_in_mesh
+from gearing.mesh.bands import Band, band_for, judge_mesh, own_band
+from gearing.mesh.paper import strips
+from gearing.mesh.warm import Climate, warmed
 
 from .base import Length, Model
 from .gear import Drawing, GearIn, draw
@@ -18,22 +23,61 @@ from .gear import Drawing, GearIn, draw
 ALIKE = radians(0.5)
 """How far two helix angles that were read may differ and still be one, rad."""
 
+CURVE = 161
+"""Distances at which the drag is worked out beforehand."""
+
+BEYOND = 0.35
+"""How far past no play the drag goes into the jam, in modules."""
+
+SHOWN_STRIPS = 8
+AIR = Literal["dry", "room", "wet"]
+Share = Annotated[float, Field(gt=0, le=1)]
+
 _SIZE = ("module_mm", "diametral_pitch", "pressure_angle_deg", "helix_angle_deg", "addendum", "dedendum")
 
 
+class ClimateIn(Model):
+    """Materials of both gears and the housing, and the air and warmth they are set and run in."""
+
+    first: Annotated[str, Field(max_length=30)] = "steel"
+    second: Annotated[str, Field(max_length=30)] = "nylon"
+    housing: Annotated[str, Field(max_length=30)] = "aluminium"
+    set_at_c: Annotated[float, Field(ge=-40, le=150)] = 20.0
+    runs_at_c: Annotated[float, Field(ge=-40, le=200)] = 60.0
+    set_air: AIR = "room"
+    runs_air: AIR = "room"
+
+
 class PairIn(Model):
-    """Two external gears on parallel shafts; without a distance, where they have no play.
+    """Two gears on parallel shafts; without a distance, where they have no play.
 
     A gear given by its teeth alone is taken to be of its mate's size, since
-    the two did run together.
+    the two did run together. Of an internal pair the second is the ring.
     """
 
     first: GearIn
     second: GearIn
+    internal: bool = False
     centre_distance_mm: Length | None = None
     hands_known: bool = Field(
         default=True, description="Whether both helix hands were recorded; else they are taken to be opposite"
     )
+    band: Annotated[str, Field(max_length=20)] = Field(
+        default="metal", description="metal, plastic or open; see mesh.toml"
+    )
+    band_low: Share | None = Field(default=None, description="Own band, in modules")
+    band_high: Share | None = None
+    radius_mm: Length | None = Field(default=None, description="Where the play is felt as movement")
+    width_1_mm: Length | None = None
+    width_2_mm: Length | None = None
+    offset_mm: Annotated[float, Field(ge=-100, le=100)] = Field(
+        default=0.0, description="Of one face's middle from the other's"
+    )
+    tilt_deg: Annotated[float, Field(ge=-10, le=10)] = 0.0
+    runout_mm: Annotated[float, Field(ge=0, le=5)] = Field(
+        default=0.0, description="Of the first gear, as a dial reads it over a turn"
+    )
+    climate: ClimateIn | None = None
 
     @model_validator(mode="before")
     @classmethod
@@ -50,9 +94,76 @@ class PairIn(Model):
                 told["hands_known"] = False
         return told
 
+    def chosen_band(self) -> Band:
+        if self.band_low and self.band_high:
+            return own_band(self.band_low, self.band_high)
+        return band_for(self.band)
+
 
 def _sized(gear: dict[str, Any]) -> bool:
     return gear.get("module_mm") is not None or gear.get("diametral_pitch") is not None
+
+
+class BandOut(Model):
+    """What is aimed for, in mm at this module."""
+
+    says: str
+    tight_mm: float
+    low_mm: float
+    high_mm: float
+    loose_mm: float
+    source: str
+    low_distance_mm: float | None = Field(description="Where the least wanted backlash is reached")
+    high_distance_mm: float | None
+
+
+class CurveOut(Model):
+    """The pair at distances either way, for dragging: all lists of one length."""
+
+    distance_mm: list[float]
+    backlash_mm: list[float]
+    contact_ratio: list[float]
+    tip_clearance_mm: list[float]
+    verdict: list[str]
+
+
+class StripOut(Model):
+    """A paper between the teeth and what it leaves."""
+
+    name: str
+    fold: str
+    thickness_mm: float
+    distance_mm: float
+    backlash_mm: float
+    held_by: str
+    verdict: str
+
+
+class WarmOut(Model):
+    """Backlash as set and as run, mm, what each member takes of it, and the distance to set cold."""
+
+    cold_mm: float
+    warm_mm: float
+    first_mm: float
+    second_mm: float
+    housing_mm: float
+    verdict: str
+    set_distance_mm: float
+    set_backlash_mm: float
+
+
+class AskewOut(Model):
+    """What stands askew: width in mesh, the gap a tilt leaves at one end, and the play over a turn."""
+
+    width_mm: float | None
+    width_share: float | None
+    tilt_gap_mm: float | None
+    tilt_says: str
+    turn_deg: list[float]
+    turn_backlash_mm: list[float]
+    least_mm: float | None
+    most_mm: float | None
+    tight_at_deg: float | None
 
 
 class PairOut(Model):
@@ -62,6 +173,7 @@ class PairOut(Model):
     ratio_decimal: float
     says: str
     direction: str
+    internal: bool
     zero_backlash_centre_distance_mm: float
     centre_distance_mm: float
     working_pressure_angle_deg: float
@@ -69,11 +181,23 @@ class PairOut(Model):
     normal_backlash_mm: float
     backlash_turn_of_gear_1_deg: float
     backlash_turn_of_gear_2_deg: float
-    contact_ratio: float
+    movement_mm: float | None = Field(description="The play of the second gear at the radius asked for")
+    contact_ratio: float = Field(description="Transverse")
+    overlap_ratio: float = Field(description="Added by the helix over the width in mesh")
     tip_clearance_1_mm: float
     tip_clearance_2_mm: float
+    working_depth_mm: float
+    skips_at_mm: float | None
+    verdict: str = Field(description="jammed, tight, right, loose or skipping")
+    reason: str
+    troubles: list[str]
     hunts: bool
     turns_to_meet_again: int
+    band: BandOut
+    curve: CurveOut
+    paper: list[StripOut]
+    warm: WarmOut | None
+    askew: AskewOut
     first: Drawing
     second: Drawing
     phase_1_deg: float
@@ -82,29 +206,19 @@ class PairOut(Model):
 
 def mesh_pair(given: PairIn) -> PairOut:
     """Mesh two gears and say what comes of it."""
-    first, second = given.first.gear(), given.second.gear()
-    if not given.hands_known:
-        second = replace(
-            second, helix_angle=float(np.copysign(second.helix_angle, -np.asarray(first.helix_angle)))
-        )
-    if not np.isclose(-np.asarray(first.helix_angle), second.helix_angle, atol=ALIKE):
-        raise GearingError(
-            "On parallel shafts the helix angles must be equal and of opposite hand.",
-            field="second.helix_angle_deg",
-            hint="Left-hand counts as minus. The same hand twice runs on crossed shafts only.",
-        )
-    found = mesh(first, second, given.centre_distance_mm)
-    decimal = float(found.ratio)
-    faster = decimal < 1
+    first, second = _gears(given)
+    pair = Pair(first, second, given.internal)
+    found = mesh(first, second, given.centre_distance_mm, internal=given.internal)
+    module, band = float(first.module), given.chosen_band()
+    width = _width(given)
+    overlap = (width or 0.0) * abs(np.sin(float(first.helix_angle))) / (np.pi * module)
+    judged = judge_mesh(found, module, band, overlap)
     return PairOut(
         ratio=f"{found.ratio.numerator} : {found.ratio.denominator}",
-        ratio_decimal=decimal,
-        says=(
-            f"One turn of the first turns the second {1 / decimal:.3f} times, the other way."
-            if faster
-            else f"{decimal:.3f} turns of the first turn the second once, the other way."
-        ),
-        direction="opposite",
+        ratio_decimal=float(found.ratio),
+        says=_says(float(found.ratio), given.internal),
+        direction="same" if given.internal else "opposite",
+        internal=given.internal,
         zero_backlash_centre_distance_mm=found.zero_backlash_distance,
         centre_distance_mm=found.distance,
         working_pressure_angle_deg=degrees(found.working_pressure_angle),
@@ -112,15 +226,171 @@ def mesh_pair(given: PairIn) -> PairOut:
         normal_backlash_mm=found.normal_backlash,
         backlash_turn_of_gear_1_deg=degrees(found.turn_1),
         backlash_turn_of_gear_2_deg=degrees(found.turn_2),
+        movement_mm=found.turn_2 * given.radius_mm if given.radius_mm else None,
         contact_ratio=found.contact_ratio,
+        overlap_ratio=overlap,
         tip_clearance_1_mm=found.tip_clearance_1,
         tip_clearance_2_mm=found.tip_clearance_2,
+        working_depth_mm=found.working_depth,
+        skips_at_mm=found.skips_at if np.isfinite(found.skips_at) else None,
+        verdict=judged.verdict,
+        reason=judged.reason,
+        troubles=list(found.troubles),
         hunts=found.hunts,
         turns_to_meet_again=found.turns_to_meet_again,
+        band=_band(band, pair, module),
+        curve=_curve(pair, found, module, band, overlap),
+        paper=[
+            StripOut(
+                name=one.name,
+                fold=one.fold,
+                thickness_mm=one.thickness,
+                distance_mm=one.distance,
+                backlash_mm=one.backlash,
+                held_by=one.held_by,
+                verdict=one.verdict,
+            )
+            for one in strips(pair, module, band)[:SHOWN_STRIPS]
+        ],
+        warm=_warm(pair, found, module, band, given.climate),
+        askew=_askew(given, pair, found, width),
         first=draw(first),
-        second=draw(second),
+        second=draw(second, given.internal),
         # The outline's tooth stands up: a quarter turn lays it on the line of
-        # centres; the second gear meets it with a space, half a pitch on.
+        # centres; the second gear meets it with a space, half a pitch on. A
+        # ring's outline is of its space, which takes the tooth as it is.
         phase_1_deg=-90.0,
-        phase_2_deg=90.0 + 180.0 / given.second.teeth,
+        phase_2_deg=-90.0 if given.internal else 90.0 + 180.0 / given.second.teeth,
+    )
+
+
+def _gears(given: PairIn) -> tuple[Gear, Gear]:
+    """Both gears, their helix hands as they must be to run on parallel shafts."""
+    first, second = given.first.gear(), given.second.gear()
+    sense = 1.0 if given.internal else -1.0
+    if not given.hands_known:
+        second = replace(
+            second, helix_angle=float(np.copysign(second.helix_angle, sense * np.asarray(first.helix_angle)))
+        )
+    if not np.isclose(sense * np.asarray(first.helix_angle), second.helix_angle, atol=ALIKE):
+        raise GearingError(
+            "On parallel shafts the helix angles must be equal and of "
+            f"{'the same' if given.internal else 'opposite'} hand.",
+            field="second.helix_angle_deg",
+            hint="Left-hand counts as minus. Other hands run on crossed shafts only.",
+        )
+    return first, second
+
+
+def _says(ratio: float, internal: bool) -> str:
+    way = "the same way" if internal else "the other way"
+    if ratio < 1:
+        return f"One turn of the first turns the second {1 / ratio:.3f} times, {way}."
+    return f"{ratio:.3f} turns of the first turn the second once, {way}."
+
+
+def _width(given: PairIn) -> float | None:
+    if not given.width_1_mm or not given.width_2_mm:
+        return None
+    return width_in_mesh(given.width_1_mm, given.width_2_mm, given.offset_mm)
+
+
+def _band(band: Band, pair: Pair, module: float) -> BandOut:
+    return BandOut(
+        says=band.says,
+        tight_mm=band.tight * module,
+        low_mm=band.low * module,
+        high_mm=band.high * module,
+        loose_mm=band.loose * module,
+        source=band.source,
+        low_distance_mm=_distance_for(pair, band.low * module),
+        high_distance_mm=_distance_for(pair, band.high * module),
+    )
+
+
+def _distance_for(pair: Pair, backlash: float) -> float | None:
+    try:
+        return pair.distance_for(backlash)
+    except GearingError:
+        return None
+
+
+def _curve(pair: Pair, found: Mesh, module: float, band: Band, overlap: float) -> CurveOut:
+    """The pair from a jam to where it loses the teeth."""
+    close, (low, high) = pair.zero_backlash_distance, pair.limits
+    jam, lost = close - pair.sign * BEYOND * module, low if pair.internal else high
+    ends = sorted((jam, lost))
+    span = np.linspace(max(ends[0], low * 1.00001), ends[1] - 1e-6, CURVE)
+    play, contact = np.asarray(pair.backlash(span)), np.asarray(pair.contact_ratio(span))
+    clear = np.minimum(*pair.clearances(span))
+    states = zip(span, play, contact, clear, strict=True)
+    return CurveOut(
+        distance_mm=span.round(5).tolist(),
+        backlash_mm=play.round(5).tolist(),
+        contact_ratio=contact.round(4).tolist(),
+        tip_clearance_mm=np.asarray(clear).round(4).tolist(),
+        verdict=[
+            judge_mesh(
+                replace(
+                    found,
+                    distance=float(a),
+                    backlash=float(j),
+                    contact_ratio=float(e),
+                    tip_clearance_1=float(c),
+                    tip_clearance_2=float(c),
+                    troubles=("tips touch",) if c < 0 else (),
+                ),
+                module,
+                band,
+                overlap,
+            ).verdict
+            for a, j, e, c in states
+        ],
+    )
+
+
+def _warm(pair: Pair, found: Mesh, module: float, band: Band, given: ClimateIn | None) -> WarmOut | None:
+    if given is None:
+        return None
+    climate = Climate(
+        given.first,
+        given.second,
+        given.housing,
+        given.set_at_c,
+        given.runs_at_c,
+        given.set_air,
+        given.runs_air,
+    )
+    made = warmed(pair, found.distance, climate, (band.low + band.high) / 2 * module)
+    return WarmOut(
+        cold_mm=made.cold,
+        warm_mm=made.warm,
+        first_mm=made.first,
+        second_mm=made.second,
+        housing_mm=made.housing,
+        verdict=judge_mesh(replace(found, backlash=made.warm), module, band).verdict,
+        set_distance_mm=made.set_distance,
+        set_backlash_mm=made.set_backlash,
+    )
+
+
+def _askew(given: PairIn, pair: Pair, found: Mesh, width: float | None) -> AskewOut:
+    turned = over_a_turn(pair, found.distance, given.runout_mm) if given.runout_mm else None
+    gap = gap_of_tilt(width, radians(given.tilt_deg)) if width and given.tilt_deg else None
+    says = ""
+    if gap is not None:
+        says = f"One end carries while the other stands {gap:.3f} mm apart" + (
+            ", more than the backlash: it binds there." if gap > found.backlash else "."
+        )
+    narrow = min(given.width_1_mm or 0.0, given.width_2_mm or 0.0)
+    return AskewOut(
+        width_mm=width,
+        width_share=width / narrow if width and narrow else None,
+        tilt_gap_mm=gap,
+        tilt_says=says,
+        turn_deg=turned.angles.tolist() if turned else [],
+        turn_backlash_mm=turned.backlash.round(5).tolist() if turned else [],
+        least_mm=turned.least if turned else None,
+        most_mm=turned.most if turned else None,
+        tight_at_deg=turned.tight_at if turned else None,
     )

@@ -10,15 +10,19 @@ from devices.caliper.protocol import Hold
 from gearing.gauges import gauges
 from sums.base import Model, Problem
 from sums.count import CountIn, CountOut, count_teeth
+from sums.crossed import CrossedIn, CrossedOut, cross_pair
 from sums.entry import EntryIn, EntryOut, read_entry
 from sums.fit import FitIn, FitOut, fit_part
+from sums.fitting import FacesOut, FittingIn, FittingOut, choices, fit_together
 from sums.form import FormIn, FormOut, read_form
 from sums.gauges import GaugesOut, all_gauges
 from sums.gear import GearIn, GearOut, measure_gear
+from sums.mixed import MixedIn, MixedOut, mix_pair
 from sums.pair import PairIn, PairOut, mesh_pair
 from sums.probe import ProbeIn
 from sums.read import ReadOut, read_gear
 from sums.readings import ReadIn
+from sums.regear import HolesIn, HolesOut, RegearIn, RegearOut, chart_holes, regear_drive
 from sums.train import TrainIn, TrainOut, run_train
 
 from . import caliper
@@ -126,6 +130,42 @@ def pair(request: HttpRequest, given: PairIn) -> PairOut:
 def train(request: HttpRequest, given: TrainIn) -> TrainOut:
     """A whole train, typed as one line."""
     return run_train(given)
+
+
+@router.post("/mixed", response={200: MixedOut, 422: Problem})
+def mixed(request: HttpRequest, given: MixedIn) -> MixedOut:
+    """Two gears of different sizes, or one worn, tried together."""
+    return mix_pair(given)
+
+
+@router.post("/crossed", response={200: CrossedOut, 422: Problem})
+def crossed(request: HttpRequest, given: CrossedIn) -> CrossedOut:
+    """Worm and wheel, or bevels."""
+    return cross_pair(given)
+
+
+@router.post("/regear", response={200: RegearOut, 422: Problem})
+def regear(request: HttpRequest, given: RegearIn) -> RegearOut:
+    """Other gears for the same motor."""
+    return regear_drive(given)
+
+
+@router.post("/holes", response={200: HolesOut, 422: Problem})
+def holes(request: HttpRequest, given: HolesIn) -> HolesOut:
+    """A plate's hole for every pair."""
+    return chart_holes(given)
+
+
+@router.get("/fitting/choices", response=FacesOut)
+def fitting_choices(request: HttpRequest) -> FacesOut:
+    """Faces, materials and grades to pick from."""
+    return choices()
+
+
+@router.post("/fitting", response={200: FittingOut, 422: Problem})
+def fitting(request: HttpRequest, given: FittingIn) -> FittingOut:
+    """Shims, disc springs, friction stacks, press fits, pre-turns, tightening orders."""
+    return fit_together(given)
 
 
 @router.post("/entry", response={200: EntryOut, 422: Problem})

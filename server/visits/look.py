@@ -90,9 +90,7 @@ def judge(request: MemberRequest, visit_id: UUID, piece_id: UUID, given: Verdict
     """Say what is to become of a piece."""
     seen = None if given.findings is None else [one.model_dump() for one in given.findings]
     return piece_out(
-        services.judge(
-            request.user, visit_id, piece_id, given.verdict, given.finding, seen, given.instead
-        )
+        services.judge(request.user, visit_id, piece_id, given.verdict, given.finding, seen, given.instead)
     )
 
 

@@ -119,7 +119,9 @@ class LookOver(BrowserCase):
         expect(page.get_by_role("button", name="chipped 2")).to_be_visible()
         self.press("z")
         expect(page.get_by_role("button", name="chipped", exact=True)).to_be_visible()
-        expect(page.get_by_role("button", name="Replace with mate")).to_have_attribute("aria-pressed", "false")
+        expect(page.get_by_role("button", name="Replace with mate")).to_have_attribute(
+            "aria-pressed", "false"
+        )
 
 
 class Build(BrowserCase):

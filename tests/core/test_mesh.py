@@ -11,7 +11,14 @@ from hypothesis import strategies as st
 
 from gearing.errors import GearingError
 from gearing.gear import Gear
-from gearing.mesh import mesh, zero_backlash_distance
+from gearing.mesh import Pair, mesh, zero_backlash_distance
+from gearing.mesh.askew import over_a_turn, width_in_mesh
+from gearing.mesh.bands import band_for, judge_mesh
+from gearing.mesh.crossed import bevel_pair, worm_pair
+from gearing.mesh.paper import strips
+from gearing.mesh.warm import Climate, warmed
+from gearing.outline import tooth_outline
+from gearing.ring import space_of
 
 from .cases import gears, vector_gear, vectors
 
@@ -66,6 +73,108 @@ class AnyPair(unittest.TestCase):
         turns = mesh(Gear(z1, 1.0), Gear(z2, 1.0)).turns_to_meet_again
         met = [n for n in range(1, turns + 1) if n * z1 % z2 == 0]
         self.assertEqual(met, [turns])
+
+
+class InARing(unittest.TestCase):
+    @settings(max_examples=60, deadline=None)
+    @given(st.integers(12, 30), st.integers(14, 60), st.floats(0.01, 0.15))
+    def test_play_opens_as_the_pinion_moves_to_the_middle(self, teeth: int, more: int, opened: float) -> None:
+        pinion, ring = Gear(teeth, 0.5), Gear(teeth + more, 0.5)
+        close = Pair(pinion, ring, internal=True).zero_backlash_distance
+        self.assertAlmostEqual(close, more * 0.25)
+        at, in_, farther = (mesh(pinion, ring, close - n * opened * 0.5, internal=True) for n in (0, 1, 2))
+        self.assertAlmostEqual(at.backlash, 0.0, places=9)
+        self.assertTrue(0 < in_.backlash < farther.backlash)
+        self.assertAlmostEqual(in_.turn_1 * teeth, in_.turn_2 * ring.teeth, places=9)
+
+    def test_the_outlines_touch_without_cutting_at_no_play(self) -> None:
+        """Drawn, not reckoned: the pinion's tooth lies in the ring's space, flank on flank both sides."""
+        pinion, ring = Gear(20, 1.0), Gear(60, 1.0)
+        tooth = tooth_outline(pinion, 80, 6) + np.array([0.0, 20.0])
+        space = tooth_outline(space_of(ring), 160, 6)
+        flank = tooth[(tooth[:, 1] > 29.2) & (tooth[:, 1] < 30.9)]
+        gaps = [(np.hypot(*(space - point).T).min(), point) for point in flank]
+        self.assertLess(min(gap for gap, _ in gaps), 2e-3)
+        inside_space = [
+            np.interp(p[1], space[: len(space) // 2, 1][::1], np.abs(space[: len(space) // 2, 0]))
+            for p in flank
+        ]
+        for point, half in zip(flank, inside_space, strict=True):
+            self.assertLessEqual(abs(point[0]), half + 2e-3)
+
+    def test_tips_that_would_meet_and_counts_that_do_not_close_are_said(self) -> None:
+        self.assertIn(
+            "meet as they leave", " ".join(mesh(Gear(40, 1.0), Gear(45, 1.0), internal=True).troubles)
+        )
+        self.assertEqual(mesh(Gear(24, 1.0), Gear(60, 1.0), internal=True).troubles, ())
+        with self.assertRaisesRegex(GearingError, "more teeth"):
+            Pair(Gear(40, 1.0), Gear(40, 1.0), internal=True)
+
+
+class SetAndJudged(unittest.TestCase):
+    PAIR = Pair(Gear(15, 0.8), Gear(54, 0.8))
+
+    def test_a_distance_asked_for_leaves_the_backlash_asked_for_and_skipping_begins_at_one(self) -> None:
+        for pair in (self.PAIR, Pair(Gear(18, 0.5), Gear(60, 0.5), internal=True)):
+            self.assertAlmostEqual(float(pair.backlash(pair.distance_for(0.04))), 0.04, places=9)
+            self.assertAlmostEqual(float(pair.contact_ratio(pair.skips_at)), 1.0, places=6)
+
+    def test_verdicts_follow_each_other_as_the_distance_opens(self) -> None:
+        order = ["jammed", "tight", "right", "loose", "skipping"]
+        told = [
+            judge_mesh(
+                mesh(self.PAIR.first, self.PAIR.second, 27.5 + step * 0.01), 0.8, band_for("open")
+            ).verdict
+            for step in range(85)
+        ]
+        self.assertEqual(list(dict.fromkeys(told)), order)
+
+    def test_paper_lies_on_both_flanks_pressed(self) -> None:
+        for one in strips(self.PAIR, 0.8, band_for("open")):
+            if one.verdict == "lost":
+                continue
+            play = float(self.PAIR.normal_backlash(one.distance))
+            if one.held_by == "flanks":
+                self.assertAlmostEqual(play, 2 * 0.85 * one.thickness, places=6)
+            else:
+                self.assertGreater(play, 2 * 0.85 * one.thickness)
+        sheet = {
+            (s.name, s.fold): s for s in strips(Pair(Gear(15, 0.3), Gear(54, 0.3)), 0.3, band_for("open"))
+        }
+        self.assertIn(sheet["copy paper", "flat"].verdict, ("loose", "lost"))
+
+    def test_warmth_closes_plastic_in_metal_and_the_cold_setting_makes_up_for_it(self) -> None:
+        climate = Climate("steel", "nylon", "aluminium", 20, 60)
+        told = warmed(self.PAIR, 27.75, climate, 0.1)
+        self.assertLess(told.warm, told.cold)
+        # By hand: what both gears grow less what the housing gives, at 2·tan(alpha_w) a millimetre.
+        share = 27.75 / 69 * 40e-6
+        closes = share * (15 * 11.5 + 54 * 85) - 27.75 * 23.5 * 40e-6
+        alpha = float(self.PAIR.working_angle(27.75))
+        self.assertAlmostEqual(told.cold - told.warm, 2 * np.tan(alpha) * closes, delta=0.002)
+        again = warmed(self.PAIR, told.set_distance, climate, 0.1)
+        self.assertAlmostEqual(again.warm, 0.1, delta=1e-4)
+        still = warmed(self.PAIR, 27.75, Climate("steel", "steel", "steel", 20, 80), 0.1)
+        self.assertAlmostEqual(still.warm, still.cold, delta=1e-4)
+
+    def test_a_gear_that_runs_out_is_tight_where_its_high_side_meets(self) -> None:
+        told = over_a_turn(self.PAIR, 27.75, 0.1, high_at=90.0)
+        self.assertAlmostEqual(told.tight_at, 90.0)
+        self.assertAlmostEqual(told.least, float(self.PAIR.backlash(27.70)), places=9)
+        self.assertAlmostEqual(told.most, float(self.PAIR.backlash(27.80)), places=9)
+        self.assertAlmostEqual(width_in_mesh(6, 5, 1.0), 4.5)
+
+    def test_worm_and_bevel_by_the_book(self) -> None:
+        worm = worm_pair(1, 40, 0.5, 6.0, np.radians(20), 0.08)
+        self.assertAlmostEqual(worm.distance, 13.0)
+        self.assertAlmostEqual(np.tan(worm.lead_angle), 0.5 / 6.0)
+        self.assertLess(worm.backwards, 0)
+        bevel = bevel_pair(14, 42, 0.5, np.radians(20), np.pi / 2)
+        self.assertAlmostEqual(sum(bevel.cones), np.pi / 2)
+        self.assertAlmostEqual(np.tan(bevel.cones[0]), 14 / 42)
+        self.assertAlmostEqual(bevel.cone_distance, np.hypot(7.0, 21.0) / 2)
+        with self.assertRaisesRegex(GearingError, "no cone"):
+            bevel_pair(10, 60, 0.5, np.radians(20), np.radians(150))
 
 
 class Refusals(unittest.TestCase):

@@ -26,7 +26,8 @@ from gearing.train import (
     read_train,
     solve,
 )
-from gearing.train.layout import Placed, lay_out
+from gearing.train.layout import Placed, lay_out, side_view
+from gearing.train.line import read_stages
 
 
 def total(line: str) -> Fraction:
@@ -107,16 +108,43 @@ class Drives(unittest.TestCase):
         self.assertIn("do not go in", " ".join(Planetary("s", "r", "c", 13, 18, 49).troubles()))
         self.assertIn("run into", " ".join(Planetary("s", "r", "c", 12, 30, 72, 4).troubles()))
 
-    def test_clicks_per_turn_tell_the_gear(self) -> None:
-        clicks = solve(read_train("12:60 | 14:48")).clicks_per_turn("3")
-        self.assertEqual(clicks["12 on 1 (pair 1)"], Fraction(5 * 48, 14))
-        self.assertEqual(clicks["48 on 3 (pair 2)"], 1)
-        worm = solve(read_train("w2:40")).clicks_per_turn("2")
-        self.assertEqual(worm["worm on 1 (pair 1)"], 40)
-        planet = solve(read_train("p12/18/48")).clicks_per_turn("1")
-        # Sun against the arm 4/5 turn, by three planets; a planet turns 12/18 of that, met twice.
-        self.assertEqual(planet["sun 12 (set 1)"], Fraction(12, 5))
-        self.assertEqual(planet["planet 18 (set 1)"], Fraction(16, 15))
+    def test_named_shafts_and_what_is_driven_and_held_are_said_in_the_line(self) -> None:
+        two = solve(read_train("sun-ring-arm p20/16/52 | motor-ring 10:80 ; drive sun 100 ; drive motor -40"))
+        self.assertEqual(two.speeds["arm"], Fraction(20 * 100 + 52 * 5, 72))
+        half = solve(read_train("case-left-right diff ; drive case 3 ; hold left"))
+        self.assertEqual(half.speeds["right"], 6)
+        for bad in (
+            "hub-wheel 12:60:3",
+            "a-b diff",
+            "a-a 12:60",
+            "12:60 ; push a",
+            "12:60 ; drive moon 3",
+            "joint",
+        ):
+            with self.subTest(line=bad), self.assertRaises(GearingError):
+                solve(read_train(bad))
+
+    @settings(max_examples=100, deadline=None)
+    @given(
+        st.lists(
+            st.sampled_from(
+                [
+                    "12:60",
+                    "?:48i",
+                    "w2:40 left lead 8",
+                    "p12/?/48 x4 ring>carrier",
+                    "belt 20:40",
+                    "chain 11:?",
+                    "14:42f",
+                ]
+            ),
+            min_size=1,
+            max_size=8,
+        )
+    )
+    def test_a_line_printed_back_is_the_same_line(self, stages: list[str]) -> None:
+        read = read_stages(" | ".join(stages))
+        self.assertEqual(read_stages(" | ".join(stage.text() for stage in read)), read)
 
     def test_twenty_shafts_within_five_milliseconds(self) -> None:
         train = read_train(" | ".join(["12:60", "14:48i", "belt 20:40", "w1:30"] * 5))
@@ -132,6 +160,14 @@ class Drives(unittest.TestCase):
 
 
 class Drawn(unittest.TestCase):
+    def test_from_the_side_meeting_gears_meet_and_every_shaft_is_drawn(self) -> None:
+        train = read_train("12:31 | 15:54 | belt 11:40 | p12/18/48")
+        edges = side_view(train)
+        for stage in (1, 2):
+            one, other = [edge for edge in edges if edge.stage == stage]
+            self.assertAlmostEqual(abs(one.y - other.y), one.half + other.half)
+        self.assertEqual({edge.name for edge in edges if edge.kind == "shaft"}, set(train.shafts()))
+
     def test_teeth_stand_in_spaces_wherever_gears_meet(self) -> None:
         """By the outlines: nothing of one gear is buried in the other, and they do touch."""
         met = 0

@@ -1,4 +1,4 @@
-"""Where the gears of a train typed as a line stand, end view, and turned so that they mesh.
+"""Where the gears of a train stand, end view and side view, and turned so that they mesh.
 
 All stages are drawn at one module, so that teeth compare; lengths in modules.
 """
@@ -8,13 +8,19 @@ from __future__ import annotations
 from dataclasses import dataclass
 from math import cos, radians, sin
 
-from .model import Belt, Mesh, Planetary, Train, Worm
+from .model import Belt, Coupling, Mesh, Planetary, Train, Worm
 
 LEAN = 32.0
 """Degrees each next stage leans from the line, up and down in turn, so that shafts do not hide each other."""
 
 BELT_APART = 1.35
 """Distance of two pulleys in sums of their radii."""
+
+PLANE, FACE = 9.0, 6.0
+"""Distance of one stage's plane from the next in the side view, and the width a gear is drawn with."""
+
+AWAY = 30.0
+"""How far from the others a shaft stands that nothing ties to them."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -34,12 +40,12 @@ class Placed:
     phase : float
         Turn of the outline (a tooth, or a ring's space, on the y axis), degrees,
         counter-clockwise.
+    stage, nth : int
+        From 1; which count of its stage, from 0: planets share one.
     about : str
         Carrier a planet goes round with; empty otherwise.
-    spin : str
-        For a planet the name its own speed is found by; the shaft otherwise.
-    stage : int
-        From 1.
+    centre : tuple of float
+        What a planet goes round.
     """
 
     kind: str
@@ -49,8 +55,22 @@ class Placed:
     y: float
     phase: float
     stage: int
+    nth: int
     about: str = ""
     centre: tuple[float, float] = (0.0, 0.0)
+
+
+@dataclass(frozen=True, slots=True)
+class Edge:
+    """A gear or a shaft seen from the side: middle and half height across, from `left` to `right`."""
+
+    kind: str
+    name: str
+    stage: int
+    y: float
+    half: float
+    left: float
+    right: float
 
 
 def meshing_phase(phase: float, teeth: int, mate: int, towards: float) -> float:
@@ -70,53 +90,147 @@ def ring_phase(phase: float, teeth: int, ring: int, towards: float) -> float:
     return (towards - 90.0 - past * 360.0 / ring) % 360.0
 
 
+@dataclass(slots=True)
+class _Board:
+    """Where shafts stand so far."""
+
+    at: dict[str, tuple[float, float]]
+
+    def first(self, shaft: str) -> tuple[float, float]:
+        """Where a stage begins: where its shaft stands, or clear of all others."""
+        if shaft not in self.at:
+            right = max((x for x, _ in self.at.values()), default=-AWAY)
+            self.at[shaft] = (right + AWAY, 0.0)
+        return self.at[shaft]
+
+
 def lay_out(train: Train) -> list[Placed]:
-    """Every gear of a train whose stages follow each other."""
+    """Every gear of a train, end view. A stage driven from its second shaft is laid from there."""
+    board = _Board({})
     placed: list[Placed] = []
-    x = y = 0.0
-    phase = 0.0
     for stage, one in enumerate(train.couplings, 1):
         lean = LEAN if stage % 2 else -LEAN
         match one:
             case Mesh():
-                inside = one.kind == "internal"
-                apart = (one.teeth_2 - one.teeth_1 if inside else one.teeth_1 + one.teeth_2) / 2
-                # A ring's centre lies behind the gear that runs in it.
-                towards = lean + 180.0 if inside else lean
-                made = ring_phase if inside else meshing_phase
-                placed.append(Placed("gear", one.teeth_1, one.first, x, y, phase, stage))
-                phase = made(phase, one.teeth_1, one.teeth_2, lean)
-                x, y = x + apart * cos(radians(towards)), y + apart * sin(radians(towards))
-                kind = "ring" if inside else "gear"
-                placed.append(Placed(kind, one.teeth_2, one.second, x, y, phase, stage))
+                placed += _mesh(one, board, stage, lean)
             case Belt():
-                apart = BELT_APART * (one.teeth_1 + one.teeth_2) / 2
-                placed.append(Placed("pulley", one.teeth_1, one.first, x, y, phase, stage))
-                x, y = x + apart * cos(radians(lean)), y + apart * sin(radians(lean))
-                placed.append(Placed("pulley", one.teeth_2, one.second, x, y, phase, stage))
+                placed += _two(
+                    one, "pulley", BELT_APART * (one.teeth_1 + one.teeth_2) / 2, board, stage, lean
+                )
             case Worm():
-                placed.append(Placed("worm", one.starts, one.first, x, y, 0.0, stage))
-                y -= one.teeth / 2 + 4
-                placed.append(Placed("gear", one.teeth, one.second, x, y, 0.0, stage))
-                phase = 0.0
+                x, y = board.first(one.first if one.second not in board.at else one.second)
+                down = one.teeth / 2 + 4
+                if one.second in board.at and one.first not in board.at:
+                    y += down
+                board.at.setdefault(one.first, (x, y))
+                board.at.setdefault(one.second, (x, y - down))
+                placed.append(Placed("worm", one.starts, one.first, x, y, 0.0, stage, 0))
+                placed.append(Placed("gear", one.teeth, one.second, x, y - down, 0.0, stage, 1))
             case Planetary():
-                placed += _set(one, x, y, phase, stage)
+                placed += _set(one, board, stage)
+            case _:
+                x, y = board.first(next((s for s in one.shafts() if s in board.at), one.shafts()[0]))
+                for shaft in one.shafts():
+                    board.at.setdefault(shaft, (x, y))
     return placed
 
 
-def _set(one: Planetary, x: float, y: float, phase: float, stage: int) -> list[Placed]:
+def _mesh(one: Mesh, board: _Board, stage: int, lean: float) -> list[Placed]:
+    inside = one.kind == "internal"
+    apart = (one.teeth_2 - one.teeth_1 if inside else one.teeth_1 + one.teeth_2) / 2
+    # A ring's centre lies behind the gear that runs in it.
+    return _two(one, "ring" if inside else "gear", apart, board, stage, lean + 180.0 if inside else lean)
+
+
+def _two(one: Mesh | Belt, kind: str, apart: float, board: _Board, stage: int, lean: float) -> list[Placed]:
+    """Two gears or pulleys, the one whose shaft stands already first."""
+    backwards = one.second in board.at and one.first not in board.at
+    x, y = board.first(one.second if backwards else one.first)
+    turn = lean + 180.0 if backwards else lean
+    other = x + apart * cos(radians(turn)), y + apart * sin(radians(turn))
+    first, second = (other, (x, y)) if backwards else ((x, y), other)
+    board.at.setdefault(one.first, first)
+    board.at.setdefault(one.second, second)
+    phase = 0.0
+    if isinstance(one, Mesh):
+        towards = lean - 180.0 if kind == "ring" else lean
+        phase = (ring_phase if kind == "ring" else meshing_phase)(0.0, one.teeth_1, one.teeth_2, towards)
+    return [
+        Placed("pulley" if kind == "pulley" else "gear", one.teeth_1, one.first, *first, 0.0, stage, 0),
+        Placed(kind, one.teeth_2, one.second, *second, phase, stage, 1),
+    ]
+
+
+def _set(one: Planetary, board: _Board, stage: int) -> list[Placed]:
     """Sun in the middle, planets about it, the ring around all, on one axis."""
-    made = [Placed("gear", one.teeth_sun, one.sun, x, y, phase, stage)]
+    x, y = board.first(next((s for s in one.shafts() if s in board.at), one.sun))
+    for shaft in one.shafts():
+        board.at.setdefault(shaft, (x, y))
+    made = [Placed("gear", one.teeth_sun, one.sun, x, y, 0.0, stage, 0)]
     apart = (one.teeth_sun + one.teeth_planet) / 2
     first = 0.0
     for n in range(one.planets):
         towards = 90.0 + 360.0 * n / one.planets
-        turned = meshing_phase(phase, one.teeth_sun, one.teeth_planet, towards)
+        turned = meshing_phase(0.0, one.teeth_sun, one.teeth_planet, towards)
         first = turned if n == 0 else first
         px, py = x + apart * cos(radians(towards)), y + apart * sin(radians(towards))
         made.append(
-            Placed("gear", one.teeth_planet, f"{stage} planet", px, py, turned, stage, one.carrier, (x, y))
+            Placed("gear", one.teeth_planet, one.carrier, px, py, turned, stage, 1, one.carrier, (x, y))
         )
     outer = ring_phase(first, one.teeth_planet, one.teeth_ring, 90.0)
-    made.append(Placed("ring", one.teeth_ring, one.ring, x, y, outer, stage))
+    made.append(Placed("ring", one.teeth_ring, one.ring, x, y, outer, stage, 2))
     return made
+
+
+def side_view(train: Train) -> list[Edge]:
+    """The train cut open and folded flat, a plane for each stage, shafts lying across.
+
+    Each next shaft lies above or below the one before by their true distance,
+    towards the middle, as in a drawing of a gearbox.
+    """
+    height: dict[str, float] = {}
+    planes: dict[str, list[float]] = {}
+    edges: list[Edge] = []
+    for stage, one in enumerate(train.couplings, 1):
+        x = stage * PLANE
+        radii = _radii(one)
+        shafts = one.shafts()
+        at = next((height[s] for s in shafts if s in height), 0.0)
+        for shaft in shafts:
+            apart = _apart(one) * (1 if at <= 0 else -1)
+            if shaft not in height:
+                height[shaft] = at if shaft == shafts[0] or len(shafts) == 3 else at + apart
+            planes.setdefault(shaft, []).append(x)
+        for shaft, half, kind in radii:
+            edges.append(Edge(kind, shaft, stage, height[shaft], half, x - FACE / 2, x + FACE / 2))
+    for shaft, where in planes.items():
+        edges.append(
+            Edge("shaft", shaft, 0, height[shaft], 1.2, min(where) - PLANE / 2, max(where) + PLANE / 2)
+        )
+    return edges
+
+
+def _apart(one: Coupling) -> float:
+    match one:
+        case Mesh():
+            return abs(one.teeth_2 - one.teeth_1 if one.kind == "internal" else one.teeth_1 + one.teeth_2) / 2
+        case Belt():
+            return BELT_APART * (one.teeth_1 + one.teeth_2) / 2
+        case Worm():
+            return one.teeth / 2 + 4
+    return 0.0
+
+
+def _radii(one: Coupling) -> list[tuple[str, float, str]]:
+    """Shaft, half height and kind of what is seen of a stage from the side."""
+    match one:
+        case Mesh():
+            ring = "ring" if one.kind == "internal" else "gear"
+            return [(one.second, one.teeth_2 / 2, ring), (one.first, one.teeth_1 / 2, "gear")]
+        case Belt():
+            return [(one.first, one.teeth_1 / 2, "pulley"), (one.second, one.teeth_2 / 2, "pulley")]
+        case Worm():
+            return [(one.second, one.teeth / 2, "gear"), (one.first, 3.0, "worm")]
+        case Planetary():
+            return [(one.ring, one.teeth_ring / 2, "ring"), (one.sun, one.teeth_sun / 2, "gear")]
+    return []

@@ -7,28 +7,90 @@ external pair, ``12:60i`` drives a ring from inside, ``14:42b`` is a bevel pair,
 ``w1:40`` a worm of one start, ``belt 20:40`` and ``chain 11:18`` say so, and
 ``p12/18/48`` is a planetary set, sun in, ring held, carrier out; ``p12/18/48
 sun>ring`` drives the sun and takes the ring, so that the carrier is held.
+
+Shafts can be named, where the stages do not follow each other, and what is
+driven and held is then said after a semicolon::
+
+    sun-ring-arm p12/18/48 | motor-ring 15:60 ; drive sun 100 ; drive motor -40
 """
 
 from __future__ import annotations
 
 import re
+from dataclasses import dataclass, replace
 from fractions import Fraction
 
 from ..errors import GearingError
-from .model import Belt, Coupling, Mesh, Planetary, Train, Worm, check_count
+from .model import Belt, Coupling, Differential, Joint, Mesh, Planetary, Train, Worm, check_count
 
-LONGEST_LINE = 400
+LONGEST_LINE = 600
 MOST_STAGES = 30
 MEMBERS = ("sun", "ring", "carrier")
+HINT = "12:60, 12:60i for a ring, 14:42b for bevels, w1:40, belt 20:40, p12/18/48; ? for a count not known."
 
-_PAIR = re.compile(r"^(belt|chain)?\s*(\d{1,4})\s*:\s*(\d{1,4})\s*([ibf]?)$", re.I)
-_WORM = re.compile(r"^w\s*(\d{1,2})\s*:\s*(\d{1,4})\s*(left|right)?$", re.I)
-_SET = re.compile(r"^p\s*(\d{1,4})/(\d{1,4})/(\d{1,4})(?:\s*x\s*(\d))?(?:\s+(\w+)\s*>\s*(\w+))?$", re.I)
+_NAMES = re.compile(r"^([A-Za-z]\w{0,15}(?:-[A-Za-z]\w{0,15}){1,2})\s+(.+)$")
+_PAIR = re.compile(r"^(belt|chain)?\s*(\d{1,4}|\?)\s*:\s*(\d{1,4}|\?)\s*([ibf]?)$", re.I)
+_WORM = re.compile(r"^w\s*(\d{1,2})\s*:\s*(\d{1,4}|\?)\s*(left|right)?(?:\s*lead\s*([\d.,]{1,6}))?$", re.I)
+_SET = re.compile(
+    r"^p\s*(\d{1,4}|\?)/(\d{1,4}|\?)/(\d{1,4}|\?)(?:\s*x\s*(\d))?(?:\s+(\w+)\s*>\s*(\w+))?$", re.I
+)
+_PLAIN = re.compile(r"^(diff|joint|slip)$", re.I)
+_SAID = re.compile(r"^(drive|hold)\s+(\w{1,16}(?:\s(?:sun|ring|carrier))?)(?:\s+(-?[\d.,/]{1,12}))?$", re.I)
 _KIND = {"": "external", "i": "internal", "b": "bevel", "f": "face"}
+_LETTER = {kind: letter for letter, kind in _KIND.items()}
+
+
+@dataclass(frozen=True, slots=True)
+class Stage:
+    """One stage as said; a count of 0 was left open.
+
+    Attributes
+    ----------
+    form : str
+        ``external``, ``internal``, ``bevel``, ``face``, ``belt``, ``chain``, ``worm``,
+        ``planetary``, ``diff``, ``joint`` or ``slip``.
+    counts : tuple of int
+    names : tuple of str
+        Shafts, where they were named.
+    more : tuple of str
+        Hand and lead of a worm; planets, source and target of a set.
+    """
+
+    form: str
+    counts: tuple[int, ...] = ()
+    names: tuple[str, ...] = ()
+    more: tuple[str, ...] = ()
+
+    @property
+    def internal(self) -> bool:
+        return self.form == "internal"
+
+    def with_count(self, place: int, count: int) -> Stage:
+        return replace(self, counts=(*self.counts[:place], count, *self.counts[place + 1 :]))
+
+    def text(self) -> str:
+        """As it would be typed."""
+        said = [str(count) if count else "?" for count in self.counts]
+        match self.form:
+            case "worm":
+                hand, lead = self.more
+                body = f"w{said[0]}:{said[1]}" + (" left" if hand == "left" else "")
+                body += f" lead {lead}" if lead else ""
+            case "planetary":
+                planets, source, target = self.more
+                body = f"p{'/'.join(said)}" + (f" x{planets}" if planets != "3" else "")
+                body += "" if (source, target) == ("sun", "carrier") else f" {source}>{target}"
+            case "belt" | "chain":
+                body = f"{self.form} {said[0]}:{said[1]}"
+            case "diff" | "joint" | "slip":
+                body = self.form
+            case _:
+                body = f"{said[0]}:{said[1]}{_LETTER[self.form]}"
+        return f"{'-'.join(self.names)} {body}" if self.names else body
 
 
 def read_train(line: str) -> Train:
-    """The train of one line; shaft ``1`` is driven at one turn, the last is the output.
+    """The train of one line; unless it says otherwise shaft ``1`` is driven at one turn.
 
     Raises
     ------
@@ -40,60 +102,188 @@ def read_train(line: str) -> Train:
     >>> [shaft for shaft in read_train("12:60 | w1:40").shafts()]
     ['1', '2', '3']
     """
+    body, *said = line.split(";")
+    couplings: list[Coupling] = []
+    held: set[str] = set()
+    stages = read_stages(body)
+    for number, stage in enumerate(stages, 1):
+        if not all(stage.counts):
+            raise GearingError(
+                f"Stage {number}: a count is left open.",
+                field="line",
+                hint="Give a measured ratio, turns at both ends, or the shaft distance, and it is found.",
+            )
+        coupling, stands = _coupling(stage, number)
+        couplings.append(coupling)
+        held |= stands
+    driven: dict[str, Fraction] = {}
+    for one in said:
+        verb, shaft, speed = _said(one)
+        if verb == "hold":
+            held.add(shaft)
+        else:
+            driven[shaft] = speed
+            held.discard(shaft)
+    first = couplings[0].shafts()[0] if stages[0].names else "1"
+    return Train(tuple(couplings), driven or {first: Fraction(1)}, frozenset(held))
+
+
+def read_stages(line: str) -> list[Stage]:
+    """The stages of a line as said, counts left open among them.
+
+    Raises
+    ------
+    GearingError
+        Naming the stage that is not understood.
+    """
     if len(line) > LONGEST_LINE:
         raise GearingError("This line is too long for a train.", field="line", hint="At most 30 stages.")
-    stages = [stage.strip() for stage in line.split("|")]
+    stages = [stage.strip() for stage in line.split(";", maxsplit=1)[0].split("|")]
     if not any(stages) or len(stages) > MOST_STAGES:
         raise GearingError(
             "Say the train as pairs.",
             field="line",
             hint="12:60 | 14:48 | 10:40, driver first; at most 30 stages.",
         )
-    couplings: list[Coupling] = []
-    held: set[str] = set()
-    for number, stage in enumerate(stages, 1):
-        coupling, stands = _stage(stage, number)
-        couplings.append(coupling)
-        held |= stands
-    return Train(tuple(couplings), {"1": Fraction(1)}, frozenset(held))
+    return [_read(stage, number) for number, stage in enumerate(stages, 1)]
 
 
-def _stage(stage: str, number: int) -> tuple[Coupling, set[str]]:
-    into, out = str(number), str(number + 1)
-    if found := _PAIR.match(stage):
-        first, second = check_count(int(found[2])), check_count(int(found[3]))
-        if found[1]:
-            return Belt(into, out, first, second), set()
-        kind = _KIND[found[4].lower()]
-        if kind == "internal" and second <= first:
+def _read(text: str, number: int) -> Stage:
+    names: tuple[str, ...] = ()
+    body = text
+    if named := _NAMES.match(text):
+        names, body = tuple(named[1].split("-")), named[2].strip()
+    stage = _form(body, number)
+    needs = 3 if stage.form in ("planetary", "diff") else 2
+    if (names and len(names) != needs) or (not names and stage.form in ("diff", "joint", "slip")):
+        raise GearingError(
+            f"Stage {number}: name its {needs} shafts.",
+            field="line",
+            hint="sun-ring-arm p12/18/48, case-left-right diff, hub-wheel joint.",
+        )
+    if len(set(names)) != len(names):
+        raise GearingError(f"Stage {number}: a shaft is named twice.", field="line", hint="Each is another.")
+    return replace(stage, names=names)
+
+
+def _form(body: str, number: int) -> Stage:
+    if found := _PAIR.match(body):
+        counts = _count(found[2]), _count(found[3])
+        form = (found[1] or _KIND[found[4].lower()]).lower()
+        if form == "internal" and all(counts) and counts[1] <= counts[0]:
             raise GearingError(
                 f"Stage {number}: a ring has more teeth than what turns in it.",
                 field="line",
-                hint=f"{second} cannot go round {first}: swap them, or leave the i away.",
+                hint=f"{counts[1]} cannot go round {counts[0]}: swap them, or leave the i away.",
             )
-        return Mesh(into, out, first, second, kind), set()
-    if found := _WORM.match(stage):
-        starts, teeth = check_count(int(found[1]), 1, 20), check_count(int(found[2]))
-        return Worm(into, out, starts, teeth, (found[3] or "right").lower()), set()
-    if found := _SET.match(stage):
-        return _planetary(found, number, into, out)
-    raise GearingError(
-        f"Stage {number}, “{stage[:30]}”, is not understood.",
-        field="line",
-        hint="12:60, 12:60i for a ring, 14:42b for bevels, w1:40, belt 20:40, p12/18/48.",
-    )
+        return Stage(form, counts)
+    if found := _WORM.match(body):
+        starts = check_count(int(found[1]), 1, 20)
+        lead = (found[4] or "").replace(",", ".")
+        if lead and not 0 < _number(lead, number) < 60:
+            raise GearingError(
+                f"Stage {number}: that lead angle cannot be.", field="line", hint="In degrees."
+            )
+        return Stage("worm", (starts, _count(found[2])), (), ((found[3] or "right").lower(), lead))
+    if found := _SET.match(body):
+        source, target = (found[5] or "sun").lower(), (found[6] or "carrier").lower()
+        if source not in MEMBERS or target not in MEMBERS or source == target:
+            raise GearingError(
+                f"Stage {number}: say which member drives and which is taken.",
+                field="line",
+                hint="Two of sun, ring and carrier, like sun>carrier; the third is held.",
+            )
+        counts3 = tuple(_count(found[n]) for n in (1, 2, 3))
+        if all(counts3) and counts3[2] <= counts3[0]:
+            raise GearingError(
+                f"Stage {number}: the sun is larger than the ring.",
+                field="line",
+                hint="Sun, planet, ring, in this order: p12/18/48.",
+            )
+        planets = str(check_count(int(found[4] or 3), 1, 9))
+        return Stage("planetary", counts3, (), (planets, source, target))
+    if found := _PLAIN.match(body):
+        return Stage(found[1].lower())
+    raise GearingError(f"Stage {number}, “{body[:30]}”, is not understood.", field="line", hint=HINT)
 
 
-def _planetary(found: re.Match[str], number: int, into: str, out: str) -> tuple[Coupling, set[str]]:
-    sun, planet, ring = (check_count(int(found[n])) for n in (1, 2, 3))
-    source, target = (found[5] or "sun").lower(), (found[6] or "carrier").lower()
-    if source not in MEMBERS or target not in MEMBERS or source == target:
+def _count(text: str) -> int:
+    return 0 if text == "?" else check_count(int(text))
+
+
+def _number(text: str, number: int) -> float:
+    try:
+        return float(text)
+    except ValueError:
+        raise GearingError(f"Stage {number}: “{text}” is no number.", field="line", hint=HINT) from None
+
+
+def _said(text: str) -> tuple[str, str, Fraction]:
+    """``drive sun 100`` or ``hold arm``."""
+    found = _SAID.match(text.strip())
+    try:
+        speed = Fraction((found[3] or "1").replace(",", ".")) if found else Fraction(0)
+    except (ValueError, ZeroDivisionError):
+        found = None
+    if not found or (found[1].lower() == "hold" and found[3]):
         raise GearingError(
-            f"Stage {number}: say which member drives and which is taken.",
+            f"“{text.strip()[:30]}” is not understood.",
             field="line",
-            hint="Two of sun, ring and carrier, like sun>carrier; the third is held.",
+            hint="After the stages: ; drive sun 100 ; hold arm.",
         )
+    return found[1].lower(), found[2], speed
+
+
+def _coupling(stage: Stage, number: int) -> tuple[Coupling, set[str]]:
+    into, out = str(number), str(number + 1)
+    names = stage.names or (into, out)
+    first, second, *_ = (*stage.counts, 0, 0)
+    match stage.form:
+        case "planetary":
+            return _planetary(stage, number, into, out)
+        case "diff":
+            return Differential(*names), set()
+        case "joint" | "slip":
+            return Joint(names[0], names[1], stage.form == "slip"), set()
+        case "worm":
+            hand, lead = stage.more
+            return Worm(names[0], names[1], first, second, hand, float(lead or 0)), set()
+        case "belt" | "chain":
+            return Belt(names[0], names[1], first, second, stage.form == "chain"), set()
+    return Mesh(names[0], names[1], first, second, stage.form), set()
+
+
+def _planetary(stage: Stage, number: int, into: str, out: str) -> tuple[Coupling, set[str]]:
+    planets, source, target = stage.more
+    zs, zp, zr = stage.counts
+    if stage.names:
+        sun, ring, carrier = stage.names
+        return Planetary(sun, ring, carrier, zs, zp, zr, int(planets)), set()
     third = next(member for member in MEMBERS if member not in (source, target))
-    names = {source: into, target: out, third: f"{number} {third}"}
-    made = Planetary(names["sun"], names["ring"], names["carrier"], sun, planet, ring, int(found[4] or 3))
-    return made, {names[third]}
+    shafts = {source: into, target: out, third: f"{number} {third}"}
+    made = Planetary(shafts["sun"], shafts["ring"], shafts["carrier"], zs, zp, zr, int(planets))
+    return made, {shafts[third]}
+
+
+def stage_ratio(stage: Stage) -> float | None:
+    """Turns in for one out, by itself; None where it cannot be built or has no single way through."""
+    z = stage.counts
+    match stage.form:
+        case "internal":
+            return z[1] / z[0] if z[1] > z[0] else None
+        case "belt" | "chain":
+            return z[1] / z[0]
+        case "external" | "bevel" | "face" | "worm":
+            return -z[1] / z[0]
+        case "planetary":
+            if z[2] != z[0] + 2 * z[1]:
+                return None
+            k = z[2] / z[0]
+            ways = {
+                ("sun", "carrier"): 1 + k,
+                ("sun", "ring"): -k,
+                ("ring", "carrier"): 1 + 1 / k,
+            }
+            _, source, target = stage.more
+            return ways.get((source, target)) or 1 / ways[(target, source)]
+    return None

@@ -50,13 +50,25 @@ class Mesh:
 
 @dataclass(frozen=True, slots=True)
 class Worm:
-    """A worm and its wheel: ``z1·w1 = ± z2·w2`` by the hand."""
+    """A worm and its wheel: ``z1·w1 = ± z2·w2`` by the hand.
+
+    Attributes
+    ----------
+    first, second : str
+        Shafts of worm and wheel.
+    starts, teeth : int
+    hand : str
+        ``right`` or ``left``.
+    lead_angle_deg : float
+        0 if not known.
+    """
 
     first: str
     second: str
     starts: int
     teeth: int
     hand: str = "right"
+    lead_angle_deg: float = 0.0
 
     def shafts(self) -> tuple[str, ...]:
         return self.first, self.second
@@ -74,6 +86,7 @@ class Belt:
     second: str
     teeth_1: int
     teeth_2: int
+    chain: bool = False
 
     def shafts(self) -> tuple[str, ...]:
         return self.first, self.second

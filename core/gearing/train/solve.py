@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from fractions import Fraction
 
 from ..errors import GearingError
-from .model import Belt, Mesh, Planetary, Train, Worm
+from .model import Train
 
 
 class UndeterminedError(GearingError):
@@ -28,32 +28,6 @@ class Solution:
     def ratio(self, source: str, target: str) -> Fraction | None:
         """Turns of `source` for one of `target`; None if the target stands still."""
         return self.speeds[source] / self.speeds[target] if self.speeds[target] else None
-
-    def clicks_per_turn(self, of: str) -> dict[str, Fraction]:
-        """For each damaged gear, how often it would click per turn of a shaft.
-
-        A damaged tooth is met once for each turn of its gear relative to the
-        gear it runs with; a planet's is met by sun and ring both.
-        """
-        speeds, base = self.speeds, self.speeds[of]
-        if not base:
-            return {}
-        found: dict[str, Fraction] = {}
-        for n, one in enumerate(self.train.couplings, 1):
-            match one:
-                case Mesh() | Belt():
-                    found[f"{one.teeth_1} on {one.first} (pair {n})"] = abs(speeds[one.first] / base)
-                    found[f"{one.teeth_2} on {one.second} (pair {n})"] = abs(speeds[one.second] / base)
-                case Worm():
-                    found[f"worm on {one.first} (pair {n})"] = abs(one.starts * speeds[one.first] / base)
-                    found[f"{one.teeth} on {one.second} (pair {n})"] = abs(speeds[one.second] / base)
-                case Planetary():
-                    sun, ring = speeds[one.sun] - speeds[one.carrier], speeds[one.ring] - speeds[one.carrier]
-                    found[f"sun {one.teeth_sun} (set {n})"] = abs(one.planets * sun / base)
-                    found[f"ring {one.teeth_ring} (set {n})"] = abs(one.planets * ring / base)
-                    planet = Fraction(one.teeth_sun, one.teeth_planet) * sun
-                    found[f"planet {one.teeth_planet} (set {n})"] = abs(2 * planet / base)
-        return found
 
 
 def solve(train: Train) -> Solution:

@@ -46,7 +46,7 @@ const half = computed(() => {
 <template>
   <figure class="paper sheet">
     <button v-if="pictures.length && !flipped" type="button" class="picture" :aria-label="`Photo of ${step?.piece.name ?? 'this step'}: open it to mark`" @click="opened = pictures[0] ?? ''">
-      <img :src="store.photoUrl(pictures[0] ?? '')" :alt="step?.piece.name ?? 'photo'" />
+      <img decoding="async" :src="store.photoUrl(pictures[0] ?? '')" :alt="step?.piece.name ?? 'photo'" />
       <PhotoMarks :photo="pictures[0] ?? ''" />
     </button>
     <svg v-else-if="figure" viewBox="-180 -170 360 320" role="img" :aria-label="step?.piece.name ?? entry?.name ?? ''">

@@ -35,6 +35,8 @@ const counted = computed(() => props.counting && props.steps.every(({ piece }) =
 li {
   flex: none;
   width: 172px;
+  content-visibility: auto;
+  contain-intrinsic-size: 172px 140px;
 }
 
 button {

@@ -1,0 +1,1 @@
+"""What is shimmed, sprung, rubbed, pressed and wound up as a unit goes together."""

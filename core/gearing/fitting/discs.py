@@ -1,0 +1,141 @@
+"""Disc springs, alone and stacked (Almen and László; DIN EN 16984)."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from math import log, pi
+
+from ..errors import GearingError
+from ..sizes import table
+
+
+@dataclass(frozen=True, slots=True)
+class Disc:
+    """One disc, mm: outside, inside, thickness, and the height of its cone when free."""
+
+    outside: float
+    inside: float
+    thickness: float
+    cone: float
+
+    def __post_init__(self) -> None:
+        if not 0 < self.inside < self.outside or self.thickness <= 0:
+            raise GearingError(
+                "This is no disc.", field="outside_mm", hint="Outside, hole, thickness, in this order."
+            )
+        if self.cone <= 0:
+            raise GearingError(
+                "A flat washer is no spring.",
+                field="cone_mm",
+                hint="Its free height less its thickness: lay it on a flat and measure.",
+            )
+
+
+def disc_force(disc: Disc, travel: float) -> float:
+    """Force of one disc pressed in by `travel`, N (DIN EN 16984, clause 7).
+
+    ``F = 4E/(1-mu²) · t⁴/(K1·De²) · s/t · [(h0/t - s/t)(h0/t - s/2t) + 1]``.
+    """
+    row = table("fitting")["disc"]
+    ratio = disc.outside / disc.inside
+    k1 = (1 / pi) * ((ratio - 1) / ratio) ** 2 / ((ratio + 1) / (ratio - 1) - 2 / log(ratio))
+    stiff = 4 * row["modulus"] / (1 - row["poisson"] ** 2)
+    t, s, h = disc.thickness, travel, disc.cone
+    return float(
+        stiff * t**4 / (k1 * disc.outside**2) * (s / t) * ((h / t - s / t) * (h / t - s / (2 * t)) + 1)
+    )
+
+
+@dataclass(frozen=True, slots=True)
+class Stack:
+    """A stack as it lies: how many discs face the same way in each packet, and its packets in turn.
+
+    Attributes
+    ----------
+    packets : tuple of int
+        Discs of each packet, all one way; each next packet faces the other.
+    free, flat : float
+        Height free, and pressed flat, mm.
+    travel_most : float
+        Until the first packet lies flat, mm.
+    """
+
+    packets: tuple[int, ...]
+    free: float
+    flat: float
+    travel_most: float
+
+
+def read_stack(facings: str, disc: Disc) -> Stack:
+    """A stack from how it lies, ``(`` and ``)`` or ``<`` and ``>`` for the two ways of the dish.
+
+    Raises
+    ------
+    GearingError
+        If a sign is not known, none is given, or all face one way: that is one thick
+        disc, not a spring with travel.
+
+    Examples
+    --------
+    >>> read_stack("(())", Disc(8, 4.2, 0.4, 0.2)).packets
+    (2, 2)
+    """
+    plain = facings.replace(" ", "").replace("<", "(").replace(">", ")")
+    if not plain or set(plain) - {"(", ")"} or len(plain) > 60:
+        raise GearingError(
+            "Say how the discs lie.",
+            field="stack",
+            hint="( and ) for the two ways, as they lie: ()() or (()).",
+        )
+    packets: list[int] = []
+    last = ""
+    for sign in plain:
+        if sign == last:
+            packets[-1] += 1
+        else:
+            packets.append(1)
+        last = sign
+    if len(packets) == 1 and len(plain) > 1:
+        raise GearingError(
+            f"All {len(plain)} face one way: that is one stiff disc, not a spring with travel.",
+            field="stack",
+            hint="Turn every other one, or every other pair, over: ()() or (()).",
+        )
+    free = sum(disc.cone + many * disc.thickness for many in packets)
+    flat = sum(packets) * disc.thickness
+    return Stack(tuple(packets), free, flat, free - flat)
+
+
+def stack_force(stack: Stack, disc: Disc, travel: float) -> float:
+    """Force of a stack pressed in by `travel`, N: parallel adds force, alternate adds travel.
+
+    Packets of other counts share the force, so the weaker gives more.
+
+    Raises
+    ------
+    GearingError
+        If it would be pressed past flat.
+    """
+    if not 0 <= travel <= stack.travel_most + 1e-9:
+        raise GearingError(
+            f"Pressed past flat: it has {stack.travel_most:.2f} mm of travel.",
+            field="turns",
+            hint="Back the nut off, or add a disc the other way.",
+        )
+    low, high = 0.0, max(many * disc_force(disc, disc.cone) for many in stack.packets)
+    for _ in range(60):
+        middle = (low + high) / 2
+        gives = sum(_travel_at(disc, middle / many) for many in stack.packets)
+        low, high = (middle, high) if gives < travel else (low, middle)
+    return (low + high) / 2
+
+
+def _travel_at(disc: Disc, force: float) -> float:
+    """Travel of one disc under `force`, mm; flat beyond what it holds."""
+    low, high = 0.0, disc.cone
+    if disc_force(disc, high) <= force:
+        return high
+    for _ in range(50):
+        middle = (low + high) / 2
+        low, high = (middle, high) if disc_force(disc, middle) < force else (low, middle)
+    return (low + high) / 2

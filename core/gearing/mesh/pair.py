@@ -1,0 +1,207 @@
+"""The geometry of a pair at any distance, external or internal (ISO 21771-1, clause 5).
+
+Distances may be arrays, so that a drag, a turn with an eccentric gear or a
+whole plate of holes is one call.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from functools import cached_property
+
+import numpy as np
+
+from ..errors import GearingError
+from ..gear import (
+    Gear,
+    base_helix_angle,
+    base_pitch,
+    base_radius,
+    reference_diameter,
+    root_radius,
+    tip_radius,
+    tooth_half_angle,
+    transverse_pressure_angle,
+)
+from ..involute import Real, inv, inverse_inv
+from ..ring import ring_root_radius, ring_tip_radius, space_of
+
+ONE_PITCH = 1e-3
+"""Share by which two base pitches may differ and still be one: a rounded diametral pitch."""
+
+
+@dataclass(frozen=True)
+class Pair:
+    """Two gears on parallel shafts. With `internal` the second is a ring round the first.
+
+    Attributes
+    ----------
+    first, second : Gear
+        Scalar fields.
+    internal : bool
+    """
+
+    first: Gear
+    second: Gear
+    internal: bool = False
+
+    def __post_init__(self) -> None:
+        if not np.isclose(base_pitch(self.first), base_pitch(self.second), rtol=ONE_PITCH):
+            raise GearingError(
+                "The two gears differ in pitch: they will not run together.",
+                field="module",
+                hint="Compare module and pressure angle of both; read the doubtful one again.",
+            )
+        if self.internal and self.second.teeth - self.first.teeth < 1:
+            raise GearingError(
+                "A ring has more teeth than what turns in it.",
+                field="second.teeth",
+                hint="Swap the two, or read the ring again.",
+            )
+
+    @cached_property
+    def sign(self) -> int:
+        """+1 outside, -1 inside: what the second gear's radii count in the distance."""
+        return -1 if self.internal else 1
+
+    @cached_property
+    def bases(self) -> float:
+        """``rb2 ± rb1``, mm."""
+        one, two = float(base_radius(self.first)), float(base_radius(self.second))
+        return two - one if self.internal else two + one
+
+    @cached_property
+    def tips(self) -> tuple[float, float]:
+        """Tip radii, mm."""
+        second = ring_tip_radius(self.second) if self.internal else tip_radius(self.second)
+        return float(tip_radius(self.first)), float(second)
+
+    @cached_property
+    def roots(self) -> tuple[float, float]:
+        """Root radii, mm."""
+        second = ring_root_radius(self.second) if self.internal else root_radius(self.second)
+        return float(root_radius(self.first)), float(second)
+
+    @cached_property
+    def zero_backlash_distance(self) -> float:
+        """Distance at which both flanks touch, mm.
+
+        ``inv(alpha_w) = inv(alpha_t) + 2·tan(alpha_n)(x2 ± x1)/(z2 ± z1)``, with
+        any thinning of the teeth taken off.
+
+        Raises
+        ------
+        GearingError
+            If the teeth are too thin to touch on both flanks at any distance.
+        """
+        one, two, s = self.first, self.second, self.sign
+        shift = 2 * np.tan(one.pressure_angle) * (two.profile_shift + s * one.profile_shift)
+        thinner = (two.thinning + one.thinning) * s
+        across = float(reference_diameter(two) + s * reference_diameter(one))
+        involute = float(
+            inv(transverse_pressure_angle(one)) + shift / (two.teeth + s * one.teeth) - thinner / across
+        )
+        if involute <= 0:
+            raise GearingError(
+                "These teeth are too thin to touch on both flanks at any distance.",
+                field="profile_shift",
+                hint="Check the profile shift of both gears.",
+            )
+        return float(self.bases / np.cos(inverse_inv(involute)))
+
+    @cached_property
+    def limits(self) -> tuple[float, float]:
+        """Distances between which the flanks can meet at all, mm."""
+        if self.internal:
+            return self.bases, self.roots[1] - self.tips[0]
+        return self.bases, self.tips[0] + self.tips[1]
+
+    def working_angle(self, distance: Real) -> Real:
+        """``cos(alpha_w) = (rb2 ± rb1)/a``, rad."""
+        return np.arccos(np.clip(self.bases / np.asarray(distance), -1.0, 1.0))
+
+    def working_radii(self, distance: Real) -> tuple[Real, Real]:
+        """Working pitch radii, mm."""
+        a = np.asarray(distance)
+        share = a / (self.second.teeth + self.sign * self.first.teeth)
+        return share * self.first.teeth, share * self.second.teeth
+
+    def backlash(self, distance: Real) -> Real:
+        """Circumferential backlash at the working circles, ``p_w - s_w1 - s_w2``, mm; minus where jammed."""
+        one, two = self.working_radii(distance)
+        thick = 2 * one * tooth_half_angle(self.first, one)
+        if self.internal:
+            # The ring's space, and in it the tooth.
+            return 2 * two * tooth_half_angle(space_of(self.second), two) - thick
+        return 2 * np.pi * one / self.first.teeth - thick - 2 * two * tooth_half_angle(self.second, two)
+
+    def normal_backlash(self, distance: Real) -> Real:
+        """``j·cos(alpha_wt)·cos(beta_b)``, along the normal, mm."""
+        tilt = np.cos(base_helix_angle(self.first))
+        return self.backlash(distance) * np.cos(self.working_angle(distance)) * tilt
+
+    def contact_ratio(self, distance: Real) -> Real:
+        """Transverse contact ratio."""
+        alpha = self.working_angle(distance)
+        a = np.asarray(distance)
+        along = beyond(self.first, self.tips[0]) + self.sign * beyond(self.second, self.tips[1])
+        return (along - self.sign * a * np.sin(alpha)) / float(base_pitch(self.first))
+
+    def clearances(self, distance: Real) -> tuple[Real, Real]:
+        """Tip of the first to the root of the second, and the other way, mm."""
+        a = np.asarray(distance)
+        if self.internal:
+            return self.roots[1] - self.tips[0] - a, self.tips[1] - self.roots[0] - a
+        return a - self.tips[0] - self.roots[1], a - self.tips[1] - self.roots[0]
+
+    def working_depth(self, distance: Real) -> Real:
+        """How far the teeth reach into each other, mm."""
+        if self.internal:
+            return np.asarray(distance) + self.tips[0] - self.tips[1]
+        return self.tips[0] + self.tips[1] - np.asarray(distance)
+
+    @cached_property
+    def skips_at(self) -> float:
+        """Distance at which one pair leaves just as the next enters (contact ratio 1), mm.
+
+        Of a ring it is the nearer distance. nan if the teeth never overlap so far.
+        """
+        close, (low, high) = self.zero_backlash_distance, self.limits
+        open_end = low if self.internal else high
+        ends = np.linspace(close, open_end, 400)[:-1]
+        short = np.flatnonzero(self.contact_ratio(ends) < 1.0)
+        if not short.size:
+            return float("nan")
+        if short[0] == 0:
+            return close
+        inside, outside = float(ends[short[0] - 1]), float(ends[short[0]])
+        for _ in range(40):
+            middle = (inside + outside) / 2
+            inside, outside = (middle, outside) if self.contact_ratio(middle) >= 1.0 else (inside, middle)
+        return inside
+
+    def distance_for(self, backlash: float) -> float:
+        """Distance at which the circumferential backlash is `backlash`, mm.
+
+        Raises
+        ------
+        GearingError
+            If the teeth lose each other before they have so much.
+        """
+        near, far = self.zero_backlash_distance, self.limits[0 if self.internal else 1]
+        if self.backlash(far) < backlash:
+            raise GearingError(
+                f"These teeth never have {backlash:.3f} mm of backlash.",
+                field="backlash_mm",
+                hint=f"At most {float(self.backlash(far)):.3f} mm, where they lose each other.",
+            )
+        for _ in range(60):
+            middle = (near + far) / 2
+            near, far = (middle, far) if self.backlash(middle) < backlash else (near, middle)
+        return (near + far) / 2
+
+
+def beyond(gear: Gear, radius: float) -> float:
+    """Length of the line of action from the base circle to `radius`, mm."""
+    rb = float(base_radius(gear))
+    return float(np.sqrt(max(radius * radius - rb * rb, 0.0)))

@@ -1,0 +1,274 @@
+"""Which pinion and spur for a target, and what it does to the motor."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from math import log, pi
+
+import numpy as np
+from numpy.typing import NDArray
+
+from ..errors import GearingError
+from ..mesh.bands import Band
+from .holes import nearest_hole
+from .unshifted import backlash_at, close_distance, contact_at, distance_with
+
+MINUTES = 60.0
+MOST_PAIRS = 60 * 120
+WANTS = ("keep", "speed", "ratio", "cooler")
+
+# What a pair that misses costs against one that is off target by so much (natural log of the ratio).
+NOT_IN_STOCK = 0.06
+NOT_HUNTING = 0.004
+PLAY_OFF = 0.02
+
+
+@dataclass(frozen=True, slots=True)
+class Drive:
+    """A motor through a pair and what follows, to a wheel or sprocket.
+
+    Attributes
+    ----------
+    pinion, spur : int
+    wheel : float
+        Rolling diameter of the wheel, or of the sprocket's track, mm.
+    reduction : float
+        Turns of the spur shaft for one of the wheel.
+    """
+
+    pinion: int
+    spur: int
+    wheel: float
+    reduction: float = 1.0
+
+    @property
+    def final(self) -> float:
+        """Turns of the motor for one of the wheel."""
+        return self.spur / self.pinion * self.reduction
+
+    @property
+    def travel(self) -> float:
+        """Way for one turn of the motor, mm."""
+        return pi * self.wheel / self.final
+
+
+@dataclass(frozen=True, slots=True)
+class Stocked:
+    """A count that can be had, and whether it lies in the drawer."""
+
+    teeth: int
+    in_stock: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class Target:
+    """``keep`` the speed, a ``speed`` in km/h, a final ``ratio``, or a motor so many per cent ``cooler``."""
+
+    want: str = "keep"
+    value: float = 0.0
+
+
+@dataclass(frozen=True, slots=True)
+class Choice:
+    """One pair that could be fitted. Lengths mm.
+
+    Attributes
+    ----------
+    final : float
+    travel : float
+        For one turn of the motor.
+    speed : float
+        km/h; 0 where the motor is not known.
+    load : float
+        Motor torque for the same push, as a share of the present.
+    off : float
+        By what share the final drive misses the target.
+    distance, backlash, contact : float
+    hole : int
+        From 1; 0 for a slot or none.
+    fits : bool
+    hunts, in_stock : bool
+    reason : str
+    """
+
+    pinion: int
+    spur: int
+    final: float
+    travel: float
+    speed: float
+    load: float
+    off: float
+    distance: float
+    backlash: float
+    contact: float
+    hole: int
+    fits: bool
+    hunts: bool
+    in_stock: bool
+    reason: str
+
+
+@dataclass(frozen=True, slots=True)
+class Found:
+    """The choices, best first, and every pair as a point: distance, speed or travel, and whether it fits."""
+
+    target: float
+    choices: list[Choice]
+    distances: NDArray[np.float64]
+    travels: NDArray[np.float64]
+    fits: NDArray[np.bool_]
+
+
+def speed_of(travel: float, kv: float, volts: float, load: float) -> float:
+    """Road speed, km/h: ``kv·U·load`` turns a minute, `travel` mm each."""
+    return kv * volts * load * travel * MINUTES / 1e6
+
+
+def wanted_final(present: Drive, wheel: float, target: Target, rpm: float) -> float:
+    """The final drive that meets the target.
+
+    Raises
+    ------
+    GearingError
+        If the target is not known, or needs the motor's speed.
+    """
+    if target.want == "keep":
+        return present.final * wheel / present.wheel
+    if target.want == "cooler":
+        if not 0 < target.value < 90:
+            raise GearingError("Cooler by how much?", field="target.value", hint="15 for 15 % less torque.")
+        return present.final * wheel / present.wheel / (1 - target.value / 100)
+    if target.value <= 0:
+        raise GearingError("Say the target.", field="target.value", hint="A speed in km/h, or a final drive.")
+    if target.want == "ratio":
+        return target.value
+    if target.want != "speed":
+        raise GearingError(
+            f"“{target.want}” is no target.", field="target.want", hint=f"One of: {', '.join(WANTS)}."
+        )
+    if rpm <= 0:
+        raise GearingError(
+            "A speed needs the motor.", field="kv", hint="Give its constant (rpm per volt) and the voltage."
+        )
+    return pi * wheel * rpm * MINUTES / 1e6 / target.value
+
+
+def regear(
+    present: Drive,
+    wheel: float,
+    reduction: float,
+    target: Target,
+    pinions: list[Stocked],
+    spurs: list[Stocked],
+    *,
+    module: float,
+    alpha: float,
+    band: Band,
+    slot: tuple[float, float] | None = None,
+    holes: NDArray[np.float64] | None = None,
+    rpm: float = 0.0,
+    most: int = 24,
+) -> Found:
+    """Every pair on hand, ranked for the target.
+
+    A slot is set to the middle of the band where it reaches so far, and to its
+    end where it nearly does; a plate by the hole whose play comes nearest.
+
+    Raises
+    ------
+    GearingError
+        If there is nothing to choose from, or too much.
+    """
+    if not pinions or not spurs or len(pinions) * len(spurs) > MOST_PAIRS:
+        raise GearingError(
+            "Say which pinions and spurs could be fitted.",
+            field="pinions",
+            hint=f"At most {MOST_PAIRS} pairs of them.",
+        )
+    final = wanted_final(present, wheel, target, rpm)
+    z1 = np.array([one.teeth for one in pinions])[:, None]
+    z2 = np.array([one.teeth for one in spurs])[None, :]
+    # Where a pair stands depends on the sum of its counts alone, and few sums differ.
+    sums, of = np.unique(z1 + z2, return_inverse=True)
+    close = np.asarray(close_distance(sums, 0, module), dtype=np.float64)
+    middle = (band.low + band.high) / 2 * module
+    index = np.zeros(close.shape, dtype=int) - 1
+    set_at = np.asarray(distance_with(middle, close, alpha))
+    if holes is not None:
+        index, _ = nearest_hole(close, holes, alpha, band.tight * module, middle)
+        set_at = np.where(index >= 0, holes[index], set_at)
+    elif slot is not None:
+        set_at = np.clip(set_at, *slot)
+    shape = (len(pinions), len(spurs))
+    hole, away = (index + 1)[of].reshape(shape), set_at[of].reshape(shape)
+    play = np.asarray(backlash_at(set_at, close, alpha))[of].reshape(shape)
+    contact = np.asarray(contact_at(away, z1, z2, module, alpha))
+    reaches = (play >= band.tight * module) & (play <= band.loose * module) & (contact >= 1.1)
+    fits = reaches & ((hole > 0) if holes is not None else True)
+    finals = z2 / z1 * reduction
+    off = finals / final - 1
+    hunts = np.gcd(z1, z2) == 1
+    stocked = (
+        np.array([p.in_stock for p in pinions])[:, None] & np.array([s.in_stock for s in spurs])[None, :]
+    )
+    within = (play >= band.low * module) & (play <= band.high * module)
+    cost = (
+        np.abs(np.log(finals / final)) + NOT_IN_STOCK * ~stocked + NOT_HUNTING * ~hunts + PLAY_OFF * ~within
+    )
+    order = np.lexsort((cost.ravel(), ~fits.ravel()))[:most]
+    travels = pi * wheel / finals
+    choices = []
+    for flat in order:
+        i, k = divmod(int(flat), len(spurs))
+        choices.append(
+            Choice(
+                pinion=int(z1[i, 0]),
+                spur=int(z2[0, k]),
+                final=float(finals[i, k]),
+                travel=float(travels[i, k]),
+                speed=float(rpm * travels[i, k] * MINUTES / 1e6),
+                load=float((wheel / finals[i, k]) / (present.wheel / present.final)),
+                off=float(off[i, k]),
+                distance=float(away[i, k]),
+                backlash=float(play[i, k]),
+                contact=float(contact[i, k]),
+                hole=int(hole[i, k]),
+                fits=bool(fits[i, k]),
+                hunts=bool(hunts[i, k]),
+                in_stock=bool(stocked[i, k]),
+                reason=_reason(
+                    float(play[i, k]),
+                    float(contact[i, k]),
+                    module,
+                    band,
+                    holes is not None and hole[i, k] == 0,
+                ),
+            )
+        )
+    return Found(final, choices, away, travels, fits)
+
+
+def _reason(play: float, contact: float, module: float, band: Band, no_hole: bool) -> str:
+    """Why a pair does not go in; empty if it does."""
+    if no_hole or play < band.tight * module or not np.isfinite(play):
+        return "too close: it binds at every hole" if no_hole else "too close: the slot does not open so far"
+    if contact < 1:
+        return "too far: the teeth skip"
+    if play > band.loose * module or contact < 1.1:
+        return f"too far: {play:.2f} mm of play"
+    return ""
+
+
+def change(load: float) -> str:
+    """What a motor load says.
+
+    Examples
+    --------
+    >>> change(1.2), change(0.9)
+    ('20 % more torque: about 44 % more heat', '10 % less torque: about 19 % less heat')
+    """
+    if abs(log(load)) < 0.005:
+        return "the motor works as before"
+    heat = load * load
+    more = "more" if load > 1 else "less"
+    return f"{abs(load - 1):.0%} {more} torque: about {abs(heat - 1):.0%} {more} heat".replace("%", " %")

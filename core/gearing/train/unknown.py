@@ -1,0 +1,126 @@
+"""Counts left open in a train, found again from what can be measured on it."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from itertools import product
+from math import hypot, prod
+
+from ..errors import GearingError
+from .line import Stage, read_stages, stage_ratio
+
+FEWEST, MOST = 6, 160
+MOST_OPEN = 2
+HALF_READ = 0.05
+"""How far off a turn read by eye is, in turns."""
+
+
+@dataclass(frozen=True, slots=True)
+class Measured:
+    """What is known of the whole: its ratio with an error, and shaft distances by stage.
+
+    Attributes
+    ----------
+    ratio, error : float
+        Turns in for one out; 0 if not measured.
+    sums : tuple of (int, float, float)
+        Stage, ``2a/m``, which is ``z1 + z2`` (in a ring ``z2 - z1``), and its error.
+    """
+
+    ratio: float = 0.0
+    error: float = 0.0
+    sums: tuple[tuple[int, float, float], ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class Filled:
+    """The line with its counts filled in; `off` in units of what was measured."""
+
+    line: str
+    counts: tuple[int, ...]
+    ratio: float
+    off: float
+
+
+def ratio_of_turns(turns_in: float, turns_out: float, read: float = HALF_READ) -> tuple[float, float]:
+    """Ratio and its error from turns counted at both ends, each read to `read` of a turn.
+
+    Raises
+    ------
+    GearingError
+        If nothing turned.
+    """
+    if turns_in <= 0 or turns_out <= 0:
+        raise GearingError("Count turns at both ends.", field="turns_in", hint="Ten of the slow end or more.")
+    ratio = turns_in / turns_out
+    return ratio, ratio * hypot(read / turns_in, read / turns_out)
+
+
+def fill_in(line: str, known: Measured, most: int = 12) -> list[Filled]:
+    """Every filling of the ``?`` of a line that agrees with what was measured, the nearest first.
+
+    Raises
+    ------
+    GearingError
+        If more is open than can be found, or nothing was measured.
+    """
+    stages = read_stages(line)
+    places = [(n, k) for n, stage in enumerate(stages) for k, count in enumerate(stage.counts) if not count]
+    if not places:
+        raise GearingError("No count is left open.", field="line", hint="Write ? for the one not known.")
+    if len(places) > MOST_OPEN:
+        raise GearingError(
+            f"{len(places)} counts are open: too many.", field="line", hint="Count all but two of them."
+        )
+    if not known.ratio and not known.sums:
+        raise GearingError(
+            "Something has to be measured to find it.",
+            field="ratio",
+            hint="The ratio, turns at both ends, or the shaft distance with the module.",
+        )
+    open_at = {n for n, _ in places}
+    fixed = [stage_ratio(stage) for n, stage in enumerate(stages) if n not in open_at]
+    if None in fixed:
+        raise GearingError(
+            "A stage without open counts has no ratio of its own.",
+            field="line",
+            hint="Leave the differential away, and check the counts of planetary sets.",
+        )
+    whole = prod(ratio for ratio in fixed if ratio is not None)
+    found = [
+        filled
+        for counts in product(range(FEWEST, MOST + 1), repeat=len(places))
+        if (filled := _try(stages, places, counts, known, whole)) is not None
+    ]
+    return sorted(found, key=lambda one: (round(one.off, 1), sum(one.counts)))[:most]
+
+
+def _try(
+    stages: list[Stage],
+    places: list[tuple[int, int]],
+    counts: tuple[int, ...],
+    known: Measured,
+    ratio: float,
+) -> Filled | None:
+    """The filling, if it can be built and lies within three errors of all that was measured."""
+    opened: dict[int, Stage] = {}
+    for (n, k), count in zip(places, counts, strict=True):
+        opened[n] = opened.get(n, stages[n]).with_count(k, count)
+    worst = 0.0
+    for number, wanted, error in known.sums:
+        stage = opened.get(number - 1) or stages[number - 1]
+        has = stage.counts[1] + (-1 if stage.internal else 1) * stage.counts[0]
+        worst = max(worst, abs(has - wanted) / error)
+        if worst > 3:
+            return None
+    for stage in opened.values():
+        each = stage_ratio(stage)
+        if each is None:
+            return None
+        ratio *= each
+    if known.ratio:
+        worst = max(worst, abs(abs(ratio) - known.ratio) / known.error)
+    if worst > 3:
+        return None
+    said = " | ".join(opened.get(n, stage).text() for n, stage in enumerate(stages))
+    return Filled(said, counts, abs(ratio), worst)

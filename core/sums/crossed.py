@@ -1,0 +1,125 @@
+"""The ``crossed`` sum: worm and wheel, or a bevel pair, by their simple theory."""
+
+from __future__ import annotations
+
+from math import degrees, radians
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from gearing.mesh.crossed import bevel_pair, wheel_backlash, worm_pair
+from gearing.sizes import table
+
+from .base import Length, Model, Module
+
+Angle = Annotated[float, Field(ge=10, le=35)]
+
+
+class WormPairIn(Model):
+    """A worm by its reference diameter, which is its outside less two modules."""
+
+    kind: Literal["worm"]
+    starts: Annotated[int, Field(ge=1, le=12)]
+    teeth: Annotated[int, Field(ge=8, le=1000)]
+    module_mm: Module
+    worm_diameter_mm: Length
+    pressure_angle_deg: Angle = 20.0
+    friction: Annotated[float, Field(gt=0, le=0.6)] | None = None
+    axial_play_mm: Annotated[float, Field(ge=0, le=5)] = 0.0
+
+
+class BevelPairIn(Model):
+    kind: Literal["bevel"]
+    first: Annotated[int, Field(ge=6, le=500)]
+    second: Annotated[int, Field(ge=6, le=500)]
+    module_mm: Module = Field(description="At the large end")
+    pressure_angle_deg: Angle = 20.0
+    shaft_angle_deg: Annotated[float, Field(ge=10, le=160)] = 90.0
+    shim_1_mm: Annotated[float, Field(ge=-5, le=5)] = Field(
+        default=0.0, description="Moved away from the crossing"
+    )
+    shim_2_mm: Annotated[float, Field(ge=-5, le=5)] = 0.0
+
+
+class CrossedIn(Model):
+    pair: Annotated[WormPairIn | BevelPairIn, Field(discriminator="kind")]
+
+
+class FigureRow(Model):
+    label: str
+    value: float
+    unit: str
+    how: str = ""
+
+
+class CrossedOut(Model):
+    """What the simple theory says, and how far it goes."""
+
+    rows: list[FigureRow]
+    says: str
+    holds: bool = Field(description="Whether a worm holds against its wheel")
+    theory: str
+
+
+def cross_pair(given: CrossedIn) -> CrossedOut:
+    """Judge a pair on crossing shafts."""
+    pair = given.pair
+    return _worm(pair) if isinstance(pair, WormPairIn) else _bevel(pair)
+
+
+def _worm(given: WormPairIn) -> CrossedOut:
+    friction = given.friction or float(table("mesh")["worm"]["friction"])
+    alpha = radians(given.pressure_angle_deg)
+    found = worm_pair(given.starts, given.teeth, given.module_mm, given.worm_diameter_mm, alpha, friction)
+    holds = found.backwards <= 0
+    rows = [
+        FigureRow(label="ratio", value=found.ratio, unit=": 1"),
+        FigureRow(label="shaft distance", value=found.distance, unit="mm"),
+        FigureRow(label="lead angle", value=degrees(found.lead_angle), unit="°"),
+        FigureRow(label="lead", value=found.lead, unit="mm", how="way of a thread for a turn"),
+        FigureRow(label="contact ratio", value=found.contact_ratio, unit="", how="in the middle plane"),
+        FigureRow(label="efficiency", value=100 * found.efficiency, unit="%", how=f"friction {friction:g}"),
+        FigureRow(label="driven by the wheel", value=100 * max(found.backwards, 0.0), unit="%"),
+    ]
+    if given.axial_play_mm:
+        turn = degrees(wheel_backlash(given.axial_play_mm, given.teeth, given.module_mm))
+        rows.append(FigureRow(label="play at the wheel", value=turn, unit="°", how="of the worm's end play"))
+    return CrossedOut(
+        rows=rows,
+        says=(
+            "It holds by itself, greased so and unshaken: never trust a load to it alone."
+            if holds
+            else "The wheel can drive the worm: something else has to hold."
+        ),
+        holds=holds,
+        theory="Judged in the middle plane, as a rack on a gear; the wheel's throat and the bearing of the "
+        "flanks across it are not.",
+    )
+
+
+def _bevel(given: BevelPairIn) -> CrossedOut:
+    found = bevel_pair(
+        given.first,
+        given.second,
+        given.module_mm,
+        radians(given.pressure_angle_deg),
+        radians(given.shaft_angle_deg),
+    )
+    play = sum(s * p for s, p in zip((given.shim_1_mm, given.shim_2_mm), found.backlash_per_mm, strict=True))
+    rows = [
+        FigureRow(label="ratio", value=found.ratio, unit=": 1"),
+        FigureRow(label="cone angle, first", value=degrees(found.cones[0]), unit="°"),
+        FigureRow(label="cone angle, second", value=degrees(found.cones[1]), unit="°"),
+        FigureRow(label="cone distance", value=found.cone_distance, unit="mm", how="crossing to large end"),
+        FigureRow(label="contact ratio", value=found.contact_ratio, unit="", how="virtual gears, back cones"),
+        FigureRow(label="0.1 mm behind the first", value=found.backlash_per_mm[0] / 10, unit="mm of play"),
+        FigureRow(label="0.1 mm behind the second", value=found.backlash_per_mm[1] / 10, unit="mm of play"),
+    ]
+    if given.shim_1_mm or given.shim_2_mm:
+        rows.append(FigureRow(label="these shims change the play by", value=play, unit="mm"))
+    return CrossedOut(
+        rows=rows,
+        says="Shim the smaller until the large ends lie flush, then the larger until the play is right.",
+        holds=False,
+        theory="Straight teeth, judged on the back cones; a curved tooth and its bearing pattern are not.",
+    )

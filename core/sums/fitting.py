@@ -1,0 +1,344 @@
+"""The ``fitting`` sum: shims, disc springs, friction stacks, press fits, pre-turns, tightening orders."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+
+import numpy as np
+from pydantic import Field
+
+from gearing.errors import GearingError
+from gearing.fitting.discs import Disc, disc_force, read_stack, stack_force
+from gearing.fitting.friction import FrictionStack, working_faces
+from gearing.fitting.press import interference, press_fit
+from gearing.fitting.shims import Pack, choose_shims
+from gearing.rebuild.tighten import crosswise
+from gearing.sizes import table
+
+from .base import Length, Model
+
+Turns = Annotated[float, Field(ge=0, le=200)]
+Signs = Annotated[str, Field(min_length=1, max_length=80)]
+POINTS = 41
+
+
+class PackIn(Model):
+    thickness_mm: Length
+    count: Annotated[int, Field(ge=1, le=500)] = 20
+
+
+class ShimsIn(Model):
+    """End play measured, the play wanted, and the packs at hand; `left_mm` where the place matters."""
+
+    job: Literal["shims"]
+    play_mm: Length
+    low_mm: Annotated[float, Field(ge=0, le=10)] = 0.05
+    high_mm: Annotated[float, Field(gt=0, le=10)] = 0.12
+    packs: Annotated[list[PackIn], Field(min_length=1, max_length=16)]
+    left_mm: Annotated[float, Field(ge=0, le=50)] | None = None
+
+
+class DiscsIn(Model):
+    """Disc springs as they lie, and how far the nut is turned from just touching."""
+
+    job: Literal["discs"]
+    outside_mm: Length
+    inside_mm: Length
+    thickness_mm: Length
+    cone_mm: Length = Field(description="Free height of one disc less its thickness")
+    stack: Signs = Field(description="( and ) for the two ways of the dish, as they lie")
+    nut_pitch_mm: Length = 0.5
+    turns: Turns = 0.0
+
+
+class FrictionIn(Model):
+    """A friction stack, by its faces or as its washers lie; a force, or the slip torque wanted."""
+
+    job: Literal["friction"]
+    washers: Annotated[str, Field(max_length=80)] = Field(
+        default="", description="k keyed, e eared, f loose friction washer, as they lie"
+    )
+    faces: Annotated[int, Field(ge=1, le=60)] | None = None
+    material: Annotated[str, Field(max_length=40)] = "fibre on steel, greased"
+    friction: Annotated[float, Field(gt=0, le=1.5)] | None = None
+    outside_mm: Length
+    inside_mm: Length
+    force_n: Annotated[float, Field(gt=0, le=100_000)] | None = None
+    torque_nmm: Annotated[float, Field(gt=0, le=1e7)] | None = None
+    spring: DiscsIn | None = Field(default=None, description="What presses it, in place of a force")
+    back_off_turns: Turns | None = Field(default=None, description="From fully home, with the spring")
+
+
+class PressIn(Model):
+    """A press fit in an H7 bore, or with both diameters measured."""
+
+    job: Literal["press"]
+    diameter_mm: Length
+    length_mm: Length
+    hub_mm: Length
+    hub_material: Annotated[str, Field(max_length=30)] = "brass"
+    shaft_material: Annotated[str, Field(max_length=30)] = "steel"
+    grade: Annotated[str, Field(max_length=4)] = "p6"
+    shaft_mm: Length | None = None
+    bore_mm: Length | None = None
+    hollow_mm: Annotated[float, Field(ge=0, le=500)] = 0.0
+
+
+class TorsionIn(Model):
+    """A spring wound up before it is let go: turns from slack, and its rate."""
+
+    job: Literal["torsion"]
+    turns: Turns
+    rate_nmm: Annotated[float, Field(gt=0, le=1e6)] = Field(description="N·mm for a whole turn")
+
+
+class TightenIn(Model):
+    """Screws on a ring, or at the rim of a rectangle, counted round it."""
+
+    job: Literal["tighten"]
+    screws: Annotated[int, Field(ge=1, le=40)]
+    shape: Literal["ring", "rectangle"] = "ring"
+
+
+Job = Annotated[ShimsIn | DiscsIn | FrictionIn | PressIn | TorsionIn | TightenIn, Field(discriminator="job")]
+
+
+class FittingIn(Model):
+    work: Job
+
+
+class FigureOut(Model):
+    label: str
+    value: float
+    unit: str
+    how: str = ""
+
+
+class ShimSet(Model):
+    left_mm: list[float]
+    right_mm: list[float]
+    play_mm: float
+
+
+class FittingOut(Model):
+    """What to do, in a line that can be pinned to a step, and the figures behind it."""
+
+    says: str
+    mind: str = Field(description="The caution that belongs to it; empty for none")
+    rows: list[FigureOut]
+    shims: list[ShimSet] = Field(default_factory=list)
+    packets: list[int] = Field(default_factory=list, description="Discs facing one way, packet by packet")
+    curve: list[list[float]] = Field(default_factory=list, description="Travel mm and force N of the stack")
+    at: list[float] = Field(default_factory=list, description="Where on the curve it stands")
+    order: list[int] = Field(default_factory=list, description="Turn of each screw, counted round")
+
+
+class FacesOut(Model):
+    """What can be picked, from the data."""
+
+    friction: dict[str, float]
+    press_materials: list[str]
+    grades: list[str]
+
+
+def fit_together(given: FittingIn) -> FittingOut:
+    """Work out one job of fitting."""
+    match given.work:
+        case ShimsIn() as work:
+            return _shims(work)
+        case DiscsIn() as work:
+            return _discs(work)
+        case FrictionIn() as work:
+            return _friction(work)
+        case PressIn() as work:
+            return _press(work)
+        case TorsionIn() as work:
+            return _torsion(work)
+        case TightenIn() as work:
+            return _tighten(work)
+
+
+def choices() -> FacesOut:
+    """Faces, materials and grades of ``fitting.toml``."""
+    data = table("fitting")
+    grades = [name for name in data["press"]["steps"][0] if name not in ("over", "up_to", "H7")]
+    return FacesOut(
+        friction=data["friction"]["faces"], press_materials=list(data["press"]["materials"]), grades=grades
+    )
+
+
+def _shims(work: ShimsIn) -> FittingOut:
+    packs = [Pack(one.thickness_mm, one.count) for one in work.packs]
+    found = choose_shims(work.play_mm, work.low_mm, work.high_mm, packs, work.left_mm)
+    best = found[0]
+    said = " and ".join(
+        f"{' + '.join(f'{t:g}' for t in side)} mm {where}".strip()
+        for side, where in (
+            (best.left, "left" if work.left_mm is not None else ""),
+            (best.right, "right"),
+        )
+        if side
+    )
+    return FittingOut(
+        says=f"Shim {said}: {best.play:.2f} mm of end play is left."
+        if said
+        else "No shim: the play is right.",
+        mind="Measure again with it together, pushed both ways: grease and a seal hide play.",
+        rows=[
+            FigureOut(label="end play measured", value=work.play_mm, unit="mm"),
+            FigureOut(
+                label="left after", value=best.play, unit="mm", how=f"{work.low_mm:g} to {work.high_mm:g}"
+            ),
+        ],
+        shims=[
+            ShimSet(left_mm=list(one.left), right_mm=list(one.right), play_mm=round(one.play, 4))
+            for one in found
+        ],
+    )
+
+
+def _discs(work: DiscsIn) -> FittingOut:
+    disc = Disc(work.outside_mm, work.inside_mm, work.thickness_mm, work.cone_mm)
+    stack = read_stack(work.stack, disc)
+    travel = work.turns * work.nut_pitch_mm
+    force = stack_force(stack, disc, travel)
+    home = stack.travel_most / work.nut_pitch_mm
+    steps = np.linspace(0.0, stack.travel_most, POINTS)
+    return FittingOut(
+        says=f"{work.stack}: {work.turns:g} turns from touching press it {travel:.2f} mm, {force:.0f} N.",
+        mind="Springs leave at eye height: eye protection, and a cloth over the stack.",
+        rows=[
+            FigureOut(label="force", value=force, unit="N"),
+            FigureOut(label="travel", value=travel, unit="mm", how=f"of {stack.travel_most:.2f} to flat"),
+            FigureOut(label="turns to flat", value=home, unit="", how="never run it flat"),
+            FigureOut(label="height free", value=stack.free, unit="mm"),
+            FigureOut(label="one disc, flat", value=disc_force(disc, disc.cone), unit="N"),
+        ],
+        packets=list(stack.packets),
+        curve=[[round(float(s), 4), round(stack_force(stack, disc, float(s)), 2)] for s in steps],
+        at=[travel, force],
+    )
+
+
+def _friction(work: FrictionIn) -> FittingOut:
+    if not work.washers and work.faces is None:
+        raise GearingError("Say how the washers lie, or how many faces rub.", field="washers", hint="kfefk")
+    faces = working_faces(work.washers) if work.washers else (work.faces or 1)
+    known = table("fitting")["friction"]["faces"]
+    if work.friction is None and work.material not in known:
+        raise GearingError(
+            f"“{work.material}” is not known here.", field="material", hint=f"One of: {', '.join(known)}."
+        )
+    rub = work.friction or float(known[work.material])
+    stack = FrictionStack(faces, rub, work.outside_mm, work.inside_mm)
+    rows = [
+        FigureOut(label="faces that rub", value=faces, unit=""),
+        FigureOut(
+            label="friction", value=rub, unit="", how=work.material if work.friction is None else "as said"
+        ),
+        FigureOut(label="mean radius", value=stack.mean_radius, unit="mm"),
+    ]
+    force = work.force_n
+    curve: list[list[float]] = []
+    at: list[float] = []
+    if work.spring is not None:
+        force, curve, at = _pressed(work, rows)
+    if force is None and work.torque_nmm is None:
+        raise GearingError(
+            "Give the force, the spring, or the slip torque wanted.", field="force_n", hint="In newtons."
+        )
+    if force is not None:
+        torque = stack.slip_torque(force)
+        more = FrictionStack(faces + 1, rub, work.outside_mm, work.inside_mm).slip_torque(force) - torque
+        rows += [
+            FigureOut(label="slip torque", value=torque, unit="N·mm"),
+            FigureOut(label="one more rubbing face adds", value=more, unit="N·mm"),
+            FigureOut(
+                label="a plain washer under the spring adds", value=0.0, unit="N·mm", how="preload only"
+            ),
+        ]
+        says = f"Slips at {torque:.0f} N·mm: {faces} faces, {force:.0f} N."
+    else:
+        force = stack.force_for(work.torque_nmm or 0.0)
+        rows.append(FigureOut(label="force for it", value=force, unit="N"))
+        says = f"For {work.torque_nmm:g} N·mm press {faces} faces with {force:.0f} N."
+    return FittingOut(
+        says=says,
+        mind="A start only: friction moves by a third with grease and bedding. Measure at the output.",
+        rows=rows,
+        curve=curve,
+        at=at,
+    )
+
+
+def _pressed(work: FrictionIn, rows: list[FigureOut]) -> tuple[float, list[list[float]], list[float]]:
+    """Force of the spring as set: from touching, or backed off from home."""
+    spring = work.spring
+    assert spring is not None
+    if work.back_off_turns is not None:
+        disc = Disc(spring.outside_mm, spring.inside_mm, spring.thickness_mm, spring.cone_mm)
+        home = read_stack(spring.stack, disc).travel_most / spring.nut_pitch_mm
+        spring = spring.model_copy(update={"turns": max(home - work.back_off_turns, 0.0)})
+    told = _discs(spring)
+    rows += [row for row in told.rows if row.label in ("force", "travel")]
+    return told.at[1], told.curve, told.at
+
+
+def _press(work: PressIn) -> FittingOut:
+    if work.shaft_mm and work.bore_mm:
+        least = most = work.shaft_mm - work.bore_mm
+        how = "as measured"
+    else:
+        least, most = interference(work.diameter_mm, work.grade)
+        how = f"H7/{work.grade}, ISO 286-2"
+    found = press_fit(
+        work.diameter_mm,
+        work.length_mm,
+        work.hub_mm,
+        work.hub_material,
+        work.shaft_material,
+        least,
+        most,
+        work.hollow_mm,
+    )
+    if found.most <= 0:
+        says = "It is loose at every size: retaining compound, or another shaft."
+    elif found.least <= 0:
+        says = f"From loose to {found.push_most:.0f} N: measure both before pressing."
+    else:
+        says = f"Press with {found.push_least:.0f} to {found.push_most:.0f} N."
+    return FittingOut(
+        says=says,
+        mind="Press square in a vice, eye protection; when filing to fit, try it every few strokes.",
+        rows=[
+            FigureOut(label="interference, least", value=found.least * 1000, unit="µm", how=how),
+            FigureOut(label="interference, most", value=found.most * 1000, unit="µm"),
+            FigureOut(label="push, least", value=found.push_least, unit="N"),
+            FigureOut(label="push, most", value=found.push_most, unit="N", how="friction 0.12"),
+            FigureOut(label="pressure, most", value=found.pressure, unit="N/mm²"),
+        ],
+    )
+
+
+def _torsion(work: TorsionIn) -> FittingOut:
+    preload = work.turns * work.rate_nmm
+    return FittingOut(
+        says=f"Pre-turn it {work.turns:g} turns, {preload:.0f} N·mm; hold it until the next piece keeps it.",
+        mind="A wound spring lets go at once: eye protection, fingers clear.",
+        rows=[FigureOut(label="preload", value=preload, unit="N·mm", how="turns × rate")],
+    )
+
+
+def _tighten(work: TightenIn) -> FittingOut:
+    order = crosswise(work.screws)
+    passes = 1 if work.screws < 3 else 3
+    return FittingOut(
+        says=(
+            "One after the other."
+            if passes == 1
+            else f"Crosswise as numbered, in {passes} passes: to touch, to half, home."
+        ),
+        mind="Into plastic: turn back until it drops into its own thread, and stop at snug.",
+        rows=[FigureOut(label="passes", value=passes, unit="")],
+        order=order,
+    )

@@ -1,0 +1,37 @@
+"""What the train does in its unit."""
+
+from __future__ import annotations
+
+from gearing.errors import GearingError
+from gearing.train import Solution, uses
+from gearing.train.power import Power
+
+from .given import CarIn, CounterIn, ReelIn, ServoIn, TrackingIn, TrainIn, WinchIn
+from .told import RowOut
+
+
+def use_out(given: TrainIn, found: Solution, driven: str, output: str, loaded: Power | None) -> list[RowOut]:
+    """The rows for the unit said; none where none was."""
+    if given.use is None:
+        return []
+    back = found.speeds[output]
+    if not back:
+        raise GearingError("The output stands still.", field="output", hint="Take another shaft.")
+    final = abs(float(found.speeds[driven] / back))
+    torque = 0.0
+    if given.torque_nmm and loaded:
+        torque = loaded.torques.get(output, 0.0)
+    match given.use:
+        case CarIn() as use:
+            rows = uses.car(final, use.wheel_mm, use.kv, use.volts, use.load)
+        case ReelIn() as use:
+            rows = uses.reel(final, use.full_mm, use.bare_mm, use.fill)
+        case ServoIn() as use:
+            rows = uses.servo(final, given.rpm, use.travel_deg, use.arm_mm or 0.0, torque, use.load)
+        case WinchIn() as use:
+            rows = uses.winch(final, given.rpm, use.drum_mm, use.line_mm, use.layers, torque)
+        case TrackingIn() as use:
+            rows = uses.tracking(final, use.wheel_turns, use.steps)
+        case CounterIn() as use:
+            rows = uses.counter(final, use.units)
+    return [RowOut(label=row.label, value=row.value, unit=row.unit, how=row.how) for row in rows]

@@ -1,0 +1,98 @@
+"""Other gears for the same motor: the closed forms against the exact mesh, and the choice against a plain search."""
+
+from __future__ import annotations
+
+import time
+import unittest
+from math import pi, radians
+
+import numpy as np
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from gearing.errors import GearingError
+from gearing.gear import Gear
+from gearing.mesh import Pair, mesh
+from gearing.mesh.bands import band_for
+from gearing.regear import Drive, Plate, Stocked, Target, regear
+from gearing.regear.unshifted import backlash_at, close_distance, contact_at, distance_with
+
+ALPHA, BAND = radians(20), band_for("open")
+PRESENT = Drive(15, 54, 60.0, 2.6)
+
+
+def counts(low: int, high: int, every: int = 1) -> list[Stocked]:
+    return [Stocked(z, z % every == 0) for z in range(low, high)]
+
+
+class ClosedForms(unittest.TestCase):
+    @settings(max_examples=60, deadline=None)
+    @given(
+        st.integers(12, 40), st.integers(30, 120), st.floats(0.0, 0.4), st.sampled_from([14.5, 20.0, 25.0])
+    )
+    def test_they_are_the_exact_mesh(self, z1: int, z2: int, opened: float, angle: float) -> None:
+        alpha = radians(angle)
+        close = float(close_distance(z1, z2, 0.8))
+        found = mesh(Gear(z1, 0.8, alpha), Gear(z2, 0.8, alpha), close + opened * 0.8)
+        self.assertAlmostEqual(float(backlash_at(found.distance, close, alpha)), found.backlash, places=9)
+        self.assertAlmostEqual(
+            float(contact_at(found.distance, z1, z2, 0.8, alpha)), found.contact_ratio, places=9
+        )
+        back = float(distance_with(found.backlash, close, alpha))
+        self.assertAlmostEqual(back, found.distance, places=6)
+
+
+class Search(unittest.TestCase):
+    def test_keeping_the_speed_after_larger_wheels(self) -> None:
+        """By plain search over every pair the slot reaches: none comes nearer that is no worse otherwise."""
+        found = regear(
+            PRESENT, 72.0, 2.6, Target("keep"), counts(10, 30), counts(40, 80),
+            module=0.8, alpha=ALPHA, band=BAND, slot=(25.0, 28.5), rpm=16_000,
+        )  # fmt: skip
+        self.assertAlmostEqual(found.target, 54 / 15 * 2.6 * 72 / 60)
+        nearest = min(
+            abs(s / p * 2.6 / found.target - 1)
+            for p in range(10, 30)
+            for s in range(40, 80)
+            if 25.0 <= Pair(Gear(p, 0.8), Gear(s, 0.8)).distance_for(0.17 * 0.8) <= 28.5
+        )
+        self.assertLess(min(abs(one.off) for one in found.choices if one.fits), nearest + 1e-6)
+        best = found.choices[0]
+        self.assertTrue(best.fits and 25.0 <= best.distance <= 28.5)
+        self.assertAlmostEqual(best.travel, pi * 72 / best.final)
+        self.assertAlmostEqual(best.speed, 16_000 * 60 * best.travel / 1e6)
+        self.assertAlmostEqual(best.load, 72 / 60 * PRESENT.final / best.final)
+
+    def test_each_target_by_hand(self) -> None:
+        def target(want: str, value: float = 0.0) -> float:
+            return regear(PRESENT, 72.0, 2.6, Target(want, value), counts(10, 30), counts(40, 80), module=0.8, alpha=ALPHA, band=BAND, rpm=16_000).target  # fmt: skip
+
+        self.assertEqual(target("ratio", 9.0), 9.0)
+        self.assertAlmostEqual(target("speed", 20.0), pi * 72 * 16_000 * 60 / 1e6 / 20)
+        self.assertAlmostEqual(target("cooler", 20), target("keep") / 0.8)
+        for want, value in (("moon", 1.0), ("speed", 0.0), ("cooler", 95.0)):
+            with self.assertRaises(GearingError):
+                target(want, value)
+
+    def test_a_plate_takes_the_hole_that_comes_nearest_and_never_one_that_jams(self) -> None:
+        away = Plate(24.0, 0.8, 12, 3.0).distances()
+        self.assertAlmostEqual(float(away[3]), float(np.hypot(3.0, 26.4)))
+        found = regear(PRESENT, 60.0, 2.6, Target("keep"), counts(12, 20), counts(48, 60), module=0.8, alpha=ALPHA, band=BAND, holes=away)  # fmt: skip
+        for one in found.choices:
+            if not one.fits:
+                continue
+            plays = [float(mesh(Gear(one.pinion, 0.8), Gear(one.spur, 0.8), float(a)).backlash)
+                     for a in away if abs(a - (one.pinion + one.spur) * 0.4) < 1.3]  # fmt: skip
+            usable = [abs(j - 0.136) for j in plays if j >= BAND.tight * 0.8]
+            self.assertAlmostEqual(abs(one.backlash - 0.136), min(usable), places=6)
+            self.assertAlmostEqual(one.distance, float(away[one.hole - 1]))
+        self.assertTrue(any(one.fits for one in found.choices))
+
+    def test_the_whole_search_within_a_tenth_of_a_second(self) -> None:
+        holes = Plate(10.0, 0.8, 60, 3.0).distances()
+        took = []
+        for _ in range(3):
+            began = time.perf_counter()
+            regear(PRESENT, 72.0, 2.6, Target("keep"), counts(10, 70, 3), counts(30, 150, 2), module=0.8, alpha=ALPHA, band=BAND, holes=holes)  # fmt: skip
+            took.append(time.perf_counter() - began)
+        self.assertLess(min(took), 0.1)

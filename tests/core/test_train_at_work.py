@@ -1,0 +1,201 @@
+"""Trains under load and by hand: power, play, clicks, counts found again, and what they do in their unit."""
+
+from __future__ import annotations
+
+import unittest
+from math import asin, degrees, pi
+
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from gearing.errors import GearingError
+from gearing.train import read_train, solve, uses
+from gearing.train.clicks import suspects
+from gearing.train.power import power
+from gearing.train.slop import StagePlay, angle_of_play, slop
+from gearing.train.unknown import Measured, fill_in, ratio_of_turns
+from sums.train import TrainIn, run_train
+
+STAGE = st.sampled_from(
+    ["12:60", "14:48i", "10:40b", "belt 20:40", "chain 11:18", "w2:30 lead 20", "p12/18/48", "p12/18/48 ring>carrier",
+     "p12/18/48 sun>ring", "p12/18/48 carrier>sun"]
+)  # fmt: skip
+
+
+class Power(unittest.TestCase):
+    @settings(max_examples=100, deadline=None)
+    @given(st.lists(STAGE, min_size=1, max_size=5), st.floats(1e-4, 10))
+    def test_power_in_is_power_out_and_what_the_stages_lose(self, stages: list[str], torque: float) -> None:
+        found = solve(read_train(" | ".join(stages)))
+        told = power(found, "1", torque)
+        given_in = torque * float(abs(found.speeds["1"]))
+        lost = 0.0
+        for n, stage in enumerate(told.stages, 1):
+            into, out = (told.torques[s] * float(abs(found.speeds[s])) for s in (str(n), str(n + 1)))
+            self.assertTrue(0 < stage.efficiency <= 1)
+            lost += into - out
+        out = told.torques[str(len(stages) + 1)] * float(abs(found.speeds[str(len(stages) + 1)]))
+        self.assertAlmostEqual(given_in, out + lost, delta=1e-9 * given_in)
+        self.assertAlmostEqual(out / given_in, told.efficiency, places=9)
+
+    def test_planetary_sets_by_the_book(self) -> None:
+        """VDI 2157 by hand: (1 + 0.97·48/12)/(1 + 48/12) into the carrier, its inverse form out of it."""
+        down = power(solve(read_train("p12/18/48")), "1", 1.0)
+        self.assertAlmostEqual(down.efficiency, (1 + 0.97 * 4) / 5)
+        self.assertAlmostEqual(down.torques["2"] - 1.0, down.reactions["1 ring"])
+        self.assertAlmostEqual(
+            power(solve(read_train("p12/18/48 carrier>sun")), "1", 1.0).efficiency, 5 / (1 + 4 / 0.97)
+        )
+
+    def test_a_shallow_worm_holds_and_a_steep_one_does_not(self) -> None:
+        self.assertEqual(power(solve(read_train("w1:40 lead 4")), "1", 1.0).backwards, 0.0)
+        self.assertGreater(power(solve(read_train("w4:40 lead 25")), "1", 1.0).backwards, 0.5)
+
+    def test_a_train_that_branches_says_so(self) -> None:
+        with self.assertRaisesRegex(GearingError, "one after the other"):
+            power(solve(read_train("a-b 12:60 | a-c 12:30")), "a", 1.0)
+
+
+class Play(unittest.TestCase):
+    def test_five_stages_by_hand(self) -> None:
+        """Each stage's free turn goes down by all ratios after it."""
+        line = "12:60 | 14:48 | 10:40 | 12:36 | 15:45"
+        ratios, turns = [5, 48 / 14, 4, 3, 3], [2.0, 1.5, 1.2, 0.8, 0.5]
+        by_hand = sum(t / _product(ratios[n + 1 :]) for n, t in enumerate(turns))
+        stages = [{"number": n, "turn_deg": t} for n, t in enumerate(turns, 1)]
+        told = run_train(
+            TrainIn.model_validate({"line": line, "stages": stages, "play": {"play_mm": 1, "radius_mm": 20}})
+        ).slop
+        assert told and told.rest_deg is not None
+        self.assertAlmostEqual(told.teeth_deg, by_hand, places=9)
+        self.assertAlmostEqual(told.rest_deg, degrees(asin(1 / 20)) - by_hand, places=9)
+        self.assertIn("bearings, bores", told.verdict)
+        assert told.input_deg
+        self.assertAlmostEqual(told.input_deg, by_hand * _product(ratios), places=6)
+
+    def test_a_backlash_at_the_pitch_circle_is_a_turn_of_its_gear(self) -> None:
+        given_in = {"line": "12:60", "stages": [{"number": 1, "module_mm": 0.5, "backlash_mm": 0.05}]}
+        told = run_train(TrainIn.model_validate(given_in)).slop
+        assert told
+        self.assertAlmostEqual(told.teeth_deg, degrees(0.05 / 15))
+        self.assertFalse(told.shares[0].assumed)
+
+    def test_what_the_teeth_explain_and_more_than_there_is_are_told_apart(self) -> None:
+        found = solve(read_train("12:60 | 14:48"))
+        plays = [StagePlay("2", 0.02, 0.002, "stage 1"), StagePlay("3", 0.03, 0.003, "stage 2")]
+        teeth = slop(found, plays, "3").teeth
+        self.assertIn("explain all of it, most of it stage 2", slop(found, plays, "3", teeth, 0.001).verdict)
+        self.assertIn("less play than", slop(found, plays, "3", teeth / 2, 0.001).verdict)
+        with self.assertRaises(GearingError):
+            angle_of_play(21, 20)
+
+
+class Clicks(unittest.TestCase):
+    @settings(max_examples=60, deadline=None)
+    @given(
+        st.lists(st.tuples(st.integers(9, 19), st.integers(23, 61)), min_size=2, max_size=4),
+        st.data(),
+    )
+    def test_the_shaft_that_clicks_is_named_from_a_fair_count(
+        self, pairs: list[tuple[int, int]], data: st.DataObject
+    ) -> None:
+        found = solve(read_train(" | ".join(f"{a}:{b}" for a, b in pairs)))
+        last = str(len(pairs) + 1)
+        shaft = data.draw(st.sampled_from(list(found.speeds)))
+        per_turn = float(abs(found.speeds[shaft] / found.speeds[last]))
+        named = suspects(found, last, max(round(10 * per_turn), 1), 10.0)
+        self.assertAlmostEqual(sum(one.odds for one in named), 1.0)
+        best = named[0].carrier
+        assert best
+        self.assertEqual((best.what, best.shaft), ("gear", shaft))
+
+    def test_planets_and_threads_click_as_often_as_they_meet(self) -> None:
+        by_name = {row.gear: row.per_turn for row in run_train(TrainIn(line="p12/18/48", shaft="1")).clicks}
+        # The sun turns 4/5 against the arm past three planets; a planet 12/18 of that, met twice a turn.
+        self.assertAlmostEqual(by_name["sun of 12"], 12 / 5)
+        self.assertAlmostEqual(by_name["planet of 18"], 16 / 15)
+        self.assertAlmostEqual(run_train(TrainIn(line="w2:40")).clicks[0].per_turn, 20)
+
+    def test_a_count_that_fits_nothing_says_to_count_again(self) -> None:
+        told = run_train(TrainIn(line="12:60", clicks=1000, turns=1))
+        self.assertIn("Nothing of this train", told.clicks_say)
+
+
+class Open(unittest.TestCase):
+    @settings(max_examples=60, deadline=None)
+    @given(
+        st.integers(8, 30),
+        st.integers(31, 120),
+        st.integers(8, 20),
+        st.integers(21, 90),
+        st.floats(-0.3, 0.3),
+    )
+    def test_a_count_left_open_is_found_from_ratio_and_distance(
+        self, a: int, b: int, c: int, d: int, off: float
+    ) -> None:
+        ratio = b / a * d / c
+        error = 0.004 * ratio
+        alone = fill_in(f"{a}:{b} | {c}:?", Measured(ratio + off * error, error))
+        self.assertIn((d,), [one.counts for one in alone])
+        both = fill_in(f"{a}:{b} | ?:?", Measured(ratio, error, ((2, float(c + d), 0.3),)))
+        self.assertIn((c, d), [one.counts for one in both])
+        for one in both:
+            self.assertEqual(sum(one.counts), c + d)
+
+    def test_turns_counted_at_both_ends_with_a_planet_open(self) -> None:
+        self.assertEqual(
+            fill_in("p12/?/48 | 14:48", Measured(*ratio_of_turns(171.5, 10)))[0].line, "p12/18/48 | 14:48"
+        )
+        told = run_train(
+            TrainIn.model_validate({"line": "12:60 | 14:?", "known": {"ratio": 17.14, "ratio_error": 0.05}})
+        )
+        self.assertEqual((told.line, told.ratio), ("12:60 | 14:48", "120 : 7"))
+
+    def test_too_much_open_or_nothing_measured_is_said(self) -> None:
+        for line, known in (
+            ("?:? | ?:40", Measured(5, 0.1)),
+            ("12:?", Measured()),
+            ("12:40", Measured(5, 0.1)),
+        ):
+            with self.subTest(line=line), self.assertRaises(GearingError):
+                fill_in(line, known)
+        with self.assertRaisesRegex(GearingError, "left open"):
+            read_train("12:?")
+
+
+class Uses(unittest.TestCase):
+    def value(self, rows: list[uses.Row], label: str) -> float:
+        return next(row.value for row in rows if row.label.startswith(label))
+
+    def test_by_hand(self) -> None:
+        car = uses.car(10.0, 60.0, 3000, 7.4, 0.8)
+        self.assertAlmostEqual(self.value(car, "speed"), 3000 * 7.4 * 0.8 / 10 * pi * 0.060 * 60 / 1000)
+        reel = uses.reel(1 / 6.3, 34.0, 20.0)
+        self.assertAlmostEqual(self.value(reel, "line a crank turn, full"), 6.3 * pi * 34)
+        # Half the line is half the volume: the square of the level lies half way.
+        self.assertAlmostEqual(
+            self.value(reel, "line a crank turn, half") ** 2, (6.3 * pi) ** 2 * (34**2 + 20**2) / 2
+        )
+        self.assertAlmostEqual(
+            self.value(uses.servo(240, 12000, 60, load=1.0), "transit"), 60 / 360 * 240 / 200
+        )
+        winch = uses.winch(70, 8000, 38, 0.6, 3, 0.5)
+        self.assertAlmostEqual(self.value(winch, "pull, layer 1"), 0.5 / 0.0193)
+        self.assertLess(self.value(winch, "line speed, layer 1"), self.value(winch, "line speed, layer 3"))
+        self.assertAlmostEqual(self.value(uses.tracking(144 * 5, 144), "worm turns once"), 86164.0905 / 144)
+        self.assertEqual(self.value(uses.counter(20, 10), "turns a unit"), 2)
+        with self.assertRaises(GearingError):
+            uses.reel(0.2, 20, 34)
+
+    def test_marks_come_home_and_every_tooth_is_met(self) -> None:
+        told = run_train(TrainIn(line="12:60 | 14:48", rpm=300))
+        self.assertEqual(told.home_turns, 120)
+        # The second pair meets again after 24 turns of its driver, which turns once in 5.
+        self.assertEqual((told.run_in_turns, told.run_in_minutes), (120, 0.4))
+
+
+def _product(values: list[float]) -> float:
+    made = 1.0
+    for value in values:
+        made *= value
+    return made
