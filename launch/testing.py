@@ -148,7 +148,11 @@ def schema(folder: Path) -> None:
     ).stdout
     folder.mkdir(parents=True, exist_ok=True)
     (folder / "openapi.json").write_text(document)
-    npx = [str(WEB / "node_modules" / ".bin" / "openapi-typescript"), str(folder / "openapi.json")]
+    npx = [
+        str(WEB / "node_modules" / ".bin" / "openapi-typescript"),
+        str(folder / "openapi.json"),
+        "--default-non-nullable=false",
+    ]
     subprocess.run([*npx, "-o", str(folder / "schema.ts")], cwd=WEB, capture_output=True, check=True)
 
 

@@ -8,7 +8,7 @@ import numpy as np
 from pydantic import Field
 
 from gearing.errors import GearingError
-from gearing.fitting.discs import Disc, disc_force, read_stack, stack_force
+from gearing.fitting.discs import Disc, disc_force, read_stack, stack_curve, stack_force
 from gearing.fitting.friction import FrictionStack, working_faces
 from gearing.fitting.press import interference, press_fit
 from gearing.fitting.shims import Pack, choose_shims
@@ -107,7 +107,7 @@ class FittingIn(Model):
     work: Job
 
 
-class FigureOut(Model):
+class FitRow(Model):
     label: str
     value: float
     unit: str
@@ -125,17 +125,51 @@ class FittingOut(Model):
 
     says: str
     mind: str = Field(description="The caution that belongs to it; empty for none")
-    rows: list[FigureOut]
-    shims: list[ShimSet] = Field(default_factory=list)
-    packets: list[int] = Field(default_factory=list, description="Discs facing one way, packet by packet")
-    curve: list[list[float]] = Field(default_factory=list, description="Travel mm and force N of the stack")
-    at: list[float] = Field(default_factory=list, description="Where on the curve it stands")
-    order: list[int] = Field(default_factory=list, description="Turn of each screw, counted round")
+    rows: list[FitRow]
+    shims: list[ShimSet]
+    packets: list[int] = Field(description="Discs facing one way, packet by packet")
+    curve: list[list[float]] = Field(description="Travel mm and force N of the stack")
+    at: list[float] = Field(description="Where on the curve it stands")
+    order: list[int] = Field(description="Turn of each screw, counted round")
 
 
-class FacesOut(Model):
-    """What can be picked, from the data."""
+class BandChoice(Model):
+    key: str
+    says: str
+    low: float
+    high: float
+    source: str
 
+
+def _told(
+    says: str,
+    mind: str,
+    rows: list[FitRow],
+    *,
+    shims: list[ShimSet] | None = None,
+    packets: tuple[int, ...] = (),
+    curve: list[list[float]] | None = None,
+    at: list[float] | None = None,
+    order: list[int] | None = None,
+) -> FittingOut:
+    """An answer with only the drawing its job has."""
+    return FittingOut(
+        says=says,
+        mind=mind,
+        rows=rows,
+        shims=shims or [],
+        packets=list(packets),
+        curve=curve or [],
+        at=at or [],
+        order=order or [],
+    )
+
+
+class ChoicesOut(Model):
+    """What can be picked in mesh and fits, from the data."""
+
+    bands: list[BandChoice]
+    materials: list[str]
     friction: dict[str, float]
     press_materials: list[str]
     grades: list[str]
@@ -158,12 +192,19 @@ def fit_together(given: FittingIn) -> FittingOut:
             return _tighten(work)
 
 
-def choices() -> FacesOut:
-    """Faces, materials and grades of ``fitting.toml``."""
-    data = table("fitting")
+def choices() -> ChoicesOut:
+    """Bands and materials of ``mesh.toml``; faces, materials and grades of ``fitting.toml``."""
+    data, mesh = table("fitting"), table("mesh")
     grades = [name for name in data["press"]["steps"][0] if name not in ("over", "up_to", "H7")]
-    return FacesOut(
-        friction=data["friction"]["faces"], press_materials=list(data["press"]["materials"]), grades=grades
+    return ChoicesOut(
+        bands=[
+            BandChoice(key=key, says=row["says"], low=row["low"], high=row["high"], source=row["source"])
+            for key, row in mesh["bands"].items()
+        ],
+        materials=list(mesh["materials"]),
+        friction=data["friction"]["faces"],
+        press_materials=list(data["press"]["materials"]),
+        grades=grades,
     )
 
 
@@ -179,14 +220,14 @@ def _shims(work: ShimsIn) -> FittingOut:
         )
         if side
     )
-    return FittingOut(
+    return _told(
         says=f"Shim {said}: {best.play:.2f} mm of end play is left."
         if said
         else "No shim: the play is right.",
         mind="Measure again with it together, pushed both ways: grease and a seal hide play.",
         rows=[
-            FigureOut(label="end play measured", value=work.play_mm, unit="mm"),
-            FigureOut(
+            FitRow(label="end play measured", value=work.play_mm, unit="mm"),
+            FitRow(
                 label="left after", value=best.play, unit="mm", how=f"{work.low_mm:g} to {work.high_mm:g}"
             ),
         ],
@@ -203,19 +244,19 @@ def _discs(work: DiscsIn) -> FittingOut:
     travel = work.turns * work.nut_pitch_mm
     force = stack_force(stack, disc, travel)
     home = stack.travel_most / work.nut_pitch_mm
-    steps = np.linspace(0.0, stack.travel_most, POINTS)
-    return FittingOut(
+    gives, forces = stack_curve(stack, disc)
+    return _told(
         says=f"{work.stack}: {work.turns:g} turns from touching press it {travel:.2f} mm, {force:.0f} N.",
         mind="Springs leave at eye height: eye protection, and a cloth over the stack.",
         rows=[
-            FigureOut(label="force", value=force, unit="N"),
-            FigureOut(label="travel", value=travel, unit="mm", how=f"of {stack.travel_most:.2f} to flat"),
-            FigureOut(label="turns to flat", value=home, unit="", how="never run it flat"),
-            FigureOut(label="height free", value=stack.free, unit="mm"),
-            FigureOut(label="one disc, flat", value=disc_force(disc, disc.cone), unit="N"),
+            FitRow(label="force", value=force, unit="N"),
+            FitRow(label="travel", value=travel, unit="mm", how=f"of {stack.travel_most:.2f} to flat"),
+            FitRow(label="turns to flat", value=home, unit="", how="never run it flat"),
+            FitRow(label="height free", value=stack.free, unit="mm"),
+            FitRow(label="one disc, flat", value=disc_force(disc, disc.cone), unit="N"),
         ],
-        packets=list(stack.packets),
-        curve=[[round(float(s), 4), round(stack_force(stack, disc, float(s)), 2)] for s in steps],
+        packets=stack.packets,
+        curve=np.round(np.stack([gives, forces], axis=1)[:: len(gives) // POINTS], 4).tolist(),
         at=[travel, force],
     )
 
@@ -232,11 +273,11 @@ def _friction(work: FrictionIn) -> FittingOut:
     rub = work.friction or float(known[work.material])
     stack = FrictionStack(faces, rub, work.outside_mm, work.inside_mm)
     rows = [
-        FigureOut(label="faces that rub", value=faces, unit=""),
-        FigureOut(
+        FitRow(label="faces that rub", value=faces, unit=""),
+        FitRow(
             label="friction", value=rub, unit="", how=work.material if work.friction is None else "as said"
         ),
-        FigureOut(label="mean radius", value=stack.mean_radius, unit="mm"),
+        FitRow(label="mean radius", value=stack.mean_radius, unit="mm"),
     ]
     force = work.force_n
     curve: list[list[float]] = []
@@ -251,18 +292,16 @@ def _friction(work: FrictionIn) -> FittingOut:
         torque = stack.slip_torque(force)
         more = FrictionStack(faces + 1, rub, work.outside_mm, work.inside_mm).slip_torque(force) - torque
         rows += [
-            FigureOut(label="slip torque", value=torque, unit="N·mm"),
-            FigureOut(label="one more rubbing face adds", value=more, unit="N·mm"),
-            FigureOut(
-                label="a plain washer under the spring adds", value=0.0, unit="N·mm", how="preload only"
-            ),
+            FitRow(label="slip torque", value=torque, unit="N·mm"),
+            FitRow(label="one more rubbing face adds", value=more, unit="N·mm"),
+            FitRow(label="a plain washer under the spring adds", value=0.0, unit="N·mm", how="preload only"),
         ]
         says = f"Slips at {torque:.0f} N·mm: {faces} faces, {force:.0f} N."
     else:
         force = stack.force_for(work.torque_nmm or 0.0)
-        rows.append(FigureOut(label="force for it", value=force, unit="N"))
+        rows.append(FitRow(label="force for it", value=force, unit="N"))
         says = f"For {work.torque_nmm:g} N·mm press {faces} faces with {force:.0f} N."
-    return FittingOut(
+    return _told(
         says=says,
         mind="A start only: friction moves by a third with grease and bedding. Measure at the output.",
         rows=rows,
@@ -271,7 +310,7 @@ def _friction(work: FrictionIn) -> FittingOut:
     )
 
 
-def _pressed(work: FrictionIn, rows: list[FigureOut]) -> tuple[float, list[list[float]], list[float]]:
+def _pressed(work: FrictionIn, rows: list[FitRow]) -> tuple[float, list[list[float]], list[float]]:
     """Force of the spring as set: from touching, or backed off from home."""
     spring = work.spring
     assert spring is not None
@@ -307,38 +346,38 @@ def _press(work: PressIn) -> FittingOut:
         says = f"From loose to {found.push_most:.0f} N: measure both before pressing."
     else:
         says = f"Press with {found.push_least:.0f} to {found.push_most:.0f} N."
-    return FittingOut(
+    return _told(
         says=says,
         mind="Press square in a vice, eye protection; when filing to fit, try it every few strokes.",
         rows=[
-            FigureOut(label="interference, least", value=found.least * 1000, unit="µm", how=how),
-            FigureOut(label="interference, most", value=found.most * 1000, unit="µm"),
-            FigureOut(label="push, least", value=found.push_least, unit="N"),
-            FigureOut(label="push, most", value=found.push_most, unit="N", how="friction 0.12"),
-            FigureOut(label="pressure, most", value=found.pressure, unit="N/mm²"),
+            FitRow(label="interference, least", value=found.least * 1000, unit="µm", how=how),
+            FitRow(label="interference, most", value=found.most * 1000, unit="µm"),
+            FitRow(label="push, least", value=found.push_least, unit="N"),
+            FitRow(label="push, most", value=found.push_most, unit="N", how="friction 0.12"),
+            FitRow(label="pressure, most", value=found.pressure, unit="N/mm²"),
         ],
     )
 
 
 def _torsion(work: TorsionIn) -> FittingOut:
     preload = work.turns * work.rate_nmm
-    return FittingOut(
+    return _told(
         says=f"Pre-turn it {work.turns:g} turns, {preload:.0f} N·mm; hold it until the next piece keeps it.",
         mind="A wound spring lets go at once: eye protection, fingers clear.",
-        rows=[FigureOut(label="preload", value=preload, unit="N·mm", how="turns × rate")],
+        rows=[FitRow(label="preload", value=preload, unit="N·mm", how="turns × rate")],
     )
 
 
 def _tighten(work: TightenIn) -> FittingOut:
     order = crosswise(work.screws)
     passes = 1 if work.screws < 3 else 3
-    return FittingOut(
+    return _told(
         says=(
             "One after the other."
             if passes == 1
             else f"Crosswise as numbered, in {passes} passes: to touch, to half, home."
         ),
         mind="Into plastic: turn back until it drops into its own thread, and stop at snug.",
-        rows=[FigureOut(label="passes", value=passes, unit="")],
+        rows=[FitRow(label="passes", value=passes, unit="")],
         order=order,
     )

@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
+import re
 from math import radians
-from typing import Annotated, Literal
+from typing import Annotated, Any, Literal
 
 import numpy as np
-from pydantic import Field, model_validator
+from pydantic import BeforeValidator, Field, WithJsonSchema, model_validator
 
 from gearing.errors import GearingError
 from gearing.mesh.bands import Band, band_for, own_band
@@ -20,12 +21,56 @@ Kind = Annotated[str, Field(max_length=20)]
 Angle = Annotated[float, Field(ge=10, le=35)]
 MOST_POINTS = 1500
 
+_RANGE = re.compile(r"^(\d{1,3})(?:-(\d{1,3}))?$")
 
-class CountIn(Model):
-    """A count that can be had."""
 
-    teeth: Teeth
-    in_stock: bool = False
+def read_counts(said: Any) -> Any:
+    """``10-20, 24`` as a list of counts; a list stays one.
+
+    Raises
+    ------
+    GearingError
+        If a part of the text is no count and no range.
+    """
+    if not isinstance(said, str):
+        return said
+    made: list[int] = []
+    for part in re.split(r"[,;\s]+", re.sub(r"\s*(-|–|to)\s*", "-", said.strip()[:400])):
+        found = _RANGE.match(part.strip())
+        if not found or int(found[2] or found[1]) < int(found[1]):
+            raise GearingError(f"“{part[:20]}” is no count.", field="", hint="Counts and ranges: 10-20, 24.")
+        made += range(int(found[1]), int(found[2] or found[1]) + 1)
+    return list(dict.fromkeys(made))
+
+
+def _counts(most: int) -> Any:
+    return Annotated[
+        list[Teeth],
+        BeforeValidator(read_counts),
+        Field(min_length=1, max_length=most),
+        WithJsonSchema(
+            {
+                "anyOf": [{"type": "array", "items": {"type": "integer"}}, {"type": "string"}],
+                "description": "Counts, or text: 10-20, 24",
+            }
+        ),
+    ]
+
+
+Counts = Annotated[
+    list[Teeth],
+    BeforeValidator(read_counts),
+    Field(min_length=1),
+    WithJsonSchema(
+        {
+            "anyOf": [
+                {"type": "array", "items": {"type": "integer"}, "maxItems": 240},
+                {"type": "string", "maxLength": 400},
+            ],
+            "description": "Counts, or text: 10-20, 24",
+        }
+    ),
+]
 
 
 class PlateIn(Model):
@@ -81,8 +126,11 @@ class RegearIn(Model):
     volts: Annotated[float, Field(ge=0, le=1000)] = 0.0
     load: Annotated[float, Field(gt=0, le=1)] = 0.85
     target: TargetIn = Field(default_factory=TargetIn)
-    pinions: Annotated[list[CountIn], Field(min_length=1, max_length=120)]
-    spurs: Annotated[list[CountIn], Field(min_length=1, max_length=240)]
+    pinions: Annotated[Counts, Field(max_length=120)]
+    spurs: Annotated[Counts, Field(max_length=240)]
+    stock: Annotated[list[Teeth], Field(max_length=400)] = Field(
+        default_factory=list, description="Counts that lie in the drawer; the present pair is taken to"
+    )
     slot: SlotIn | None = None
     plate: PlateIn | None = None
     distances_mm: Annotated[list[Length], Field(max_length=60)] = Field(
@@ -153,13 +201,14 @@ def regear_drive(given: RegearIn) -> RegearOut:
     present = Drive(given.pinion, given.spur, given.wheel_mm, given.reduction)
     rpm = given.kv * given.volts * given.load
     holes = _holes(given)
+    stock = {*given.stock, given.pinion, given.spur}
     found = regear(
         present,
         wheel,
         reduction,
         Target(given.target.want, given.target.value),
-        [Stocked(one.teeth, one.in_stock) for one in given.pinions],
-        [Stocked(one.teeth, one.in_stock) for one in given.spurs],
+        [Stocked(teeth, teeth in stock) for teeth in given.pinions],
+        [Stocked(teeth, teeth in stock) for teeth in given.spurs],
         module=given.module_mm,
         alpha=radians(given.pressure_angle_deg),
         band=given.chosen_band(),
@@ -254,8 +303,8 @@ class HolesIn(Model):
 
     plate: PlateIn | None = None
     distances_mm: Annotated[list[Length], Field(max_length=60)] = Field(default_factory=list)
-    pinions: Annotated[list[Teeth], Field(min_length=1, max_length=60)]
-    spurs: Annotated[list[Teeth], Field(min_length=1, max_length=60)]
+    pinions: Annotated[Counts, Field(max_length=60)]
+    spurs: Annotated[Counts, Field(max_length=60)]
     module_mm: Module
     pressure_angle_deg: Angle = 20.0
     band: Kind = "open"

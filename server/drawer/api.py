@@ -67,6 +67,15 @@ class SearchIn(Model):
     words: Annotated[str, Field(max_length=120)] = ""
 
 
+class SizeIn(Model):
+    module_mm: Module
+
+
+class StockedCount(Model):
+    teeth: int
+    count: int
+
+
 class GoneIn(Model):
     gone: bool
 
@@ -111,6 +120,13 @@ def search(request: MemberRequest, given: SearchIn) -> list[KeptOut]:
 def arrivals(request: MemberRequest, visit: UUID | None = None) -> list[ArrivalOut]:
     """Parts that came, newest first."""
     return [_came(one) for one in services.arrivals(request.user, visit)]
+
+
+@router.post("/counts", response={200: list[StockedCount], **PROBLEMS})
+def counts(request: MemberRequest, given: SizeIn) -> list[StockedCount]:
+    """Tooth counts of one size that lie in the drawer, for choosing among them."""
+    found = services.counts_of(request.user, given.module_mm)
+    return [StockedCount(teeth=teeth, count=count) for teeth, count in found]
 
 
 @router.put("/{kept_id}", response={200: KeptOut, **PROBLEMS})

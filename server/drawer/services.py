@@ -6,7 +6,7 @@ from decimal import Decimal
 from typing import Any
 from uuid import UUID
 
-from django.db.models import Case, IntegerField, Q, QuerySet, Value, When
+from django.db.models import Case, IntegerField, Q, QuerySet, Sum, Value, When
 from django.http import Http404
 
 from gearing.errors import GearingError
@@ -18,6 +18,9 @@ from workshop.writing import write
 from .models import Arrival, Kept
 
 MOST_FOUND = 60
+ONE_SIZE = 0.003
+"""Share within which two module figures are one size: the base pitch a gear is cut to, see ``wear.toml``."""
+
 LOOK_ALIKE = Decimal("0.02")
 """Sizes this near are shown too: they are what is bought by mistake."""
 
@@ -150,3 +153,13 @@ def _near(field: str, wanted: float) -> Case:
     value, doubt = Decimal(str(wanted)), Decimal("0.05")
     same = When(**{f"{field}__range": (value - doubt, value + doubt)}, then=Value(0))
     return Case(same, default=Value(1), output_field=IntegerField())
+
+
+def counts_of(member: Member, module_mm: float) -> list[tuple[int, int]]:
+    """Counts of one size at hand, and how many of each; two roundings of one pitch are one."""
+    near = Decimal(str(module_mm)), Decimal(str(module_mm * ONE_SIZE))
+    kept = Kept.objects.filter(
+        workshop_id=member.workshop_id, gone=False, module_mm__range=(near[0] - near[1], near[0] + near[1])
+    )
+    rows = kept.values("teeth").annotate(many=Sum("count")).order_by("teeth")
+    return [(row["teeth"], row["many"]) for row in rows]

@@ -13,7 +13,7 @@ from sums.count import CountIn, CountOut, count_teeth
 from sums.crossed import CrossedIn, CrossedOut, cross_pair
 from sums.entry import EntryIn, EntryOut, read_entry
 from sums.fit import FitIn, FitOut, fit_part
-from sums.fitting import FacesOut, FittingIn, FittingOut, choices, fit_together
+from sums.fitting import ChoicesOut, FittingIn, FittingOut, choices, fit_together
 from sums.form import FormIn, FormOut, read_form
 from sums.gauges import GaugesOut, all_gauges
 from sums.gear import GearIn, GearOut, measure_gear
@@ -156,9 +156,9 @@ def holes(request: HttpRequest, given: HolesIn) -> HolesOut:
     return chart_holes(given)
 
 
-@router.get("/fitting/choices", response=FacesOut)
-def fitting_choices(request: HttpRequest) -> FacesOut:
-    """Faces, materials and grades to pick from."""
+@router.get("/choices", response=ChoicesOut)
+def what_to_pick(request: HttpRequest) -> ChoicesOut:
+    """Bands, materials, faces and grades to pick from."""
     return choices()
 
 

@@ -13,6 +13,7 @@ from gearing.findings import Finding, sights
 from gearing.findings import judge as judge_findings
 from shelf.services import house_of
 from sums.base import Model, Problem
+from sums.fitting import FittingIn
 from sums.form import FormIn
 from sums.readings import ReadIn
 from workshop.requests import MemberRequest
@@ -121,3 +122,17 @@ def pin(request: MemberRequest, visit_id: UUID, piece_id: UUID, pin_id: UUID, gi
 def unpin(request: MemberRequest, visit_id: UUID, piece_id: UUID, pin_id: UUID) -> PieceOut:
     """Take a reading back; an earlier one of the same gear stands again."""
     return piece_out(services.unpin_gear(request.user, visit_id, piece_id, pin_id))
+
+
+@router.put("/visits/{visit_id}/pieces/{piece_id}/work/{work_id}", response={200: PieceOut, **PROBLEMS})
+def keep_work(
+    request: MemberRequest, visit_id: UUID, piece_id: UUID, work_id: UUID, given: FittingIn
+) -> PieceOut:
+    """Keep a fitting sum with its piece: the rebuild says it there."""
+    return piece_out(services.keep_work(request.user, visit_id, piece_id, work_id, given))
+
+
+@router.delete("/visits/{visit_id}/pieces/{piece_id}/work/{work_id}", response={200: PieceOut, **PROBLEMS})
+def drop_work(request: MemberRequest, visit_id: UUID, piece_id: UUID, work_id: UUID) -> PieceOut:
+    """Take it back."""
+    return piece_out(services.drop_work(request.user, visit_id, piece_id, work_id))

@@ -115,6 +115,19 @@ class Pin(Recorded):
     taken_back = models.BooleanField(default=False)
 
 
+class Worked(Recorded):
+    """A sum done for a piece and kept with it: shims, springs, a press fit. The rebuild says it there."""
+
+    piece = models.ForeignKey(Piece, on_delete=models.PROTECT, related_name="worked")
+    given = models.JSONField()
+    says = models.CharField(max_length=300)
+    mind = models.CharField(max_length=200, blank=True)
+    taken_back = models.BooleanField(default=False)
+
+    class Meta:
+        ordering = ["recorded_at"]
+
+
 class Photo(Recorded):
     """A picture of a step or of the unit, re-encoded and without its place."""
 

@@ -29,7 +29,9 @@ class RecordQuerySet(models.QuerySet[Any]):
 
     def with_record(self) -> RecordQuerySet:
         """Steps with all that is shown of them, in a fixed number of queries."""
-        return self.select_related("piece").prefetch_related("piece__pins", "piece__ticks", "photos")
+        return self.select_related("piece").prefetch_related(
+            "piece__pins", "piece__ticks", "piece__worked", "photos"
+        )
 
 
 def entry_to_json(entry: Entry) -> dict[str, Any]:
@@ -76,7 +78,9 @@ def read_as(pin: Any) -> str:
 def mark_fresh(step: Any) -> None:
     """Spare the look-ups of what a step just made cannot have yet."""
     step._prefetched_objects_cache = {"photos": step.photos.none()}
-    step.piece._prefetched_objects_cache = {"pins": step.piece.pins.none(), "ticks": step.piece.ticks.none()}
+    step.piece._prefetched_objects_cache = {
+        name: getattr(step.piece, name).none() for name in ("pins", "ticks", "worked")
+    }
 
 
 def live_pins(piece: Any) -> list[Any]:
@@ -87,6 +91,11 @@ def live_pins(piece: Any) -> list[Any]:
 def live_ticks(piece: Any) -> list[Any]:
     """The counts that stand."""
     return [tick for tick in piece.ticks.all() if not tick.undone]
+
+
+def live_work(piece: Any) -> list[Any]:
+    """What was worked out for it and stands."""
+    return [one for one in piece.worked.all() if not one.taken_back]
 
 
 def removed(step: Any) -> Removed:
@@ -100,4 +109,5 @@ def removed(step: Any) -> Removed:
         gear=" and ".join(gears),
         answered=sum(tick.count for tick in live_ticks(piece)),
         instead=parse(piece.instead) if piece.instead else None,
+        worked=tuple((one.says, one.mind) for one in live_work(piece)),
     )

@@ -17,7 +17,7 @@ from sums.base import Model
 from sums.entry import ChipOut, FigureOut, figure_out
 
 from .models import Photo, Piece, Step, Visit
-from .record import entry_of, gear_of, live_pins, live_ticks, read_as, removed
+from .record import entry_of, gear_of, live_pins, live_ticks, live_work, read_as, removed
 
 
 class UnitOut(Model):
@@ -87,6 +87,15 @@ class PinOut(Model):
     given: dict[str, Any]
 
 
+class WorkOut(Model):
+    """A fitting sum kept with its piece."""
+
+    id: UUID
+    says: str
+    mind: str
+    given: dict[str, Any]
+
+
 class TickOut(Model):
     id: UUID
     outcome: str
@@ -110,6 +119,7 @@ class PieceOut(Model):
     instead: str = Field(description="What goes in instead, as it would be said; empty for the same again")
     pins: list[PinOut]
     ticks: list[TickOut]
+    worked: list[WorkOut]
 
 
 class StepOut(Model):
@@ -275,6 +285,7 @@ def piece_out(piece: Piece, entry: Entry | None = None) -> PieceOut:
         findings=piece.findings,
         instead=piece.instead,
         pins=[_pin_out(pin) for pin in pins],
+        worked=[WorkOut(id=w.id, says=w.says, mind=w.mind, given=w.given["work"]) for w in live_work(piece)],
         ticks=[TickOut(id=t.id, outcome=t.outcome, count=t.count) for t in live_ticks(piece)],
     )
 

@@ -79,7 +79,9 @@ class Access(BrowserCase):
         self.check(page, "Worm")
         page.goto(f"{self.address}/train")
         page.get_by_text("68.57 turns in").wait_for()
-        self.check(page, "Train")
+        for panel in ("Speeds", "A click", "Play", "In the unit"):
+            page.get_by_role("button", name=panel, exact=True).click()
+            self.check(page, f"Train, {panel}")
         page.goto(f"{self.address}/shelf")
         page.get_by_role("radio").first.wait_for()
         page.get_by_role("button", name="Put one on").click()
@@ -106,9 +108,17 @@ class Access(BrowserCase):
         fits = page.get_by_role("button", name="The card fits")
         fits.or_(page.get_by_role("img", name="Rack of 1 module")).first.wait_for()
         self.check(page, "Gauges")
-        page.goto(f"{self.address}/pair")
+        page.goto(f"{self.address}/mesh")
         page.get_by_text("Contact ratio").wait_for()
-        self.check(page, "Pair")
+        for panel in ("Mesh", "Paper", "Warm", "Askew"):
+            page.get_by_role("button", name=panel, exact=True).click()
+            self.check(page, f"Mesh, {panel}")
+        page.goto(f"{self.address}/regear")
+        page.get_by_role("heading", level=1).wait_for()
+        self.check(page, "Regear")
+        page.goto(f"{self.address}/fits")
+        page.get_by_role("heading", level=1).wait_for()
+        self.check(page, "Fits")
 
     def test_the_door(self) -> None:
         page = self.browser.new_context().new_page()

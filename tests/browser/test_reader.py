@@ -150,39 +150,3 @@ class Reader(BrowserCase):
         expect(page.get_by_label("Over the tips", exact=True)).to_have_value("12.32")
         expect(page.get_by_label("Mark", exact=True)).to_have_value("23")
         self.says("0.5 module, 23 teeth")
-
-
-class Pair(BrowserCase):
-    def test_two_gears_by_count_alone(self) -> None:
-        page = self.page
-        page.goto(f"{self.address}/pair")
-        for label, value in (("Gear, teeth", "12"), ("Mate, teeth", "60"), ("Module, or 32 DP", "48 DP")):
-            page.get_by_label(label).fill(value)
-        expect(page.get_by_text("5 : 1")).to_be_visible()
-        expect(page.get_by_text("19.050 mm").first).to_be_visible()
-        expect(page.get_by_text("every 5 turns")).to_be_visible()
-        page.get_by_role("button", name="Swap").click()
-        expect(page.get_by_text("1 : 5")).to_be_visible()
-        expect(page.get_by_text("turns the second 5.000 times, the other way")).to_be_visible()
-        page.get_by_label("Mate, teeth").fill("2")
-        expect(page.get_by_role("alert")).to_be_visible()
-
-    def test_they_turn_together_and_stand_still_when_told(self) -> None:
-        page = self.page
-        page.goto(f"{self.address}/pair")
-        gears = page.locator("svg.pair g[transform^=rotate]")
-        expect(gears).to_have_count(2)
-
-        def turns() -> list[float]:
-            return [
-                float(re.findall(r"[-\d.]+", gears.nth(n).get_attribute("transform") or "")[0])
-                for n in (0, 1)
-            ]
-
-        before = turns()
-        page.get_by_role("button", name="Turn").click()
-        expect(gears.first).not_to_have_attribute("transform", f"rotate({before[0]})")
-        page.get_by_role("button", name=re.compile("Turn|Hold|Stop")).first.click()
-        after = turns()
-        driver, driven = after[0] - before[0], after[1] - before[1]
-        self.assertAlmostEqual(driver / driven, -54 / 15, places=3)

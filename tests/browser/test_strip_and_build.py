@@ -198,7 +198,7 @@ class Build(BrowserCase):
         page.get_by_role("button", name="friction face", exact=True).click()
         self.press("Control+Enter")
         expect(page.get_by_text("quay wax")).to_be_visible()
-        page.get_by_role("button", name="Correct quay wax").click()
+        page.get_by_role("button", name="mend quay wax").click()
         page.get_by_label("Note", exact=True).fill("in the blue tin")
         self.press("Control+Enter")
         expect(page.get_by_text("in the blue tin")).to_be_visible()

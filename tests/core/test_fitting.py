@@ -37,7 +37,7 @@ class Discs(unittest.TestCase):
         force = stack_force(stack, SMALL, share * stack.travel_most)
         self.assertLessEqual(force, max(packets) * disc_force(SMALL, SMALL.cone) + 1e-6)
         if len(set(packets)) == 1:
-            self.assertAlmostEqual(force, packets[0] * disc_force(SMALL, share * SMALL.cone), places=4)
+            self.assertAlmostEqual(force, packets[0] * disc_force(SMALL, share * SMALL.cone), delta=0.01)
 
     def test_all_one_way_is_no_spring_and_past_flat_is_refused(self) -> None:
         with self.assertRaisesRegex(GearingError, "All 4 face one way"):

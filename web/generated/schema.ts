@@ -104,6 +104,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/drawer/counts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Counts
+         * @description Tooth counts of one size that lie in the drawer, for choosing among them.
+         */
+        post: operations["drawer_api_counts"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/drawer/search": {
         parameters: {
             query?: never;
@@ -368,6 +388,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sums/choices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What To Pick
+         * @description Bands, materials, faces and grades to pick from.
+         */
+        get: operations["instruments_api_what_to_pick"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sums/count": {
         parameters: {
             query?: never;
@@ -382,6 +422,26 @@ export interface paths {
          * @description How many teeth, when some are missing.
          */
         post: operations["instruments_api_count"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sums/crossed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Crossed
+         * @description Worm and wheel, or bevels.
+         */
+        post: operations["instruments_api_crossed"];
         delete?: never;
         options?: never;
         head?: never;
@@ -422,6 +482,26 @@ export interface paths {
          * @description Does this gear fit in place of that one.
          */
         post: operations["instruments_api_fit"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sums/fitting": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Fitting
+         * @description Shims, disc springs, friction stacks, press fits, pre-turns, tightening orders.
+         */
+        post: operations["instruments_api_fitting"];
         delete?: never;
         options?: never;
         head?: never;
@@ -488,6 +568,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sums/holes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Holes
+         * @description A plate's hole for every pair.
+         */
+        post: operations["instruments_api_holes"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sums/mixed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Mixed
+         * @description Two gears of different sizes, or one worn, tried together.
+         */
+        post: operations["instruments_api_mixed"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sums/pair": {
         parameters: {
             query?: never;
@@ -522,6 +642,26 @@ export interface paths {
          * @description Which gear gave these readings.
          */
         post: operations["instruments_api_read"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sums/regear": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Regear
+         * @description Other gears for the same motor.
+         */
+        post: operations["instruments_api_regear"];
         delete?: never;
         options?: never;
         head?: never;
@@ -820,6 +960,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/visits/{visit_id}/pieces/{piece_id}/work/{work_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Keep Work
+         * @description Keep a fitting sum with its piece: the rebuild says it there.
+         */
+        put: operations["visits_look_keep_work"];
+        post?: never;
+        /**
+         * Drop Work
+         * @description Take it back.
+         */
+        delete: operations["visits_look_drop_work"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/visits/{visit_id}/plan": {
         parameters: {
             query?: never;
@@ -1106,7 +1270,7 @@ export interface components {
              * Reason
              * @default
              */
-            reason: string;
+            reason?: string;
             /** Visit */
             visit?: string | null;
             wanted: components["schemas"]["PartIn"];
@@ -1139,6 +1303,122 @@ export interface components {
             what: string;
         };
         /**
+         * AskewOut
+         * @description What stands askew: width in mesh, the gap a tilt leaves at one end, and the play over a turn.
+         */
+        AskewOut: {
+            /** Least Mm */
+            least_mm: number | null;
+            /** Most Mm */
+            most_mm: number | null;
+            /** Tight At Deg */
+            tight_at_deg: number | null;
+            /** Tilt Gap Mm */
+            tilt_gap_mm: number | null;
+            /** Tilt Says */
+            tilt_says: string;
+            /** Turn Backlash Mm */
+            turn_backlash_mm: number[];
+            /** Turn Deg */
+            turn_deg: number[];
+            /** Width Mm */
+            width_mm: number | null;
+            /** Width Share */
+            width_share: number | null;
+        };
+        /** BandChoice */
+        BandChoice: {
+            /** High */
+            high: number;
+            /** Key */
+            key: string;
+            /** Low */
+            low: number;
+            /** Says */
+            says: string;
+            /** Source */
+            source: string;
+        };
+        /**
+         * BandOut
+         * @description What is aimed for, in mm at this module.
+         */
+        BandOut: {
+            /** High Distance Mm */
+            high_distance_mm: number | null;
+            /** High Mm */
+            high_mm: number;
+            /** Loose Mm */
+            loose_mm: number;
+            /**
+             * Low Distance Mm
+             * @description Where the least wanted backlash is reached
+             */
+            low_distance_mm: number | null;
+            /** Low Mm */
+            low_mm: number;
+            /** Says */
+            says: string;
+            /** Source */
+            source: string;
+            /** Tight Mm */
+            tight_mm: number;
+        };
+        /** BeltIn */
+        BeltIn: {
+            /** First */
+            first: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "belt" | "chain";
+            /** Second */
+            second: string;
+            /** Teeth 1 */
+            teeth_1: number;
+            /** Teeth 2 */
+            teeth_2: number;
+        };
+        /** BevelPairIn */
+        BevelPairIn: {
+            /** First */
+            first: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "bevel";
+            /**
+             * Module Mm
+             * @description At the large end
+             */
+            module_mm: number | string;
+            /**
+             * Pressure Angle Deg
+             * @default 20
+             */
+            pressure_angle_deg?: number;
+            /** Second */
+            second: number;
+            /**
+             * Shaft Angle Deg
+             * @default 90
+             */
+            shaft_angle_deg?: number;
+            /**
+             * Shim 1 Mm
+             * @description Moved away from the crossing
+             * @default 0
+             */
+            shim_1_mm?: number;
+            /**
+             * Shim 2 Mm
+             * @default 0
+             */
+            shim_2_mm?: number;
+        };
+        /**
          * BottleIn
          * @description Something for the shelf: what it is for, what it must not touch, how long it cures.
          */
@@ -1148,19 +1428,19 @@ export interface components {
              * @description Minutes before it runs
              * @default 0
              */
-            full: number;
+            full?: number;
             /**
              * Handle
              * @description Minutes before a load
              * @default 0
              */
-            handle: number;
+            handle?: number;
             /**
              * Key
              * @description Of the thing to correct, generic ones too; empty for a new one
              * @default
              */
-            key: string;
+            key?: string;
             /**
              * Kind
              * @enum {string}
@@ -1176,14 +1456,14 @@ export interface components {
              * Note
              * @default
              */
-            note: string;
+            note?: string;
             /** Suits */
             suits?: ("metal" | "nylon" | "acetal" | "friction" | "oneway" | "rubber" | "electric" | "paint")[];
             /**
              * Viscosity
              * @default
              */
-            viscosity: string;
+            viscosity?: string;
         };
         /**
          * BottleOut
@@ -1301,6 +1581,34 @@ export interface components {
             /** Tip Trim Mm */
             tip_trim_mm: number;
         };
+        /** CarIn */
+        CarIn: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "car";
+            /**
+             * Kv
+             * @default 0
+             */
+            kv?: number;
+            /**
+             * Load
+             * @default 0.85
+             */
+            load?: number;
+            /**
+             * Volts
+             * @default 0
+             */
+            volts?: number;
+            /**
+             * Wheel Mm
+             * @description mm as a number, or text with its unit: 8.55, 2,5, 3/16, 0.080in
+             */
+            wheel_mm: number | string;
+        };
         /** ChangedOut */
         ChangedOut: {
             /**
@@ -1333,6 +1641,68 @@ export interface components {
             value: string;
         };
         /**
+         * ChoiceOut
+         * @description One pair, ranked.
+         */
+        ChoiceOut: {
+            /** Backlash Mm */
+            backlash_mm: number | null;
+            /** Contact Ratio */
+            contact_ratio: number;
+            /** Distance Mm */
+            distance_mm: number;
+            /** Final Drive */
+            final_drive: number;
+            /** Fits */
+            fits: boolean;
+            /** Hole */
+            hole: number | null;
+            /** Hunts */
+            hunts: boolean;
+            /** In Stock */
+            in_stock: boolean;
+            /**
+             * Load
+             * @description Motor torque for the same push, as a share of the present
+             */
+            load: number;
+            /** Load Says */
+            load_says: string;
+            /**
+             * Off
+             * @description By what share the final drive misses the target
+             */
+            off: number;
+            /** Pinion */
+            pinion: number;
+            /** Reason */
+            reason: string;
+            /** Speed Km H */
+            speed_km_h: number | null;
+            /** Spur */
+            spur: number;
+            /** Travel Mm */
+            travel_mm: number;
+        };
+        /**
+         * ChoicesOut
+         * @description What can be picked in mesh and fits, from the data.
+         */
+        ChoicesOut: {
+            /** Bands */
+            bands: components["schemas"]["BandChoice"][];
+            /** Friction */
+            friction: {
+                [key: string]: number;
+            };
+            /** Grades */
+            grades: string[];
+            /** Materials */
+            materials: string[];
+            /** Press Materials */
+            press_materials: string[];
+        };
+        /**
          * ChordIn
          * @description Chord between like edges of two standing tips.
          */
@@ -1352,18 +1722,64 @@ export interface components {
         };
         /**
          * ClicksOut
-         * @description How often damage on a gear clicks per turn of the shaft turned.
+         * @description What clicks how often per turn of the shaft turned, and its odds once clicks were counted.
          */
         ClicksOut: {
-            /**
-             * Fits
-             * @description Whether that is what was counted, within half a click or so
-             */
-            fits: boolean;
             /** Gear */
             gear: string;
+            /** Kind */
+            kind: string;
+            /** Odds */
+            odds: number | null;
             /** Per Turn */
             per_turn: number;
+            /** Shaft */
+            shaft: string;
+            /** Stage */
+            stage: number;
+        };
+        /**
+         * ClimateIn
+         * @description Materials of both gears and the housing, and the air and warmth they are set and run in.
+         */
+        ClimateIn: {
+            /**
+             * First
+             * @default steel
+             */
+            first?: string;
+            /**
+             * Housing
+             * @default aluminium
+             */
+            housing?: string;
+            /**
+             * Runs Air
+             * @default room
+             * @enum {string}
+             */
+            runs_air?: "dry" | "room" | "wet";
+            /**
+             * Runs At C
+             * @default 60
+             */
+            runs_at_c?: number;
+            /**
+             * Second
+             * @default nylon
+             */
+            second?: string;
+            /**
+             * Set Air
+             * @default room
+             * @enum {string}
+             */
+            set_air?: "dry" | "room" | "wet";
+            /**
+             * Set At C
+             * @default 20
+             */
+            set_at_c?: number;
         };
         /**
          * Comparison
@@ -1428,6 +1844,19 @@ export interface components {
             /** Routes */
             routes: components["schemas"]["RouteOut"][];
         };
+        /** CounterIn */
+        CounterIn: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "counter";
+            /**
+             * Units
+             * @default 10
+             */
+            units?: number;
+        };
         /**
          * CoverOut
          * @description The screws of one cover, and what a mix-up among them would do.
@@ -1440,6 +1869,44 @@ export interface components {
             /** Says */
             says: string[];
         };
+        /** CrossedIn */
+        CrossedIn: {
+            /** Pair */
+            pair: components["schemas"]["WormPairIn"] | components["schemas"]["BevelPairIn"];
+        };
+        /**
+         * CrossedOut
+         * @description What the simple theory says, and how far it goes.
+         */
+        CrossedOut: {
+            /**
+             * Holds
+             * @description Whether a worm holds against its wheel
+             */
+            holds: boolean;
+            /** Rows */
+            rows: components["schemas"]["FigureRow"][];
+            /** Says */
+            says: string;
+            /** Theory */
+            theory: string;
+        };
+        /**
+         * CurveOut
+         * @description The pair at distances either way, for dragging: all lists of one length.
+         */
+        CurveOut: {
+            /** Backlash Mm */
+            backlash_mm: number[];
+            /** Contact Ratio */
+            contact_ratio: number[];
+            /** Distance Mm */
+            distance_mm: number[];
+            /** Tip Clearance Mm */
+            tip_clearance_mm: number[];
+            /** Verdict */
+            verdict: string[];
+        };
         /** DifferenceOut */
         DifferenceOut: {
             /** Before */
@@ -1448,6 +1915,90 @@ export interface components {
             now: number | null;
             /** Says */
             says: string;
+        };
+        /** DifferentialIn */
+        DifferentialIn: {
+            /** Case */
+            case: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "differential";
+            /** Left */
+            left: string;
+            /** Right */
+            right: string;
+        };
+        /**
+         * DiscsIn
+         * @description Disc springs as they lie, and how far the nut is turned from just touching.
+         */
+        DiscsIn: {
+            /**
+             * Cone Mm
+             * @description Free height of one disc less its thickness
+             */
+            cone_mm: number | string;
+            /**
+             * Inside Mm
+             * @description mm as a number, or text with its unit: 8.55, 2,5, 3/16, 0.080in
+             */
+            inside_mm: number | string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            job: "discs";
+            /**
+             * Nut Pitch Mm
+             * @description mm as a number, or text with its unit: 8.55, 2,5, 3/16, 0.080in
+             * @default 0.5
+             */
+            nut_pitch_mm?: number | string;
+            /**
+             * Outside Mm
+             * @description mm as a number, or text with its unit: 8.55, 2,5, 3/16, 0.080in
+             */
+            outside_mm: number | string;
+            /**
+             * Stack
+             * @description ( and ) for the two ways of the dish, as they lie
+             */
+            stack: string;
+            /**
+             * Thickness Mm
+             * @description mm as a number, or text with its unit: 8.55, 2,5, 3/16, 0.080in
+             */
+            thickness_mm: number | string;
+            /**
+             * Turns
+             * @default 0
+             */
+            turns?: number;
+        };
+        /**
+         * DistanceIn
+         * @description Shaft distance of one stage and its module: how many teeth the two have together.
+         */
+        DistanceIn: {
+            /**
+             * Distance Mm
+             * @description mm as a number, or text with its unit: 8.55, 2,5, 3/16, 0.080in
+             */
+            distance_mm: number | string;
+            /**
+             * Error Mm
+             * @default 0.1
+             */
+            error_mm?: number;
+            /**
+             * Module Mm
+             * @description mm as a number, or text with its unit: 8.55, 2,5, 3/16, 0.080in
+             */
+            module_mm: number | string;
+            /** Number */
+            number: number;
         };
         /**
          * Drawing
@@ -1460,7 +2011,7 @@ export interface components {
              * Internal
              * @default false
              */
-            internal: boolean;
+            internal?: boolean;
             /** Reference Radius Mm */
             reference_radius_mm: number;
             /** Root Radius Mm */
@@ -1480,6 +2031,30 @@ export interface components {
             points: number[][];
             /** Size Mm */
             size_mm: number;
+        };
+        /**
+         * EdgeOut
+         * @description A gear or shaft from the side, in modules.
+         */
+        EdgeOut: {
+            /** Half */
+            half: number;
+            /** Kind */
+            kind: string;
+            /** Left */
+            left: number;
+            /** Name */
+            name: string;
+            /** Nth */
+            nth: number;
+            /** Right */
+            right: number;
+            /** Stage */
+            stage: number;
+            /** Turns */
+            turns: number;
+            /** Y */
+            y: number;
         };
         /** EntryIn */
         EntryIn: {
@@ -1572,6 +2147,34 @@ export interface components {
             /** Thickness */
             thickness: number;
         };
+        /** FigureRow */
+        FigureRow: {
+            /**
+             * How
+             * @default
+             */
+            how?: string;
+            /** Label */
+            label: string;
+            /** Unit */
+            unit: string;
+            /** Value */
+            value: number;
+        };
+        /**
+         * FilledOut
+         * @description A filling of the counts left open; `off` in errors of what was measured.
+         */
+        FilledOut: {
+            /** Counts */
+            counts: number[];
+            /** Line */
+            line: string;
+            /** Off */
+            off: number;
+            /** Ratio */
+            ratio: number;
+        };
         /**
          * FindingIn
          * @description Something seen on a piece; play is measured in mm at a radius.
@@ -1582,17 +2185,17 @@ export interface components {
              * @default
              * @enum {string}
              */
-            face: "" | "front" | "back";
+            face?: "" | "front" | "back";
             /**
              * Mm
              * @default 0
              */
-            mm: number;
+            mm?: number;
             /**
              * Radius
              * @default 0
              */
-            radius: number;
+            radius?: number;
             /** Teeth */
             teeth?: number[];
             /** What */
@@ -1614,6 +2217,62 @@ export interface components {
             says: string;
             /** Verdict */
             verdict: string;
+        };
+        /** FitRow */
+        FitRow: {
+            /**
+             * How
+             * @default
+             */
+            how?: string;
+            /** Label */
+            label: string;
+            /** Unit */
+            unit: string;
+            /** Value */
+            value: number;
+        };
+        /** FittingIn */
+        FittingIn: {
+            /** Work */
+            work: components["schemas"]["ShimsIn"] | components["schemas"]["DiscsIn"] | components["schemas"]["FrictionIn"] | components["schemas"]["PressIn"] | components["schemas"]["TorsionIn"] | components["schemas"]["TightenIn"];
+        };
+        /**
+         * FittingOut
+         * @description What to do, in a line that can be pinned to a step, and the figures behind it.
+         */
+        FittingOut: {
+            /**
+             * At
+             * @description Where on the curve it stands
+             */
+            at: number[];
+            /**
+             * Curve
+             * @description Travel mm and force N of the stack
+             */
+            curve: number[][];
+            /**
+             * Mind
+             * @description The caution that belongs to it; empty for none
+             */
+            mind: string;
+            /**
+             * Order
+             * @description Turn of each screw, counted round
+             */
+            order: number[];
+            /**
+             * Packets
+             * @description Discs facing one way, packet by packet
+             */
+            packets: number[];
+            /** Rows */
+            rows: components["schemas"]["FitRow"][];
+            /** Says */
+            says: string;
+            /** Shims */
+            shims: components["schemas"]["ShimSet"][];
         };
         /** FollowIn */
         FollowIn: {
@@ -1651,7 +2310,7 @@ export interface components {
              * Error Mm
              * @default 0.02
              */
-            error_mm: number;
+            error_mm?: number;
             /**
              * Form
              * @enum {string}
@@ -1662,7 +2321,7 @@ export interface components {
              * @default
              * @enum {string}
              */
-            hand: "" | "left" | "right";
+            hand?: "" | "left" | "right";
             /**
              * Mate Teeth
              * @description Teeth of a bevel's mate on shafts at right angles
@@ -1680,7 +2339,7 @@ export interface components {
              * Teeth
              * @default 0
              */
-            teeth: number;
+            teeth?: number;
         };
         /** FormNext */
         FormNext: {
@@ -1737,6 +2396,53 @@ export interface components {
             way: string;
         };
         /**
+         * FrictionIn
+         * @description A friction stack, by its faces or as its washers lie; a force, or the slip torque wanted.
+         */
+        FrictionIn: {
+            /**
+             * Back Off Turns
+             * @description From fully home, with the spring
+             */
+            back_off_turns?: number | null;
+            /** Faces */
+            faces?: number | null;
+            /** Force N */
+            force_n?: number | null;
+            /** Friction */
+            friction?: number | null;
+            /**
+             * Inside Mm
+             * @description mm as a number, or text with its unit: 8.55, 2,5, 3/16, 0.080in
+             */
+            inside_mm: number | string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            job: "friction";
+            /**
+             * Material
+             * @default fibre on steel, greased
+             */
+            material?: string;
+            /**
+             * Outside Mm
+             * @description mm as a number, or text with its unit: 8.55, 2,5, 3/16, 0.080in
+             */
+            outside_mm: number | string;
+            /** @description What presses it, in place of a force */
+            spring?: components["schemas"]["DiscsIn"] | null;
+            /** Torque Nmm */
+            torque_nmm?: number | null;
+            /**
+             * Washers
+             * @description k keyed, e eared, f loose friction washer, as they lie
+             * @default
+             */
+            washers?: string;
+        };
+        /**
          * GaugesOut
          * @description Everything at true size; the card is what the screen is checked against.
          */
@@ -1769,21 +2475,21 @@ export interface components {
              * Addendum
              * @default 1
              */
-            addendum: number;
+            addendum?: number;
             /** Chord Pitches */
             chord_pitches?: number | null;
             /**
              * Dedendum
              * @default 1.25
              */
-            dedendum: number;
+            dedendum?: number;
             /** Diametral Pitch */
             diametral_pitch?: number | null;
             /**
              * Helix Angle Deg
              * @default 0
              */
-            helix_angle_deg: number;
+            helix_angle_deg?: number;
             /** Module Mm */
             module_mm?: (number | string) | null;
             /** Pin Diameter Mm */
@@ -1792,21 +2498,27 @@ export interface components {
              * Pressure Angle Deg
              * @default 20
              */
-            pressure_angle_deg: number;
+            pressure_angle_deg?: number;
             /**
              * Profile Shift
              * @default 0
              */
-            profile_shift: number;
+            profile_shift?: number;
             /** @description A measurement to show on the drawing */
             show?: components["schemas"]["ProbeIn"];
             /** Teeth */
             teeth: number;
             /**
+             * Thinning Mm
+             * @description Worn off the tooth thickness at the reference circle
+             * @default 0
+             */
+            thinning_mm?: number;
+            /**
              * Tip Trim Mm
              * @default 0
              */
-            tip_trim_mm: number;
+            tip_trim_mm?: number;
         };
         /**
          * GearOut
@@ -1991,6 +2703,60 @@ export interface components {
             what: string;
         };
         /**
+         * HolesIn
+         * @description A plate measured once, and the counts to chart.
+         */
+        HolesIn: {
+            /**
+             * Band
+             * @default open
+             */
+            band?: string;
+            /** Distances Mm */
+            distances_mm?: (number | string)[];
+            /**
+             * Module Mm
+             * @description mm as a number, or text with its unit: 8.55, 2,5, 3/16, 0.080in
+             */
+            module_mm: number | string;
+            /**
+             * Pinions
+             * @description Counts, or text: 10-20, 24
+             */
+            pinions: number[] | string;
+            plate?: components["schemas"]["PlateIn"] | null;
+            /**
+             * Pressure Angle Deg
+             * @default 20
+             */
+            pressure_angle_deg?: number;
+            /**
+             * Spurs
+             * @description Counts, or text: 10-20, 24
+             */
+            spurs: number[] | string;
+        };
+        /**
+         * HolesOut
+         * @description Hole (from 1; 0 for none) and backlash of every pair, a row for each pinion; verdicts by the band.
+         */
+        HolesOut: {
+            /** Backlash Mm */
+            backlash_mm: (number | null)[][];
+            /** Distances Mm */
+            distances_mm: number[];
+            /** Holes */
+            holes: number[][];
+            /** Pinions */
+            pinions: number[];
+            /** Says */
+            says: string;
+            /** Spurs */
+            spurs: number[];
+            /** Verdicts */
+            verdicts: string[][];
+        };
+        /**
          * JoinOut
          * @description What a second device opens, as an address and as a code to scan.
          */
@@ -2006,6 +2772,26 @@ export interface components {
             minutes: number;
         };
         /**
+         * JointIn
+         * @description Two shafts that turn as one, unless it slips.
+         */
+        JointIn: {
+            /** First */
+            first: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "joint";
+            /** Second */
+            second: string;
+            /**
+             * Slips
+             * @default false
+             */
+            slips?: boolean;
+        };
+        /**
          * KeptIn
          * @description A gear to put in the drawer: its tooth must be known, the rest may follow.
          */
@@ -2016,22 +2802,22 @@ export interface components {
              * Bore Shape
              * @default
              */
-            bore_shape: string;
+            bore_shape?: string;
             /**
              * Boss
              * @default
              */
-            boss: string;
+            boss?: string;
             /**
              * Count
              * @default 1
              */
-            count: number;
+            count?: number;
             /**
              * Material
              * @default
              */
-            material: string;
+            material?: string;
             /**
              * Module Mm
              * @description mm as a number, or text with its unit: 8.55, 2,5, 3/16, 0.080in
@@ -2041,24 +2827,24 @@ export interface components {
              * Part Number
              * @default
              */
-            part_number: string;
+            part_number?: string;
             /**
              * Place
              * @default
              */
-            place: string;
+            place?: string;
             /**
              * Pressure Angle Deg
              * @default 20
              */
-            pressure_angle_deg: number;
+            pressure_angle_deg?: number;
             /** Price */
             price?: number | string | null;
             /**
              * Source
              * @default
              */
-            source: string;
+            source?: string;
             /** Teeth */
             teeth: number;
             /** Width Mm */
@@ -2105,6 +2891,25 @@ export interface components {
             teeth: number;
             /** Width Mm */
             width_mm: number | null;
+        };
+        /**
+         * KnownIn
+         * @description What was measured to find counts left open.
+         */
+        KnownIn: {
+            /** Distances */
+            distances?: components["schemas"]["DistanceIn"][];
+            /**
+             * Ratio
+             * @description Turns in for one out
+             */
+            ratio?: number | null;
+            /** Ratio Error */
+            ratio_error?: number | null;
+            /** Turns In */
+            turns_in?: number | null;
+            /** Turns Out */
+            turns_out?: number | null;
         };
         /**
          * LookAlikeOut
@@ -2177,7 +2982,7 @@ export interface components {
              * Helix Angle Deg
              * @default 0
              */
-            helix_angle_deg: number;
+            helix_angle_deg?: number;
             /** Mate Teeth */
             mate_teeth: number;
             /**
@@ -2192,6 +2997,64 @@ export interface components {
             label: string;
             /** Size Mm */
             size_mm: number;
+        };
+        /**
+         * MeshIn
+         * @description Two gears in mesh; of an internal pair the second is the ring.
+         */
+        MeshIn: {
+            /** First */
+            first: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "bevel" | "external" | "face" | "internal";
+            /** Second */
+            second: string;
+            /** Teeth 1 */
+            teeth_1: number;
+            /** Teeth 2 */
+            teeth_2: number;
+        };
+        /**
+         * MixedIn
+         * @description Two external gears, each of its own size; `thinning_mm` says how worn one is.
+         */
+        MixedIn: {
+            first: components["schemas"]["GearIn"];
+            second: components["schemas"]["GearIn"];
+        };
+        /**
+         * MixedOut
+         * @description Whether they run, and the numbers that say so.
+         */
+        MixedOut: {
+            /** Angles Deg */
+            angles_deg: number[];
+            /**
+             * Early Mm
+             * @description By how much the next tooth strikes early over the contact
+             */
+            early_mm: number;
+            /** Pitch Error Mm */
+            pitch_error_mm: number;
+            /** Says */
+            says: string;
+            /**
+             * Share
+             * @description Of the larger base pitch
+             */
+            share: number;
+            /** Teeth In Contact */
+            teeth_in_contact: number;
+            /** Verdict */
+            verdict: string;
+            /**
+             * Worn Backlash Mm
+             * @description Backlash that wear alone leaves at the distance of the new pair
+             */
+            worn_backlash_mm: number | null;
         };
         /**
          * MoveOut
@@ -2226,7 +3089,7 @@ export interface components {
              * Complaint
              * @default
              */
-            complaint: string;
+            complaint?: string;
             /** Conditions */
             conditions?: string[];
             /** Kind */
@@ -2237,12 +3100,12 @@ export interface components {
              * Model
              * @default
              */
-            model: string;
+            model?: string;
             /**
              * Owner Label
              * @default
              */
-            owner_label: string;
+            owner_label?: string;
             /** Symptoms */
             symptoms?: string[];
             /**
@@ -2254,7 +3117,7 @@ export interface components {
              * Use So Far
              * @default
              */
-            use_so_far: string;
+            use_so_far?: string;
         };
         /**
          * NextOut
@@ -2300,47 +3163,125 @@ export interface components {
             /** Reading Mm */
             reading_mm: number;
         };
+        /** PackIn */
+        PackIn: {
+            /**
+             * Count
+             * @default 20
+             */
+            count?: number;
+            /**
+             * Thickness Mm
+             * @description mm as a number, or text with its unit: 8.55, 2,5, 3/16, 0.080in
+             */
+            thickness_mm: number | string;
+        };
         /**
          * PairIn
-         * @description Two external gears on parallel shafts; without a distance, where they have no play.
+         * @description Two gears on parallel shafts; without a distance, where they have no play.
          *
          *     A gear given by its teeth alone is taken to be of its mate's size, since
-         *     the two did run together.
+         *     the two did run together. Of an internal pair the second is the ring.
          */
         PairIn: {
+            /**
+             * Band
+             * @description metal, plastic or open; see mesh.toml
+             * @default metal
+             */
+            band?: string;
+            /** Band High */
+            band_high?: number | null;
+            /**
+             * Band Low
+             * @description Own band, in modules
+             */
+            band_low?: number | null;
             /** Centre Distance Mm */
             centre_distance_mm?: (number | string) | null;
+            climate?: components["schemas"]["ClimateIn"] | null;
             first: components["schemas"]["GearIn"];
             /**
              * Hands Known
              * @description Whether both helix hands were recorded; else they are taken to be opposite
              * @default true
              */
-            hands_known: boolean;
+            hands_known?: boolean;
+            /**
+             * Internal
+             * @default false
+             */
+            internal?: boolean;
+            /**
+             * Offset Mm
+             * @description Of one face's middle from the other's
+             * @default 0
+             */
+            offset_mm?: number;
+            /**
+             * Radius Mm
+             * @description Where the play is felt as movement
+             */
+            radius_mm?: (number | string) | null;
+            /**
+             * Runout Mm
+             * @description Of the first gear, as a dial reads it over a turn
+             * @default 0
+             */
+            runout_mm?: number;
             second: components["schemas"]["GearIn"];
+            /**
+             * Tilt Deg
+             * @default 0
+             */
+            tilt_deg?: number;
+            /** Width 1 Mm */
+            width_1_mm?: (number | string) | null;
+            /** Width 2 Mm */
+            width_2_mm?: (number | string) | null;
         };
         /**
          * PairOut
          * @description The pair. Phases turn each outline so that they stand in mesh, first gear at the left.
          */
         PairOut: {
+            askew: components["schemas"]["AskewOut"];
             /** Backlash Mm */
             backlash_mm: number;
             /** Backlash Turn Of Gear 1 Deg */
             backlash_turn_of_gear_1_deg: number;
             /** Backlash Turn Of Gear 2 Deg */
             backlash_turn_of_gear_2_deg: number;
+            band: components["schemas"]["BandOut"];
             /** Centre Distance Mm */
             centre_distance_mm: number;
-            /** Contact Ratio */
+            /**
+             * Contact Ratio
+             * @description Transverse
+             */
             contact_ratio: number;
+            curve: components["schemas"]["CurveOut"];
             /** Direction */
             direction: string;
             first: components["schemas"]["Drawing"];
             /** Hunts */
             hunts: boolean;
+            /** Internal */
+            internal: boolean;
+            /**
+             * Movement Mm
+             * @description The play of the second gear at the radius asked for
+             */
+            movement_mm: number | null;
             /** Normal Backlash Mm */
             normal_backlash_mm: number;
+            /**
+             * Overlap Ratio
+             * @description Added by the helix over the width in mesh
+             */
+            overlap_ratio: number;
+            /** Paper */
+            paper: components["schemas"]["StripOut"][];
             /** Phase 1 Deg */
             phase_1_deg: number;
             /** Phase 2 Deg */
@@ -2352,15 +3293,29 @@ export interface components {
             ratio: string;
             /** Ratio Decimal */
             ratio_decimal: number;
+            /** Reason */
+            reason: string;
             /** Says */
             says: string;
             second: components["schemas"]["Drawing"];
+            /** Skips At Mm */
+            skips_at_mm: number | null;
             /** Tip Clearance 1 Mm */
             tip_clearance_1_mm: number;
             /** Tip Clearance 2 Mm */
             tip_clearance_2_mm: number;
+            /** Troubles */
+            troubles: string[];
             /** Turns To Meet Again */
             turns_to_meet_again: number;
+            /**
+             * Verdict
+             * @description jammed, tight, right, loose or skipping
+             */
+            verdict: string;
+            warm: components["schemas"]["WarmOut"] | null;
+            /** Working Depth Mm */
+            working_depth_mm: number;
             /** Working Pressure Angle Deg */
             working_pressure_angle_deg: number;
             /** Zero Backlash Centre Distance Mm */
@@ -2377,29 +3332,29 @@ export interface components {
              * Bore Shape
              * @default
              */
-            bore_shape: string;
+            bore_shape?: string;
             /**
              * Boss
              * @default
              */
-            boss: string;
+            boss?: string;
             /**
              * Material
              * @default
              */
-            material: string;
+            material?: string;
             /** Module Mm */
             module_mm?: (number | string) | null;
             /**
              * Pressure Angle Deg
              * @default 0
              */
-            pressure_angle_deg: number;
+            pressure_angle_deg?: number;
             /**
              * Teeth
              * @default 0
              */
-            teeth: number;
+            teeth?: number;
             /** Width Mm */
             width_mm?: (number | string) | null;
         };
@@ -2499,6 +3454,8 @@ export interface components {
             ticks: components["schemas"]["TickOut"][];
             /** Verdict */
             verdict: string;
+            /** Worked */
+            worked: components["schemas"]["WorkOut"][];
         };
         /**
          * PinIn
@@ -2509,14 +3466,14 @@ export interface components {
              * Choice
              * @default 0
              */
-            choice: number;
+            choice?: number;
             /** Given */
             given: components["schemas"]["ReadIn"] | components["schemas"]["FormIn"];
             /**
              * Rim
              * @default 0
              */
-            rim: number;
+            rim?: number;
         };
         /**
          * PinOut
@@ -2565,7 +3522,7 @@ export interface components {
              * @description Left-hand counts as minus
              * @default 0
              */
-            helix_angle_deg: number;
+            helix_angle_deg?: number;
             /** Module Mm */
             module_mm: number;
             /** Pressure Angle Deg */
@@ -2582,7 +3539,7 @@ export interface components {
         };
         /**
          * PlacedOut
-         * @description A gear in its place, in modules; `turns` for one turn of shaft 1, of a planet within its carrier.
+         * @description A gear in its place, in modules; `turns` for one of the driven shaft, a planet's within its carrier.
          */
         PlacedOut: {
             /** Carrier Turns */
@@ -2591,16 +3548,25 @@ export interface components {
             centre: number[];
             /** Kind */
             kind: string;
+            /**
+             * Nth
+             * @description Which count of its stage, from 0
+             */
+            nth: number;
             /** Phase Deg */
             phase_deg: number;
             /** Radius */
             radius: number;
+            /** Shaft */
+            shaft: string;
             /** Stage */
             stage: number;
             /** Teeth */
             teeth: number;
             /** Tooth */
             tooth: number[][];
+            /** Trouble */
+            trouble: boolean;
             /** Turns */
             turns: number;
             /** X */
@@ -2624,6 +3590,84 @@ export interface components {
             struck: components["schemas"]["BuildStepOut"][];
         };
         /**
+         * PlanetaryIn
+         * @description Sun, ring and carrier are shafts; hold, drive or leave free any of them.
+         */
+        PlanetaryIn: {
+            /** Carrier */
+            carrier: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "planetary";
+            /**
+             * Planets
+             * @default 3
+             */
+            planets?: number;
+            /** Ring */
+            ring: string;
+            /** Sun */
+            sun: string;
+            /** Teeth Planet */
+            teeth_planet: number;
+            /** Teeth Ring */
+            teeth_ring: number;
+            /** Teeth Sun */
+            teeth_sun: number;
+        };
+        /**
+         * PlateIn
+         * @description Holes in a line: the first from the foot of the perpendicular, pitch, count, and the line's offset.
+         */
+        PlateIn: {
+            /** Count */
+            count: number;
+            /** First Mm */
+            first_mm: number;
+            /**
+             * Offset Mm
+             * @default 0
+             */
+            offset_mm?: number;
+            /** Pitch Mm */
+            pitch_mm: number;
+        };
+        /**
+         * PlayIn
+         * @description Play as measured at a radius of a shaft; the output's unless another is named.
+         */
+        PlayIn: {
+            /**
+             * Error Mm
+             * @default 0.05
+             */
+            error_mm?: number;
+            /**
+             * Play Mm
+             * @description mm as a number, or text with its unit: 8.55, 2,5, 3/16, 0.080in
+             */
+            play_mm: number | string;
+            /**
+             * Radius Mm
+             * @description mm as a number, or text with its unit: 8.55, 2,5, 3/16, 0.080in
+             */
+            radius_mm: number | string;
+        };
+        /**
+         * PointOut
+         * @description A pair on the chart.
+         */
+        PointOut: {
+            /** Distance Mm */
+            distance_mm: number;
+            /** Fits */
+            fits: boolean;
+            /** Value */
+            value: number;
+        };
+        /**
          * PracticeOut
          * @description The rounds gone by, and the sizes a gear can be called.
          */
@@ -2634,6 +3678,56 @@ export interface components {
             rounds: components["schemas"]["RoundLine"][];
             /** Sizes */
             sizes: string[];
+        };
+        /**
+         * PressIn
+         * @description A press fit in an H7 bore, or with both diameters measured.
+         */
+        PressIn: {
+            /** Bore Mm */
+            bore_mm?: (number | string) | null;
+            /**
+             * Diameter Mm
+             * @description mm as a number, or text with its unit: 8.55, 2,5, 3/16, 0.080in
+             */
+            diameter_mm: number | string;
+            /**
+             * Grade
+             * @default p6
+             */
+            grade?: string;
+            /**
+             * Hollow Mm
+             * @default 0
+             */
+            hollow_mm?: number;
+            /**
+             * Hub Material
+             * @default brass
+             */
+            hub_material?: string;
+            /**
+             * Hub Mm
+             * @description mm as a number, or text with its unit: 8.55, 2,5, 3/16, 0.080in
+             */
+            hub_mm: number | string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            job: "press";
+            /**
+             * Length Mm
+             * @description mm as a number, or text with its unit: 8.55, 2,5, 3/16, 0.080in
+             */
+            length_mm: number | string;
+            /**
+             * Shaft Material
+             * @default steel
+             */
+            shaft_material?: string;
+            /** Shaft Mm */
+            shaft_mm?: (number | string) | null;
         };
         /**
          * ProbeIn
@@ -2648,7 +3742,7 @@ export interface components {
              * @default settled
              * @enum {string}
              */
-            how: "settled" | "largest";
+            how?: "settled" | "largest";
             /** K */
             k?: number | null;
             /**
@@ -2656,7 +3750,7 @@ export interface components {
              * @default tips
              * @enum {string}
              */
-            kind: "tips" | "narrow" | "bore" | "root" | "span" | "pins" | "chord" | "mate" | "inside" | "floor" | "between" | "ring mate";
+            kind?: "tips" | "narrow" | "bore" | "root" | "span" | "pins" | "chord" | "mate" | "inside" | "floor" | "between" | "ring mate";
             /** Size Mm */
             size_mm?: (number | string) | null;
         };
@@ -2669,12 +3763,12 @@ export interface components {
              * Field
              * @default
              */
-            field: string;
+            field?: string;
             /**
              * Hint
              * @default
              */
-            hint: string;
+            hint?: string;
             /** Problem */
             problem: string;
         };
@@ -2747,7 +3841,7 @@ export interface components {
              * @default eye
              * @enum {string}
              */
-            angle_from: "eye" | "gauge" | "told";
+            angle_from?: "eye" | "gauge" | "told";
             /** Bore Mm */
             bore_mm?: (number | string) | null;
             /**
@@ -2755,44 +3849,44 @@ export interface components {
              * @default round
              * @enum {string}
              */
-            bore_shape: "round" | "D" | "spline" | "hex" | "keyed";
+            bore_shape?: "round" | "D" | "spline" | "hex" | "keyed";
             /**
              * Boss
              * @default
              */
-            boss: string;
+            boss?: string;
             /**
              * Error Mm
              * @default 0.02
              */
-            error_mm: number;
+            error_mm?: number;
             /**
              * Hand
              * @default
              * @enum {string}
              */
-            hand: "" | "left" | "right";
+            hand?: "" | "left" | "right";
             /**
              * Helix Deg
              * @description Helix angle as read along the tips, against the axis; 0 for straight teeth
              * @default 0
              */
-            helix_deg: number;
+            helix_deg?: number;
             /**
              * Helix Error Deg
              * @default 1
              */
-            helix_error_deg: number;
+            helix_error_deg?: number;
             /**
              * Mark
              * @default
              */
-            mark: string;
+            mark?: string;
             /**
              * Material
              * @default
              */
-            material: string;
+            material?: string;
             /**
              * Missing
              * @description Teeth seen to be missing, counted clockwise from the top
@@ -2810,7 +3904,7 @@ export interface components {
              * Unit Kind
              * @default
              */
-            unit_kind: string;
+            unit_kind?: string;
             /** Width Mm */
             width_mm?: (number | string) | null;
             /**
@@ -2819,7 +3913,7 @@ export interface components {
              * @default
              * @enum {string}
              */
-            worn: "" | "both" | "one" | "sector";
+            worn?: "" | "both" | "one" | "sector";
         };
         /**
          * ReadOut
@@ -2877,7 +3971,7 @@ export interface components {
              * @default settled
              * @enum {string}
              */
-            how: "settled" | "largest";
+            how?: "settled" | "largest";
             /** K */
             k?: number | null;
             /**
@@ -2885,7 +3979,7 @@ export interface components {
              * @default tips
              * @enum {string}
              */
-            kind: "tips" | "narrow" | "bore" | "root" | "span" | "pins" | "chord" | "mate" | "inside" | "floor" | "between" | "ring mate";
+            kind?: "tips" | "narrow" | "bore" | "root" | "span" | "pins" | "chord" | "mate" | "inside" | "floor" | "between" | "ring mate";
             /** Size Mm */
             size_mm?: (number | string) | null;
             /**
@@ -2900,6 +3994,151 @@ export interface components {
             value_mm: number;
             /** What */
             what: string;
+        };
+        /** ReelIn */
+        ReelIn: {
+            /**
+             * Bare Mm
+             * @description mm as a number, or text with its unit: 8.55, 2,5, 3/16, 0.080in
+             */
+            bare_mm: number | string;
+            /**
+             * Fill
+             * @default 1
+             */
+            fill?: number;
+            /**
+             * Full Mm
+             * @description mm as a number, or text with its unit: 8.55, 2,5, 3/16, 0.080in
+             */
+            full_mm: number | string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "reel";
+        };
+        /**
+         * RegearIn
+         * @description The present gearing, what changed, what limits it, and what can be had.
+         */
+        RegearIn: {
+            /**
+             * Band
+             * @default open
+             */
+            band?: string;
+            /** Band High */
+            band_high?: number | null;
+            /** Band Low */
+            band_low?: number | null;
+            /**
+             * Distances Mm
+             * @description Holes by their measured shaft distance, in place of a plate
+             */
+            distances_mm?: (number | string)[];
+            /**
+             * Kv
+             * @default 0
+             */
+            kv?: number;
+            /**
+             * Load
+             * @default 0.85
+             */
+            load?: number;
+            /**
+             * Module Mm
+             * @description mm as a number, or text with its unit: 8.55, 2,5, 3/16, 0.080in
+             */
+            module_mm: number | string;
+            /** New Reduction */
+            new_reduction?: number | null;
+            /** New Wheel Mm */
+            new_wheel_mm?: (number | string) | null;
+            /** Pinion */
+            pinion: number;
+            /**
+             * Pinions
+             * @description Counts, or text: 10-20, 24
+             */
+            pinions: number[] | string;
+            plate?: components["schemas"]["PlateIn"] | null;
+            /**
+             * Pressure Angle Deg
+             * @default 20
+             */
+            pressure_angle_deg?: number;
+            /**
+             * Reduction
+             * @description Turns of the spur shaft for one of the wheel, before
+             * @default 1
+             */
+            reduction?: number;
+            slot?: components["schemas"]["SlotIn"] | null;
+            /** Spur */
+            spur: number;
+            /**
+             * Spurs
+             * @description Counts, or text: 10-20, 24
+             */
+            spurs: number[] | string;
+            /**
+             * Stock
+             * @description Counts that lie in the drawer; the present pair is taken to
+             */
+            stock?: number[];
+            target?: components["schemas"]["TargetIn"];
+            /**
+             * Volts
+             * @default 0
+             */
+            volts?: number;
+            /**
+             * Wheel Mm
+             * @description Wheel, or sprocket with its track, before
+             */
+            wheel_mm: number | string;
+        };
+        /**
+         * RegearOut
+         * @description The choices, best first; the present as it would be; and the chart.
+         */
+        RegearOut: {
+            /**
+             * Axis
+             * @description What the points' value is: km/h, or mm for a motor turn
+             */
+            axis: string;
+            /** Choices */
+            choices: components["schemas"]["ChoiceOut"][];
+            /** Fitting */
+            fitting: number;
+            /** Holes Mm */
+            holes_mm: number[];
+            /** Points */
+            points: components["schemas"]["PointOut"][];
+            /** Present Final Drive */
+            present_final_drive: number;
+            /** Present Speed Km H */
+            present_speed_km_h: number | null;
+            /** Present Travel Mm */
+            present_travel_mm: number;
+            /** Says */
+            says: string;
+            /** Slot Mm */
+            slot_mm: number[];
+            /** Target Final Drive */
+            target_final_drive: number;
+            /**
+             * Unchanged Final Drive
+             * @description With what changed, were the pair left as it is
+             */
+            unchanged_final_drive: number;
+            /** Unchanged Load */
+            unchanged_load: number;
+            /** Unchanged Says */
+            unchanged_says: string;
         };
         /** RemarkOut */
         RemarkOut: {
@@ -3035,7 +4274,7 @@ export interface components {
              * Words
              * @default
              */
-            words: string;
+            words?: string;
         };
         /**
          * SectorIn
@@ -3046,6 +4285,26 @@ export interface components {
             angle_deg: number;
             /** Pitches */
             pitches: number;
+        };
+        /** ServoIn */
+        ServoIn: {
+            /** Arm Mm */
+            arm_mm?: (number | string) | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "servo";
+            /**
+             * Load
+             * @default 0.8
+             */
+            load?: number;
+            /**
+             * Travel Deg
+             * @default 60
+             */
+            travel_deg?: number;
         };
         /**
          * Session
@@ -3059,17 +4318,35 @@ export interface components {
         };
         /**
          * ShaftOut
-         * @description A shaft's speed for one turn of shaft 1; minus is the other way round.
+         * @description A shaft's speed for one turn of the driven one; minus is the other way round.
          */
         ShaftOut: {
+            /** Held */
+            held: boolean;
             /** Name */
             name: string;
             /** Rpm */
             rpm: number;
+            /** Torque Nmm */
+            torque_nmm: number | null;
             /** Turns */
             turns: string;
             /** Turns Decimal */
             turns_decimal: number;
+        };
+        /**
+         * ShareOut
+         * @description What one stage adds to the play at the output.
+         */
+        ShareOut: {
+            /** Assumed */
+            assumed: boolean;
+            /** Deg */
+            deg: number;
+            /** Error Deg */
+            error_deg: number;
+            /** Name */
+            name: string;
         };
         /** ShelfOut */
         ShelfOut: {
@@ -3081,6 +4358,45 @@ export interface components {
             questions: components["schemas"]["QuestionOut"][];
             /** Surfaces */
             surfaces: string[];
+        };
+        /** ShimSet */
+        ShimSet: {
+            /** Left Mm */
+            left_mm: number[];
+            /** Play Mm */
+            play_mm: number;
+            /** Right Mm */
+            right_mm: number[];
+        };
+        /**
+         * ShimsIn
+         * @description End play measured, the play wanted, and the packs at hand; `left_mm` where the place matters.
+         */
+        ShimsIn: {
+            /**
+             * High Mm
+             * @default 0.12
+             */
+            high_mm?: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            job: "shims";
+            /** Left Mm */
+            left_mm?: number | null;
+            /**
+             * Low Mm
+             * @default 0.05
+             */
+            low_mm?: number;
+            /** Packs */
+            packs: components["schemas"]["PackIn"][];
+            /**
+             * Play Mm
+             * @description mm as a number, or text with its unit: 8.55, 2,5, 3/16, 0.080in
+             */
+            play_mm: number | string;
         };
         /**
          * ShowIn
@@ -3104,6 +4420,14 @@ export interface components {
             /** Says */
             says: string;
         };
+        /** SizeIn */
+        SizeIn: {
+            /**
+             * Module Mm
+             * @description mm as a number, or text with its unit: 8.55, 2,5, 3/16, 0.080in
+             */
+            module_mm: number | string;
+        };
         /**
          * SketchOut
          * @description Lines in mm, x right and y up.
@@ -3117,6 +4441,51 @@ export interface components {
             thin: number[][][];
             /** What */
             what: string;
+        };
+        /**
+         * SlopOut
+         * @description Play at the output, degrees: by the teeth stage by stage, measured, and what is left.
+         */
+        SlopOut: {
+            /** Check */
+            check: string;
+            /**
+             * Input Deg
+             * @description The teeth's play felt at the driven shaft
+             */
+            input_deg: number | null;
+            /** Measured Deg */
+            measured_deg: number | null;
+            /** Measured Error Deg */
+            measured_error_deg: number | null;
+            /** Rest Deg */
+            rest_deg: number | null;
+            /** Rest Error Deg */
+            rest_error_deg: number | null;
+            /** Shares */
+            shares: components["schemas"]["ShareOut"][];
+            /** Teeth Deg */
+            teeth_deg: number;
+            /** Teeth Error Deg */
+            teeth_error_deg: number;
+            /** Verdict */
+            verdict: string;
+        };
+        /**
+         * SlotIn
+         * @description The shaft distances a slot allows.
+         */
+        SlotIn: {
+            /**
+             * Least Mm
+             * @description mm as a number, or text with its unit: 8.55, 2,5, 3/16, 0.080in
+             */
+            least_mm: number | string;
+            /**
+             * Most Mm
+             * @description mm as a number, or text with its unit: 8.55, 2,5, 3/16, 0.080in
+             */
+            most_mm: number | string;
         };
         /**
          * StackOut
@@ -3136,10 +4505,39 @@ export interface components {
             stage: string;
         };
         /**
+         * StageKnown
+         * @description What is known of one stage besides its counts.
+         *
+         *     Its play is `turn_deg`, the free turn of the second gear with the first
+         *     held, or `backlash_mm` at the pitch circle together with the module. With
+         *     the module alone a usual play is taken.
+         */
+        StageKnown: {
+            /** Backlash Mm */
+            backlash_mm?: number | null;
+            /** Efficiency */
+            efficiency?: number | null;
+            /** Error Deg */
+            error_deg?: number | null;
+            /** Module Mm */
+            module_mm?: (number | string) | null;
+            /** Number */
+            number: number;
+            /** Turn Deg */
+            turn_deg?: number | null;
+        };
+        /**
          * StageOut
          * @description One stage; `ratio` is turns in for one out.
          */
         StageOut: {
+            /** Efficiency */
+            efficiency: number | null;
+            /**
+             * Holds Back
+             * @description Whether it cannot be driven backwards
+             */
+            holds_back: boolean;
             /** Hunts */
             hunts: boolean | null;
             /**
@@ -3152,12 +4550,24 @@ export interface components {
              * @description Turns of the driver until the same two teeth meet again
              */
             meets_again: number | null;
+            /**
+             * Meets Again Minutes
+             * @description The same at the speed given
+             */
+            meets_again_minutes: number | null;
+            /** Notes */
+            notes: string[];
             /** Number */
             number: number;
+            /**
+             * Pitch Line M S
+             * @description Pitch-line speed, where the module is known
+             */
+            pitch_line_m_s: number | null;
             /** Ratio */
             ratio: string;
             /** Ratio Decimal */
-            ratio_decimal: number;
+            ratio_decimal: number | null;
             /** Troubles */
             troubles: string[];
             /** What */
@@ -3190,6 +4600,33 @@ export interface components {
             /** Title */
             title: string;
         };
+        /** StockedCount */
+        StockedCount: {
+            /** Count */
+            count: number;
+            /** Teeth */
+            teeth: number;
+        };
+        /**
+         * StripOut
+         * @description A paper between the teeth and what it leaves.
+         */
+        StripOut: {
+            /** Backlash Mm */
+            backlash_mm: number;
+            /** Distance Mm */
+            distance_mm: number;
+            /** Fold */
+            fold: string;
+            /** Held By */
+            held_by: string;
+            /** Name */
+            name: string;
+            /** Thickness Mm */
+            thickness_mm: number;
+            /** Verdict */
+            verdict: string;
+        };
         /**
          * TakeIn
          * @description How the jaws are set: a measurement of the reader, or the bore or width.
@@ -3200,19 +4637,36 @@ export interface components {
              * @description Hidden gear of the simulated caliper; a real one takes no notice
              * @default bench
              */
-            gear: string;
+            gear?: string;
             /**
              * Plain
              * @default
              * @enum {string}
              */
-            plain: "" | "bore" | "width";
+            plain?: "" | "bore" | "width";
             probe?: components["schemas"]["ProbeIn"] | null;
         };
         /** TakenOut */
         TakenOut: {
             /** Value Mm */
             value_mm: number;
+        };
+        /**
+         * TargetIn
+         * @description ``keep`` the speed; a ``speed`` in km/h; a final ``ratio``; a motor so many % ``cooler``.
+         */
+        TargetIn: {
+            /**
+             * Value
+             * @default 0
+             */
+            value?: number;
+            /**
+             * Want
+             * @default keep
+             * @enum {string}
+             */
+            want?: "keep" | "speed" | "ratio" | "cooler";
         };
         /** TickIn */
         TickIn: {
@@ -3240,6 +4694,25 @@ export interface components {
             id: string;
             /** Outcome */
             outcome: string;
+        };
+        /**
+         * TightenIn
+         * @description Screws on a ring, or at the rim of a rectangle, counted round it.
+         */
+        TightenIn: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            job: "tighten";
+            /** Screws */
+            screws: number;
+            /**
+             * Shape
+             * @default ring
+             * @enum {string}
+             */
+            shape?: "ring" | "rectangle";
         };
         /** TimerIn */
         TimerIn: {
@@ -3305,30 +4778,101 @@ export interface components {
             unsaid: number[];
         };
         /**
+         * TorsionIn
+         * @description A spring wound up before it is let go: turns from slack, and its rate.
+         */
+        TorsionIn: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            job: "torsion";
+            /**
+             * Rate Nmm
+             * @description N·mm for a whole turn
+             */
+            rate_nmm: number;
+            /** Turns */
+            turns: number;
+        };
+        /** TrackingIn */
+        TrackingIn: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "tracking";
+            /**
+             * Steps
+             * @default 0
+             */
+            steps?: number;
+            /**
+             * Wheel Turns
+             * @description Turns of the worm for one of the axis
+             * @default 1
+             */
+            wheel_turns?: number;
+        };
+        /**
          * TrainIn
-         * @description A train as a line; shaft 1 is driven. `clicks` were counted in `turns` of a shaft by hand.
+         * @description A train, as a line or as couplings; what turns it, what was counted and measured on it.
+         *
+         *     `clicks` were counted in `turns` of a `shaft` by hand.
          */
         TrainIn: {
             /** Clicks */
             clicks?: number | null;
-            /** Line */
-            line: string;
+            /** Couplings */
+            couplings?: (components["schemas"]["MeshIn"] | components["schemas"]["BeltIn"] | components["schemas"]["WormIn"] | components["schemas"]["PlanetaryIn"] | components["schemas"]["DifferentialIn"] | components["schemas"]["JointIn"])[];
             /**
-             * Rpm
-             * @default 1000
+             * Driven
+             * @description Turns by shaft, in one unit of time; in place of the line's own
              */
-            rpm: number;
+            driven?: {
+                [key: string]: number;
+            };
+            /** Held */
+            held?: string[];
+            known?: components["schemas"]["KnownIn"] | null;
             /**
-             * Shaft
-             * @description The one turned; the output if empty
+             * Line
              * @default
              */
-            shaft: string;
+            line?: string;
+            /**
+             * Output
+             * @description The last shaft if empty
+             * @default
+             */
+            output?: string;
+            play?: components["schemas"]["PlayIn"] | null;
+            /**
+             * Rpm
+             * @description Of the first driven shaft
+             * @default 1000
+             */
+            rpm?: number;
+            /**
+             * Shaft
+             * @description The one turned by hand; the output if empty
+             * @default
+             */
+            shaft?: string;
+            /** Stages */
+            stages?: components["schemas"]["StageKnown"][];
+            /**
+             * Torque Nmm
+             * @description At the driven shaft, N·mm
+             */
+            torque_nmm?: number | null;
             /**
              * Turns
              * @default 1
              */
-            turns: number;
+            turns?: number;
+            /** Use */
+            use?: (components["schemas"]["CarIn"] | components["schemas"]["ReelIn"] | components["schemas"]["ServoIn"] | components["schemas"]["WinchIn"] | components["schemas"]["TrackingIn"] | components["schemas"]["CounterIn"]) | null;
         };
         /**
          * TrainOut
@@ -3337,25 +4881,67 @@ export interface components {
         TrainOut: {
             /** Clicks */
             clicks: components["schemas"]["ClicksOut"][];
+            /** Clicks Say */
+            clicks_say: string;
+            /** Driven */
+            driven: string[];
+            /** Efficiency */
+            efficiency: number | null;
+            /** Filled */
+            filled: components["schemas"]["FilledOut"][];
             /** Gears */
             gears: components["schemas"]["PlacedOut"][];
+            /** Holds Back */
+            holds_back: boolean;
+            /** Home Minutes */
+            home_minutes: number | null;
+            /**
+             * Home Turns
+             * @description Turns of the driven shaft until every mark stands as before
+             */
+            home_turns: number | null;
+            /**
+             * Line
+             * @description As solved, open counts filled in; empty for couplings
+             */
+            line: string;
+            /**
+             * None Of These
+             * @description Odds of something else, once clicks were counted
+             */
+            none_of_these: number | null;
             /** Output */
             output: string;
             /**
              * Ratio
-             * @description Turns of shaft 1 for one of the output, in lowest terms
+             * @description Turns of the driven shaft for one of the output, in lowest terms
              */
             ratio: string;
-            /** Ratio Decimal */
-            ratio_decimal: number;
+            /**
+             * Ratio Decimal
+             * @description None where the output stands still or several are driven
+             */
+            ratio_decimal: number | null;
+            /** Run In Minutes */
+            run_in_minutes: number | null;
+            /**
+             * Run In Turns
+             * @description Turns of the driven shaft until every tooth met all it meets
+             */
+            run_in_turns: number | null;
             /** Says */
             says: string;
             /** Shafts */
             shafts: components["schemas"]["ShaftOut"][];
+            /** Side */
+            side: components["schemas"]["EdgeOut"][];
+            slop: components["schemas"]["SlopOut"] | null;
             /** Stages */
             stages: components["schemas"]["StageOut"][];
             /** Turned */
             turned: string;
+            /** Use */
+            use: components["schemas"]["UseRow"][];
         };
         /**
          * TroubleOut
@@ -3378,7 +4964,7 @@ export interface components {
              * Error
              * @default 0.05
              */
-            error: number;
+            error?: number;
             /** Mate Teeth */
             mate_teeth: number;
             /** Mate Turns */
@@ -3420,6 +5006,17 @@ export interface components {
             /** Owner Label */
             owner_label: string;
         };
+        /** UseRow */
+        UseRow: {
+            /** How */
+            how: string;
+            /** Label */
+            label: string;
+            /** Unit */
+            unit: string;
+            /** Value */
+            value: number;
+        };
         /**
          * VerdictIn
          * @description The verdict on a piece; findings left out stay as they were.
@@ -3429,7 +5026,7 @@ export interface components {
              * Finding
              * @default
              */
-            finding: string;
+            finding?: string;
             /** Findings */
             findings?: components["schemas"]["FindingIn"][] | null;
             /**
@@ -3547,12 +5144,34 @@ export interface components {
              * Note
              * @default
              */
-            note: string;
+            note?: string;
             /**
              * Waits For
              * @enum {string}
              */
             waits_for: "me" | "part" | "cure" | "decision" | "owner";
+        };
+        /**
+         * WarmOut
+         * @description Backlash as set and as run, mm, what each member takes of it, and the distance to set cold.
+         */
+        WarmOut: {
+            /** Cold Mm */
+            cold_mm: number;
+            /** First Mm */
+            first_mm: number;
+            /** Housing Mm */
+            housing_mm: number;
+            /** Second Mm */
+            second_mm: number;
+            /** Set Backlash Mm */
+            set_backlash_mm: number;
+            /** Set Distance Mm */
+            set_distance_mm: number;
+            /** Verdict */
+            verdict: string;
+            /** Warm Mm */
+            warm_mm: number;
         };
         /** WatchIn */
         WatchIn: {
@@ -3600,6 +5219,29 @@ export interface components {
              */
             verdict: string;
         };
+        /** WinchIn */
+        WinchIn: {
+            /**
+             * Drum Mm
+             * @description mm as a number, or text with its unit: 8.55, 2,5, 3/16, 0.080in
+             */
+            drum_mm: number | string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "winch";
+            /**
+             * Layers
+             * @default 3
+             */
+            layers?: number;
+            /**
+             * Line Mm
+             * @description mm as a number, or text with its unit: 8.55, 2,5, 3/16, 0.080in
+             */
+            line_mm: number | string;
+        };
         /**
          * Word
          * @description A key and what it is called on screen.
@@ -3617,6 +5259,92 @@ export interface components {
         WordsOut: {
             /** Words */
             words: string[];
+        };
+        /**
+         * WorkOut
+         * @description A fitting sum kept with its piece.
+         */
+        WorkOut: {
+            /** Given */
+            given: {
+                [key: string]: unknown;
+            };
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Mind */
+            mind: string;
+            /** Says */
+            says: string;
+        };
+        /**
+         * WormIn
+         * @description `first` carries the worm.
+         */
+        WormIn: {
+            /** First */
+            first: string;
+            /**
+             * Hand
+             * @default right
+             * @enum {string}
+             */
+            hand?: "right" | "left";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "worm";
+            /**
+             * Lead Angle Deg
+             * @default 0
+             */
+            lead_angle_deg?: number;
+            /** Second */
+            second: string;
+            /** Starts */
+            starts: number;
+            /** Teeth */
+            teeth: number;
+        };
+        /**
+         * WormPairIn
+         * @description A worm by its reference diameter, which is its outside less two modules.
+         */
+        WormPairIn: {
+            /**
+             * Axial Play Mm
+             * @default 0
+             */
+            axial_play_mm?: number;
+            /** Friction */
+            friction?: number | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "worm";
+            /**
+             * Module Mm
+             * @description mm as a number, or text with its unit: 8.55, 2,5, 3/16, 0.080in
+             */
+            module_mm: number | string;
+            /**
+             * Pressure Angle Deg
+             * @default 20
+             */
+            pressure_angle_deg?: number;
+            /** Starts */
+            starts: number;
+            /** Teeth */
+            teeth: number;
+            /**
+             * Worm Diameter Mm
+             * @description mm as a number, or text with its unit: 8.55, 2,5, 3/16, 0.080in
+             */
+            worm_diameter_mm: number | string;
         };
     };
     responses: never;
@@ -3755,6 +5483,57 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ArrivalOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    drawer_api_counts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SizeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StockedCount"][];
                 };
             };
             /** @description Not Found */
@@ -4344,6 +6123,26 @@ export interface operations {
             };
         };
     };
+    instruments_api_what_to_pick: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChoicesOut"];
+                };
+            };
+        };
+    };
     instruments_api_count: {
         parameters: {
             query?: never;
@@ -4364,6 +6163,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CountOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    instruments_api_crossed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CrossedIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CrossedOut"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -4430,6 +6262,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FitOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    instruments_api_fitting: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FittingIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FittingOut"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -4529,6 +6394,72 @@ export interface operations {
             };
         };
     };
+    instruments_api_holes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HolesIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HolesOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    instruments_api_mixed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MixedIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MixedOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     instruments_api_pair: {
         parameters: {
             query?: never;
@@ -4582,6 +6513,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ReadOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    instruments_api_regear: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RegearIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RegearOut"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -5363,6 +7327,112 @@ export interface operations {
                 "application/json": components["schemas"]["VerdictIn"];
             };
         };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PieceOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    visits_look_keep_work: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                visit_id: string;
+                piece_id: string;
+                work_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FittingIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PieceOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    visits_look_drop_work: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                visit_id: string;
+                piece_id: string;
+                work_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
         responses: {
             /** @description OK */
             200: {

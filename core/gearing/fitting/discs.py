@@ -5,8 +5,15 @@ from __future__ import annotations
 from dataclasses import dataclass
 from math import log, pi
 
+import numpy as np
+from numpy.typing import NDArray
+
 from ..errors import GearingError
 from ..sizes import table
+
+Curve = NDArray[np.float64]
+STEPS = 601
+"""Points of a force curve; between them it is straight to well under a newton."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -106,10 +113,24 @@ def read_stack(facings: str, disc: Disc) -> Stack:
     return Stack(tuple(packets), free, flat, free - flat)
 
 
-def stack_force(stack: Stack, disc: Disc, travel: float) -> float:
-    """Force of a stack pressed in by `travel`, N: parallel adds force, alternate adds travel.
+def stack_curve(stack: Stack, disc: Disc) -> tuple[Curve, Curve]:
+    """Travel (mm) and force (N) of a whole stack until its weakest packet lies flat, both of shape (n,).
 
-    Packets of other counts share the force, so the weaker gives more.
+    Parallel adds force, alternate adds travel: under one force each packet
+    gives what one of its discs gives under its share.
+    """
+    travel = np.linspace(0.0, disc.cone, STEPS)
+    one = np.array([disc_force(disc, float(s)) for s in travel])
+    # Very tall cones snap through past their greatest force: the curve ends there.
+    most = int(np.argmax(one)) + 1
+    travel, one = travel[:most], one[:most]
+    force = np.linspace(0.0, max(stack.packets) * one[-1], STEPS)
+    gives = sum((np.interp(force / many, one, travel) for many in stack.packets), np.zeros(STEPS))
+    return gives, force
+
+
+def stack_force(stack: Stack, disc: Disc, travel: float) -> float:
+    """Force of a stack pressed in by `travel`, N.
 
     Raises
     ------
@@ -122,20 +143,5 @@ def stack_force(stack: Stack, disc: Disc, travel: float) -> float:
             field="turns",
             hint="Back the nut off, or add a disc the other way.",
         )
-    low, high = 0.0, max(many * disc_force(disc, disc.cone) for many in stack.packets)
-    for _ in range(60):
-        middle = (low + high) / 2
-        gives = sum(_travel_at(disc, middle / many) for many in stack.packets)
-        low, high = (middle, high) if gives < travel else (low, middle)
-    return (low + high) / 2
-
-
-def _travel_at(disc: Disc, force: float) -> float:
-    """Travel of one disc under `force`, mm; flat beyond what it holds."""
-    low, high = 0.0, disc.cone
-    if disc_force(disc, high) <= force:
-        return high
-    for _ in range(50):
-        middle = (low + high) / 2
-        low, high = (middle, high) if disc_force(disc, middle) < force else (low, middle)
-    return (low + high) / 2
+    gives, force = stack_curve(stack, disc)
+    return float(np.interp(travel, gives, force))

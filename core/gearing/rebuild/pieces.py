@@ -32,6 +32,8 @@ class Removed:
         How many of the piece are accounted for already.
     instead : Entry, optional
         Another piece that goes in its place, such as a longer screw under a thicker part.
+    worked : tuple of (str, str)
+        What was worked out for it, and the caution that belongs to each.
     """
 
     step: int
@@ -40,6 +42,7 @@ class Removed:
     gear: str = ""
     answered: int = 0
     instead: Entry | None = None
+    worked: tuple[tuple[str, str], ...] = ()
 
     @property
     def renewed(self) -> bool:

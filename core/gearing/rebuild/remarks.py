@@ -33,6 +33,11 @@ def remarks_on(
         Remark("plain", f"Take {piece.gear}." if piece.renewed and piece.gear else ""),
         Remark("mind", "Both of the pair: its mate is replaced with it." if piece.verdict == "pair" else ""),
         Remark("plain", "A new one: this is not used twice." if entry.discard else ""),
+        *(
+            Remark(tone, text)
+            for says, mind in piece.worked
+            for tone, text in (("mark", says), ("mind", mind))
+        ),
         Remark("mark", _sentence(entry.facing)),
         Remark("mark", _sentence(f"line up {entry.align}") if entry.align else ""),
         Remark("plain", f"On the side: {entry.side}." if entry.side else ""),

@@ -67,6 +67,7 @@ class Edge:
     kind: str
     name: str
     stage: int
+    nth: int
     y: float
     half: float
     left: float
@@ -201,11 +202,11 @@ def side_view(train: Train) -> list[Edge]:
             if shaft not in height:
                 height[shaft] = at if shaft == shafts[0] or len(shafts) == 3 else at + apart
             planes.setdefault(shaft, []).append(x)
-        for shaft, half, kind in radii:
-            edges.append(Edge(kind, shaft, stage, height[shaft], half, x - FACE / 2, x + FACE / 2))
+        for shaft, half, kind, nth in radii:
+            edges.append(Edge(kind, shaft, stage, nth, height[shaft], half, x - FACE / 2, x + FACE / 2))
     for shaft, where in planes.items():
         edges.append(
-            Edge("shaft", shaft, 0, height[shaft], 1.2, min(where) - PLANE / 2, max(where) + PLANE / 2)
+            Edge("shaft", shaft, 0, 0, height[shaft], 1.2, min(where) - PLANE / 2, max(where) + PLANE / 2)
         )
     return edges
 
@@ -221,16 +222,16 @@ def _apart(one: Coupling) -> float:
     return 0.0
 
 
-def _radii(one: Coupling) -> list[tuple[str, float, str]]:
-    """Shaft, half height and kind of what is seen of a stage from the side."""
+def _radii(one: Coupling) -> list[tuple[str, float, str, int]]:
+    """Shaft, half height, kind and place among the counts of what is seen of a stage from the side."""
     match one:
         case Mesh():
             ring = "ring" if one.kind == "internal" else "gear"
-            return [(one.second, one.teeth_2 / 2, ring), (one.first, one.teeth_1 / 2, "gear")]
+            return [(one.second, one.teeth_2 / 2, ring, 1), (one.first, one.teeth_1 / 2, "gear", 0)]
         case Belt():
-            return [(one.first, one.teeth_1 / 2, "pulley"), (one.second, one.teeth_2 / 2, "pulley")]
+            return [(one.first, one.teeth_1 / 2, "pulley", 0), (one.second, one.teeth_2 / 2, "pulley", 1)]
         case Worm():
-            return [(one.second, one.teeth / 2, "gear"), (one.first, 3.0, "worm")]
+            return [(one.second, one.teeth / 2, "gear", 1), (one.first, 3.0, "worm", 0)]
         case Planetary():
-            return [(one.ring, one.teeth_ring / 2, "ring"), (one.sun, one.teeth_sun / 2, "gear")]
+            return [(one.ring, one.teeth_ring / 2, "ring", 2), (one.sun, one.teeth_sun / 2, "gear", 0)]
     return []

@@ -30,6 +30,7 @@ def side_out(found: Solution, unit: Fraction) -> list[EdgeOut]:
             kind=one.kind,
             name=one.name,
             stage=one.stage,
+            nth=one.nth,
             y=one.y,
             half=one.half,
             left=one.left,

@@ -103,7 +103,7 @@ CouplingIn = Annotated[
 ]
 
 
-class StageIn(Model):
+class StageKnown(Model):
     """What is known of one stage besides its counts.
 
     Its play is `turn_deg`, the free turn of the second gear with the first
@@ -213,7 +213,7 @@ class TrainIn(Model):
     torque_nmm: Annotated[float, Field(gt=0, le=1e6)] | None = Field(
         default=None, description="At the driven shaft, N·mm"
     )
-    stages: Annotated[list[StageIn], Field(max_length=60)] = Field(default_factory=list)
+    stages: Annotated[list[StageKnown], Field(max_length=60)] = Field(default_factory=list)
     play: PlayIn | None = None
     known: KnownIn | None = None
     use: UseIn | None = None
@@ -238,5 +238,5 @@ class TrainIn(Model):
         held = (base.held | set(self.held)) - set(self.driven)
         return Train(base.couplings, {s: v for s, v in driven.items() if s not in held}, frozenset(held))
 
-    def stage(self, number: int) -> StageIn:
-        return next((one for one in self.stages if one.number == number), StageIn(number=number))
+    def stage(self, number: int) -> StageKnown:
+        return next((one for one in self.stages if one.number == number), StageKnown(number=number))

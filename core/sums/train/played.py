@@ -9,7 +9,7 @@ from gearing.train import Belt, Mesh, Solution, Worm
 from gearing.train.model import Coupling
 from gearing.train.slop import UNREAD, StagePlay, angle_of_play, slop
 
-from .given import StageIn, TrainIn
+from .given import StageKnown, TrainIn
 from .told import ShareOut, SlopOut
 
 
@@ -53,7 +53,7 @@ def play_out(given: TrainIn, found: Solution, driven: str, output: str) -> SlopO
     )
 
 
-def _stage_play(one: Coupling, more: StageIn) -> tuple[StagePlay, bool] | None:
+def _stage_play(one: Coupling, more: StageKnown) -> tuple[StagePlay, bool] | None:
     """The stage's play at its second shaft, and whether it was assumed."""
     if not isinstance(one, Mesh | Belt | Worm):
         if more.turn_deg is None:

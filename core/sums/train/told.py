@@ -73,6 +73,7 @@ class EdgeOut(Model):
     kind: str
     name: str
     stage: int
+    nth: int
     y: float
     half: float
     left: float
@@ -113,7 +114,7 @@ class FilledOut(Model):
     off: float
 
 
-class RowOut(Model):
+class UseRow(Model):
     label: str
     value: float
     unit: str
@@ -149,4 +150,4 @@ class TrainOut(Model):
     side: list[EdgeOut]
     slop: SlopOut | None
     filled: list[FilledOut]
-    use: list[RowOut]
+    use: list[UseRow]

@@ -7,10 +7,10 @@ from gearing.train import Solution, uses
 from gearing.train.power import Power
 
 from .given import CarIn, CounterIn, ReelIn, ServoIn, TrackingIn, TrainIn, WinchIn
-from .told import RowOut
+from .told import UseRow
 
 
-def use_out(given: TrainIn, found: Solution, driven: str, output: str, loaded: Power | None) -> list[RowOut]:
+def use_out(given: TrainIn, found: Solution, driven: str, output: str, loaded: Power | None) -> list[UseRow]:
     """The rows for the unit said; none where none was."""
     if given.use is None:
         return []
@@ -34,4 +34,4 @@ def use_out(given: TrainIn, found: Solution, driven: str, output: str, loaded: P
             rows = uses.tracking(final, use.wheel_turns, use.steps)
         case CounterIn() as use:
             rows = uses.counter(final, use.units)
-    return [RowOut(label=row.label, value=row.value, unit=row.unit, how=row.how) for row in rows]
+    return [UseRow(label=row.label, value=row.value, unit=row.unit, how=row.how) for row in rows]

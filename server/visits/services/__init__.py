@@ -2,7 +2,7 @@
 
 from .build import tick, untick
 from .photos import add_photo, mark_photo
-from .pieces import judge, pin_gear, unpin_gear
+from .pieces import drop_work, judge, keep_work, pin_gear, unpin_gear
 from .plan import bench_of, mark_step, start_timer, stop_timer
 from .steps import record_step, set_undone
 from .visits import (
@@ -19,9 +19,11 @@ from .visits import (
 __all__ = [
     "add_photo",
     "bench_of",
+    "drop_work",
     "enter_stage",
     "follow_guide",
     "judge",
+    "keep_work",
     "mark_photo",
     "mark_step",
     "note_to_watch",

@@ -7,13 +7,14 @@ from uuid import UUID
 
 from gearing.entry import parse
 from gearing.errors import GearingError
+from sums.fitting import FittingIn, fit_together
 from sums.form import FormCandidate, FormIn, read_form
 from sums.read import CandidateOut, read_gear
 from sums.readings import ReadIn
 from workshop.models import Member
 from workshop.writing import write
 
-from ..models import Piece, Pin
+from ..models import Piece, Pin, Worked
 from ..record import entry_of
 from .base import own_visit, remember, taken
 
@@ -130,4 +131,46 @@ def unpin_gear(member: Member, visit_id: UUID, piece_id: UUID, pin_id: UUID) -> 
         earlier.superseded = False
         earlier.save(update_fields=["superseded"])
     remember(visit, member, "read taken back", piece.id, before={"as": pin.chosen["label"]})
+    return piece
+
+
+@write
+def keep_work(member: Member, visit_id: UUID, piece_id: UUID, work_id: UUID, given: FittingIn) -> Piece:
+    """Keep a fitting sum with its piece. It is worked out again here, never taken on trust.
+
+    Raises
+    ------
+    GearingError
+        If the sum has no answer, or the id belongs to another piece.
+    """
+    visit = own_visit(member, visit_id, lock=True)
+    piece = _own_piece(visit.id, piece_id)
+    known = Worked.objects.filter(id=work_id).first()
+    if known:
+        if known.piece_id != piece.id:
+            raise taken("work")
+        return piece
+    told = fit_together(given)
+    Worked.objects.create(
+        id=work_id,
+        piece=piece,
+        recorded_by=member,
+        given=given.model_dump(mode="json"),
+        says=told.says[:300],
+        mind=told.mind[:200],
+    )
+    remember(visit, member, "worked out", piece.id, after={"says": told.says})
+    return piece
+
+
+@write
+def drop_work(member: Member, visit_id: UUID, piece_id: UUID, work_id: UUID) -> Piece:
+    """Take kept work back; the history keeps it."""
+    visit = own_visit(member, visit_id, lock=True)
+    piece = _own_piece(visit.id, piece_id)
+    work = piece.worked.get_or_404(id=work_id)
+    if not work.taken_back:
+        work.taken_back = True
+        work.save(update_fields=["taken_back"])
+        remember(visit, member, "work taken back", piece.id, before={"says": work.says})
     return piece

@@ -50,8 +50,10 @@ useKeys({ i: () => opener.value?.querySelector("button")?.click(), b: () => rout
     <Popover ref="menu">
       <nav class="menu" @click="menu?.hide()">
         <RouterLink to="/reader">Gear reader</RouterLink>
-        <RouterLink to="/pair">Pair</RouterLink>
+        <RouterLink to="/mesh">Mesh</RouterLink>
         <RouterLink to="/train">Train</RouterLink>
+        <RouterLink to="/regear">Regear</RouterLink>
+        <RouterLink to="/fits">Fits</RouterLink>
         <RouterLink to="/gauges">Gauges</RouterLink>
         <RouterLink to="/drawer">Drawer</RouterLink>
         <RouterLink to="/shelf">Shelf</RouterLink>

@@ -19,8 +19,10 @@ export const router = createRouter({
     { path: "/arrival", name: "arrival", component: () => import("../features/drawer/ArrivalView.vue") },
     { path: "/shelf", name: "shelf", component: () => import("../features/shelf/ShelfView.vue") },
     { path: "/gauges", name: "gauges", component: () => import("../features/instruments/GaugesView.vue") },
-    { path: "/train", name: "train", component: () => import("../features/instruments/TrainView.vue") },
-    { path: "/pair", name: "pair", component: () => import("../features/instruments/PairView.vue") },
+    { path: "/train", name: "train", component: () => import("../features/instruments/train/TrainView.vue") },
+    { path: "/regear", name: "regear", component: () => import("../features/instruments/regear/RegearView.vue") },
+    { path: "/fits", name: "fits", component: () => import("../features/instruments/fits/FitsView.vue") },
+    { path: "/mesh", name: "mesh", component: () => import("../features/instruments/mesh/MeshView.vue") },
     { path: "/:rest(.*)*", redirect: "/" },
   ],
 });

@@ -5,7 +5,7 @@ import { computed, onBeforeUnmount, onMounted, ref } from "vue";
 import type { TrainOut } from "../api/types";
 import { circlePath, gearPath } from "./path";
 
-const props = defineProps<{ train: TrainOut; turning: boolean }>();
+const props = defineProps<{ train: TrainOut; turning: boolean; picked?: { stage: number; nth: number } }>();
 const emit = defineEmits<{ pick: [stage: number, nth: number] }>();
 
 const W = 760;
@@ -27,17 +27,13 @@ const place = (x: number, y: number) => ({ x: W / 2 + (x - (box.value.left + box
 /** Turns of shaft 1 a second: the fastest shaft goes round in about four seconds. */
 const pace = computed(() => 0.25 / Math.max(1, ...props.train.gears.map((one) => Math.abs(one.turns))));
 
-/** Which number of its stage each gear stands for: a set's planets share one. */
-const drawn = computed(() => {
-  const seen = new Map<number, number>();
-  return props.train.gears.map((gear, n) => {
-    const planet = gear.carrier_turns !== 0 || (props.train.gears[n - 1]?.stage === gear.stage && gear.kind === "gear" && (gear.centre[0] !== 0 || gear.centre[1] !== 0));
-    const nth = planet ? 1 : gear.kind === "ring" && (seen.get(gear.stage) ?? 0) > 1 ? 2 : Math.min(seen.get(gear.stage) ?? 0, 2);
-    seen.set(gear.stage, (seen.get(gear.stage) ?? 0) + 1);
-    const path = gear.tooth.length ? (gear.kind === "ring" ? circlePath((gear.radius + RIM) * scale.value) : "") + gearPath(gear.tooth, gear.teeth, scale.value) : circlePath(Math.max(gear.radius, 3) * scale.value);
-    return { gear, n, nth, planet, path };
-  });
-});
+const drawn = computed(() =>
+  props.train.gears.map((gear, n) => ({
+    gear,
+    n,
+    path: gear.tooth.length ? (gear.kind === "ring" ? circlePath((gear.radius + RIM) * scale.value) : "") + gearPath(gear.tooth, gear.teeth, scale.value) : circlePath(Math.max(gear.radius, 3) * scale.value),
+  })),
+);
 /** Large gears lie under small ones, so that each can be tapped. */
 const layers = computed(() => [...drawn.value].sort((a, b) => b.gear.radius - a.gear.radius));
 /** The two straight runs of each belt or chain. */
@@ -84,7 +80,7 @@ onBeforeUnmount(() => cancelAnimationFrame(frame));
 
 <template>
   <svg class="paper train" :viewBox="`0 0 ${W} ${H}`" role="img" :aria-label="`Train of ${train.stages.length} stages, ${train.ratio}`" @pointermove="nudge">
-    <g v-for="one in layers" :key="one.n" :transform="orbit(one.gear)" class="gear" @click="emit('pick', one.gear.stage, one.nth)">
+    <g v-for="one in layers" :key="one.n" :transform="orbit(one.gear)" class="gear" :class="{ trouble: one.gear.trouble, picked: picked?.stage === one.gear.stage && picked.nth === one.gear.nth }" @click="emit('pick', one.gear.stage, one.gear.nth)">
       <g :transform="`translate(${place(one.gear.x, one.gear.y).x} ${place(one.gear.x, one.gear.y).y})`">
         <template v-if="one.gear.kind === 'worm'">
           <rect class="body" :x="-scale * 9" :y="-scale * 3" :width="scale * 18" :height="scale * 6" rx="3" />
@@ -98,8 +94,8 @@ onBeforeUnmount(() => cancelAnimationFrame(frame));
       </g>
     </g>
     <path v-for="run in belts" :key="run" class="belt" :d="run" />
-    <g v-for="one in drawn.filter((each) => !each.planet && each.gear.kind !== 'ring' && named(each.n))" :key="`t${one.n}`">
-      <text :x="place(one.gear.x, one.gear.y).x" :y="place(one.gear.x, one.gear.y).y + 5" text-anchor="middle">{{ one.gear.stage + one.nth }}</text>
+    <g v-for="one in drawn.filter((each) => !each.gear.carrier_turns && !(each.gear.nth === 1 && (each.gear.centre[0] || each.gear.centre[1])) && each.gear.kind !== 'ring' && named(each.n))" :key="`t${one.n}`">
+      <text :x="place(one.gear.x, one.gear.y).x" :y="place(one.gear.x, one.gear.y).y + 5" text-anchor="middle">{{ one.gear.shaft }}</text>
     </g>
   </svg>
 </template>
@@ -127,6 +123,15 @@ onBeforeUnmount(() => cancelAnimationFrame(frame));
 
 .gear:hover .body {
   fill: var(--brass-wash);
+}
+
+.picked .body {
+  fill: var(--brass-wash);
+  stroke-width: 2.2;
+}
+
+.trouble .body {
+  stroke: var(--oxide);
 }
 
 .spoke {

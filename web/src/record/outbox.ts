@@ -16,7 +16,7 @@ import { toTheDoor } from "../app/door";
 export interface Waiting {
   key?: number;
   visitId: string;
-  kind: "step" | "undo" | "verdict" | "pin" | "tick" | "untick" | "mark" | "timer" | "photo" | "marks" | "waits" | "check" | "watch";
+  kind: "step" | "undo" | "verdict" | "pin" | "work" | "unwork" | "tick" | "untick" | "mark" | "timer" | "photo" | "marks" | "waits" | "check" | "watch";
   method: "PUT" | "POST" | "DELETE";
   path: string;
   body?: unknown;

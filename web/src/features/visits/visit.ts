@@ -3,7 +3,7 @@ import { defineStore } from "pinia";
 import { computed, ref } from "vue";
 
 import { api, ask } from "../../api/client";
-import type { Entry, Finding, FormIn, MarkIn, Photo, PhotoMark, Piece, Plan, ReadIn, Step, TickIn, Visit } from "../../api/types";
+import type { Entry, Finding, Fitted, FittingIn, FormIn, MarkIn, Photo, PhotoMark, Piece, Plan, ReadIn, Step, TickIn, Visit } from "../../api/types";
 import { newId } from "../../record/ids";
 import { useOutbox, type Waiting } from "../../record/outbox";
 
@@ -98,6 +98,16 @@ export const useVisit = defineStore("visit", () => {
       const found = pieceOf(piece);
       if (found) found.ticks = found.ticks.filter((one) => one.id !== tick);
     }
+    if (entry.kind === "work") {
+      const { piece, work } = entry.shown as { piece: string; work: Piece["worked"][number] };
+      const found = pieceOf(piece);
+      if (found && !found.worked.some((one) => one.id === work.id)) found.worked.push(work);
+    }
+    if (entry.kind === "unwork") {
+      const { piece, id } = entry.shown as { piece: string; id: string };
+      const found = pieceOf(piece);
+      if (found) found.worked = found.worked.filter((one) => one.id !== id);
+    }
     if (entry.kind === "mark") {
       const { key, done, struck } = entry.shown as MarkIn & { key: string };
       const found = plan.value?.steps.find((step) => step.key === key);
@@ -171,6 +181,7 @@ export const useVisit = defineStore("visit", () => {
         instead: "",
         pins: [],
         ticks: [],
+        worked: [],
       },
     };
     await keep({ kind: "step", method: "PUT", path: `${base.value}/steps/${id}`, body: { line, photos }, shown });
@@ -209,6 +220,17 @@ export const useVisit = defineStore("visit", () => {
 
   async function unpin(pieceId: string, pinId: string) {
     await keep({ kind: "pin", method: "DELETE", path: `${base.value}/pieces/${pieceId}/pins/${pinId}` });
+  }
+
+  /** A fitting sum kept with its piece: shown at once, worked out again by the server. */
+  async function keepWork(pieceId: string, given: FittingIn, told: Fitted) {
+    const id = newId();
+    const shown = { piece: pieceId, work: { id, says: told.says, mind: told.mind, given: given.work as unknown as Record<string, unknown> } };
+    await keep({ kind: "work", method: "PUT", path: `${base.value}/pieces/${pieceId}/work/${id}`, body: given, shown });
+  }
+
+  async function dropWork(pieceId: string, workId: string) {
+    await keep({ kind: "unwork", method: "DELETE", path: `${base.value}/pieces/${pieceId}/work/${workId}`, shown: { piece: pieceId, id: workId } });
   }
 
   async function tick(piece: Piece, outcome: Outcome, count: number) {
@@ -294,7 +316,7 @@ export const useVisit = defineStore("visit", () => {
 
   return {
     visit, plan, steps, pieces, unanswered, at, picked, walk,
-    load, keepUp, loadPlan, layDown, takeBack, judge, markStep, startTimer, pin, unpin, tick, untick, addPhoto, photoOf, markPhoto, photoUrl, enter, waitFor, check, watchOut,
+    load, keepUp, loadPlan, layDown, takeBack, judge, markStep, startTimer, pin, unpin, keepWork, dropWork, tick, untick, addPhoto, photoOf, markPhoto, photoUrl, enter, waitFor, check, watchOut,
   };
 });
 

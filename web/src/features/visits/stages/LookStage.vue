@@ -3,6 +3,7 @@
 import Button from "primevue/button";
 import InputText from "primevue/inputtext";
 import { computed, onMounted, ref, watch } from "vue";
+import { useRouter } from "vue-router";
 
 import { api, ask } from "../../../api/client";
 import type { Finding, Piece, Sights } from "../../../api/types";
@@ -15,6 +16,7 @@ import { useVisit, type Verdict } from "../visit";
 
 const emit = defineEmits<{ enter: [stage: string] }>();
 const store = useVisit();
+const router = useRouter();
 const note = ref("");
 const instead = ref("");
 /** Pieces as they were before the verdicts given here, the last on top. */
@@ -125,6 +127,7 @@ useKeys({
   r: () => judge("replace"),
   m: () => judge("pair"),
   z: undo,
+  f: () => piece.value && router.push({ name: "fits", query: { visit: store.visit?.id, piece: piece.value.id } }),
   ArrowRight: () => store.walk(1),
   ArrowLeft: () => store.walk(-1),
   "Ctrl+Enter": () => emit("enter", "read"),
@@ -151,6 +154,7 @@ onMounted(() => {
         <label class="note">Note <InputText id="finding" v-model="note" maxlength="300" placeholder="anything else" @change="noted" /></label>
         <label class="note">Goes in instead <InputText id="instead" v-model="instead" maxlength="400" spellcheck="false" placeholder="as in the strip: M3x12 button" @change="noted" /></label>
       </div>
+      <p v-for="work in piece.worked" :key="work.id" class="worked"><span>{{ work.says }}</span><button type="button" :aria-label="`Take back: ${work.says}`" @click="store.dropWork(piece.id, work.id)">×</button></p>
       <p v-if="seen?.reason" class="reason"><b v-if="seen.verdict">{{ VERDICTS.find((one) => one.key === seen?.verdict)?.label }}:</b> {{ seen.reason }}</p>
       <p v-else class="soft">Both faces, every tooth. Play often comes from a worn pin, slot or bore, and not from the teeth.</p>
       <div class="actions verdicts" role="group" aria-label="Verdict">
@@ -158,6 +162,7 @@ onMounted(() => {
       </div>
       <div class="actions">
         <Button v-if="before.length" variant="outlined" @click="undo">Take back: {{ before.at(-1)?.name }} <KeyCap k="Z" /></Button>
+        <Button variant="outlined" @click="router.push({ name: 'fits', query: { visit: store.visit?.id, piece: piece.id } })">Shim, spring, press <KeyCap k="F" /></Button>
         <PhotoButton @taken="(file: File) => store.addPhoto(file, store.picked?.id)" />
         <Button :variant="left ? 'outlined' : undefined" @click="emit('enter', 'read')">Looked over, read the gears <KeyCap k="Ctrl Enter" /></Button>
       </div>
@@ -232,6 +237,24 @@ onMounted(() => {
 .note :deep(input) {
   flex: 1;
   min-width: 140px;
+}
+
+.worked {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  border-left: 4px solid var(--slate);
+  padding-left: 12px;
+}
+
+.worked button {
+  width: 44px;
+  height: 44px;
+  border: 0;
+  background: none;
+  color: var(--soft);
+  font: 500 22px/1 var(--sans);
+  cursor: pointer;
 }
 
 .reason {

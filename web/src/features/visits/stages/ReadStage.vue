@@ -33,12 +33,13 @@ function readIt(step: Step, rim: number) {
 
 function pair() {
   const [a] = read.value;
-  void router.push({ name: "pair", query: { visit: store.visit?.id, ...(a ? { first: `${a.step.piece.id}:${a.rim}` } : {}) } });
+  void router.push({ name: "mesh", query: { visit: store.visit?.id, ...(a ? { first: `${a.step.piece.id}:${a.rim}` } : {}) } });
 }
 
 useKeys({
   Enter: () => (next.value ? readIt(next.value.step, next.value.rim) : emit("enter", "source")),
   p: pair,
+  t: () => router.push({ name: "train", query: { visit: store.visit?.id } }),
   "Ctrl+Enter": () => emit("enter", "source"),
 });
 </script>
@@ -51,7 +52,8 @@ useKeys({
       <h1 v-else>Nothing with teeth in the row</h1>
       <div class="actions">
         <Button v-if="next" @click="readIt(next.step, next.rim)">Read it <KeyCap k="Enter" /></Button>
-        <Button variant="outlined" :disabled="!rims.length" @click="pair">Pair <KeyCap k="P" /></Button>
+        <Button variant="outlined" :disabled="!rims.length" @click="pair">Mesh <KeyCap k="P" /></Button>
+        <Button variant="outlined" :disabled="!rims.length" @click="router.push({ name: 'train', query: { visit: store.visit?.id } })">Train <KeyCap k="T" /></Button>
         <Button :variant="next ? 'outlined' : undefined" @click="emit('enter', 'source')">All read <KeyCap :k="next ? 'Ctrl Enter' : 'Enter'" /></Button>
       </div>
     </div>

@@ -1,0 +1,64 @@
+<script setup lang="ts">
+/** Which paper between the teeth, how many folds, and what it leaves; and the other schools of setting a mesh. */
+import { computed } from "vue";
+
+import type { Pair } from "../../../api/types";
+import "../panel.css";
+import { useMesh } from "./mesh";
+
+const props = defineProps<{ pair: Pair }>();
+const desk = useMesh();
+const best = computed(() => props.pair.paper[0]);
+const TONE: Record<string, string> = { right: "proved", tight: "harm", loose: "soft", lost: "harm" };
+</script>
+
+<template>
+  <p v-if="best" class="verdict" :class="best.verdict === 'right' ? 'good' : 'so'" role="status">
+    <template v-if="best.verdict === 'right'"><b>{{ best.name }}, {{ best.fold }}</b> leaves {{ best.backlash_mm.toFixed(3) }} mm: right.</template>
+    <template v-else>No paper at hand is right for this pair. {{ best.name }}, {{ best.fold }}, comes nearest.</template>
+  </p>
+  <table class="figures">
+    <thead><tr><th>paper</th><th class="num">thick</th><th class="num">leaves</th><th class="num">set at</th></tr></thead>
+    <tbody>
+      <tr v-for="one in pair.paper" :key="one.name + one.fold">
+        <td><b>{{ one.name }}</b>, {{ one.fold }} <span class="small" :class="TONE[one.verdict]">{{ one.verdict === "lost" ? "teeth lose each other" : one.verdict }}</span><p v-if="one.held_by === 'tip'" class="soft small">jams over a tip first</p></td>
+        <td class="value num">{{ one.thickness_mm.toFixed(3) }}</td>
+        <td class="value num">{{ one.backlash_mm.toFixed(3) }}</td>
+        <td class="num"><button type="button" class="value set" @click="desk.said.distance = one.distance_mm.toFixed(3)">{{ one.distance_mm.toFixed(2) }}</button></td>
+      </tr>
+    </tbody>
+  </table>
+  <p class="soft small">A strip lies on both flanks, so twice its thickness is left along the normal, less what it gives. One sheet is so much of a coarse tooth and far more of a fine one. Measure yours: fold it eight times and divide.</p>
+  <details>
+    <summary>The other ways to set it</summary>
+    <ul>
+      <li><b>By feel:</b> mate held, the gear rocks just noticeably at its tightest place; turn it round once and feel everywhere.</li>
+      <li><b>By a hole or pin:</b> the pair has one hole; see the hole chart in Regear.</li>
+      <li><b>Measured:</b> shaft distance by caliper over both shafts, less half of each; or a dial on the mate's tooth.</li>
+    </ul>
+  </details>
+</template>
+
+<style scoped>
+.set {
+  min-width: 64px;
+  min-height: 44px;
+  border: 0;
+  background: none;
+  color: var(--slate);
+  font-size: 18px;
+  text-decoration: underline;
+  cursor: pointer;
+}
+
+summary {
+  min-height: 44px;
+  padding: 10px 0;
+  font-weight: 600;
+  cursor: pointer;
+}
+
+li {
+  padding: 3px 0;
+}
+</style>

@@ -1,0 +1,162 @@
+/** The pair on the paper: what is said of it, and the core's last good answer. */
+import { defineStore } from "pinia";
+import { computed, reactive, ref, watch } from "vue";
+
+import { api, ask, asProblem } from "../../../api/client";
+import type { Crossed, CrossedIn, GearIn, Mixed, Pair, PairIn, Pin, Problem } from "../../../api/types";
+import { useVisit } from "../../visits/visit";
+import { maybe, resting, typed } from "../numbers";
+
+export type Form = "spur" | "ring" | "worm" | "bevel";
+
+/** One toothed rim of the row that can take part. */
+export interface Rim {
+  key: string;
+  label: string;
+  teeth: number;
+  pin?: Pin;
+}
+
+export const useMesh = defineStore("mesh", () => {
+  const visit = useVisit();
+  const form = ref<Form>("spur");
+  const inVisit = ref(false);
+  const first = ref("");
+  const second = ref("");
+  const said = reactive({
+    teeth1: "15",
+    teeth2: "54",
+    size: "0.8",
+    size2: "",
+    angle: "20",
+    shift1: "0",
+    shift2: "0",
+    worn: "",
+    distance: "",
+    radius: "",
+    width1: "",
+    width2: "",
+    offset: "",
+    tilt: "",
+    runout: "",
+    diameter: "6",
+    axial: "",
+    friction: "",
+    shafts: "90",
+    shim1: "",
+    shim2: "",
+  });
+  const band = reactive({ name: "open", low: "", high: "" });
+  const climate = reactive({ on: false, first: "steel", second: "nylon", housing: "aluminium", set: "20", runs: "60", setAir: "room", runsAir: "room" });
+  const pair = ref<Pair>();
+  const mixed = ref<Mixed>();
+  const crossed = ref<Crossed>();
+  const problem = ref<Problem>();
+  /** The distance under the hand while it is dragged. */
+  const dragged = ref<number>();
+
+  const rims = computed<Rim[]>(() =>
+    visit.steps.flatMap((step) =>
+      step.piece.teeth.map((teeth, rim) => {
+        const pin = step.piece.pins.find((one) => one.rim === rim);
+        return { key: `${step.piece.id}:${rim}`, label: `${step.piece.name}, ${teeth} teeth${pin?.gear ? `, ${pin.label}` : ", not read"}`, teeth, pin };
+      }),
+    ),
+  );
+  const one = computed(() => rims.value.find((rim) => rim.key === first.value));
+  const two = computed(() => rims.value.find((rim) => rim.key === second.value));
+  const known = computed(() => one.value?.pin?.gear ?? two.value?.pin?.gear);
+
+  /** A gear not read is sent by its teeth alone: the core takes it to be of its mate's size. */
+  function gear(rim: Rim | undefined, teeth: string, size: string, shift: string): GearIn {
+    if (inVisit.value && rim) return rim.pin?.gear ? { ...rim.pin.gear, teeth: rim.teeth } : { teeth: rim.teeth };
+    return { teeth: typed(teeth) || 0, module_mm: size.trim(), pressure_angle_deg: maybe(said.angle) ?? 20, profile_shift: maybe(shift) ?? 0 };
+  }
+
+  const given = computed<PairIn>(() => ({
+    first: gear(one.value, said.teeth1, said.size, said.shift1),
+    second: gear(two.value, said.teeth2, said.size, said.shift2),
+    internal: form.value === "ring",
+    centre_distance_mm: said.distance.trim() || null,
+    hands_known: !inVisit.value || [one, two].every((rim) => rim.value?.pin?.hand_known ?? true),
+    band: band.name,
+    band_low: maybe(band.low),
+    band_high: maybe(band.high),
+    radius_mm: said.radius.trim() || null,
+    width_1_mm: said.width1.trim() || null,
+    width_2_mm: said.width2.trim() || null,
+    offset_mm: maybe(said.offset) ?? 0,
+    tilt_deg: maybe(said.tilt) ?? 0,
+    runout_mm: maybe(said.runout) ?? 0,
+    climate: climate.on ? { first: climate.first, second: climate.second, housing: climate.housing, set_at_c: maybe(climate.set) ?? 20, runs_at_c: maybe(climate.runs) ?? 60, set_air: climate.setAir as "room", runs_air: climate.runsAir as "room" } : null,
+  }));
+  const onAxes = computed<CrossedIn>(() => {
+    const size = { module_mm: said.size.trim(), pressure_angle_deg: maybe(said.angle) ?? 20 };
+    if (form.value === "worm") return { pair: { kind: "worm", starts: typed(said.teeth1) || 0, teeth: typed(said.teeth2) || 0, ...size, worm_diameter_mm: said.diameter.trim(), friction: maybe(said.friction), axial_play_mm: maybe(said.axial) ?? 0 } };
+    return { pair: { kind: "bevel", first: typed(said.teeth1) || 0, second: typed(said.teeth2) || 0, ...size, shaft_angle_deg: maybe(said.shafts) ?? 90, shim_1_mm: maybe(said.shim1) ?? 0, shim_2_mm: maybe(said.shim2) ?? 0 } };
+  });
+  /** Another size for the mate, or wear on the first: tried together, not meshed. */
+  const others = computed(() => !inVisit.value && form.value === "spur" && Boolean(said.size2.trim() || said.worn.trim()));
+
+  let asked = 0;
+  async function look() {
+    const mine = ++asked;
+    if (inVisit.value && (!one.value || !two.value || !known.value)) {
+      pair.value = undefined;
+      return;
+    }
+    try {
+      if (form.value === "worm" || form.value === "bevel") {
+        const answer = await ask(api.POST("/api/sums/crossed", { body: onAxes.value }));
+        if (mine === asked) crossed.value = answer;
+      } else {
+        const tried = others.value
+          ? await ask(api.POST("/api/sums/mixed", { body: { first: { ...given.value.first, thinning_mm: maybe(said.worn) ?? 0 }, second: { ...given.value.second, module_mm: said.size2.trim() || said.size.trim() } } }))
+          : undefined;
+        const answer = await ask(api.POST("/api/sums/pair", { body: given.value }));
+        if (mine !== asked) return;
+        mixed.value = tried;
+        pair.value = answer;
+        dragged.value = undefined;
+      }
+      if (mine === asked) problem.value = undefined;
+    } catch (error) {
+      // The last good pair stays on the paper.
+      if (mine === asked) {
+        problem.value = asProblem(error);
+        dragged.value = undefined;
+      }
+    }
+  }
+  watch([given, onAxes, others, () => said.size2, () => said.worn], resting(() => void look()), { deep: true });
+
+  /** What the pair is at the distance under the hand: read off the core's own curve. */
+  const now = computed(() => {
+    const p = pair.value;
+    if (!p) return undefined;
+    const exact = { distance: p.centre_distance_mm, backlash: p.backlash_mm, contact: p.contact_ratio + p.overlap_ratio, clearance: Math.min(p.tip_clearance_1_mm, p.tip_clearance_2_mm), verdict: p.verdict };
+    if (dragged.value === undefined) return exact;
+    const c = p.curve;
+    const from = c.distance_mm[0] ?? 0;
+    const step = ((c.distance_mm.at(-1) ?? 1) - from) / (c.distance_mm.length - 1);
+    const at = Math.max(0, Math.min(c.distance_mm.length - 1.001, (dragged.value - from) / step));
+    const n = Math.floor(at);
+    const mix = (list: number[]) => (list[n] ?? 0) + ((list[n + 1] ?? 0) - (list[n] ?? 0)) * (at - n);
+    return { distance: dragged.value, backlash: mix(c.backlash_mm), contact: mix(c.contact_ratio) + p.overlap_ratio, clearance: mix(c.tip_clearance_mm), verdict: c.verdict[Math.round(at)] ?? p.verdict };
+  });
+
+  function drag(distance: number) {
+    const c = pair.value?.curve.distance_mm;
+    if (c) dragged.value = Math.max(c[0] ?? 0, Math.min(c.at(-1) ?? 0, distance));
+  }
+  function drop() {
+    if (dragged.value !== undefined) said.distance = dragged.value.toFixed(3);
+  }
+  function swap() {
+    [first.value, second.value] = [second.value, first.value];
+    [said.teeth1, said.teeth2] = [said.teeth2, said.teeth1];
+    [said.shift1, said.shift2] = [said.shift2, said.shift1];
+  }
+
+  return { form, inVisit, first, second, said, band, climate, pair, mixed, crossed, problem, dragged, rims, one, two, known, others, now, look, drag, drop, swap };
+});

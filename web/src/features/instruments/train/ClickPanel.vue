@@ -1,0 +1,50 @@
+<script setup lang="ts">
+/** Turn a shaft by hand, count the clicks: what carries the damage, with odds; and the table the other way round. */
+import InputText from "primevue/inputtext";
+
+import type { TrainOut } from "../../../api/types";
+import "../panel.css";
+import { useTrain } from "./train";
+
+defineProps<{ train: TrainOut }>();
+const desk = useTrain();
+</script>
+
+<template>
+  <p class="soft">Turn one shaft slowly by hand and count the clicks over several turns. Unit off, battery out.</p>
+  <div class="asked">
+    <label>Shaft <InputText v-model="desk.said.shaft" class="value few" :placeholder="train.turned" /></label>
+    <label>turns <InputText v-model="desk.said.turns" class="value few" inputmode="decimal" /></label>
+    <label>clicks <InputText v-model="desk.said.clicks" class="value few" inputmode="decimal" placeholder="count" /></label>
+  </div>
+  <p v-if="train.clicks_say" class="verdict" :class="train.clicks_say.startsWith('Look') ? 'so' : 'bad'" role="status">{{ train.clicks_say }}</p>
+  <table class="figures">
+    <thead><tr><th>damage on</th><th class="num">clicks a turn of {{ train.turned }}</th><th v-if="train.none_of_these !== null" class="num">odds</th></tr></thead>
+    <tbody>
+      <tr v-for="one in train.clicks.slice(0, 16)" :key="one.gear + one.shaft + one.stage" :class="{ likely: (one.odds ?? 0) > 0.15 }">
+        <td>{{ one.gear }}</td>
+        <td class="value num">{{ one.kind === "bearing" ? "about " : "" }}{{ one.per_turn.toFixed(3) }}</td>
+        <td v-if="one.odds !== null" class="num odds"><span class="bar" :style="{ width: `${Math.round(70 * one.odds)}px` }" /><span class="value">{{ one.odds < 0.005 ? "" : `${Math.round(100 * one.odds)} %` }}</span></td>
+      </tr>
+      <tr v-if="train.none_of_these !== null"><td class="soft">none of these</td><td /><td class="num value">{{ Math.round(100 * train.none_of_these) }} %</td></tr>
+    </tbody>
+  </table>
+</template>
+
+<style scoped>
+.likely td {
+  background: var(--brass-wash);
+  font-weight: 650;
+}
+
+.odds {
+  width: 140px;
+}
+
+.bar {
+  display: inline-block;
+  height: 10px;
+  margin-right: 8px;
+  background: var(--brass);
+}
+</style>

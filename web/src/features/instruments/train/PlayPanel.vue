@@ -1,0 +1,118 @@
+<script setup lang="ts">
+/** Play at the output: how much the teeth explain, and how much is bearings, bores, pins or case. */
+import InputText from "primevue/inputtext";
+import { computed } from "vue";
+
+import type { TrainOut } from "../../../api/types";
+import "../panel.css";
+import { useTrain } from "./train";
+
+const props = defineProps<{ train: TrainOut }>();
+const desk = useTrain();
+const slop = computed(() => props.train.slop);
+const W = 420;
+const whole = computed(() => Math.max(slop.value?.teeth_deg ?? 0, slop.value?.measured_deg ?? 0, 1e-9) * 1.12);
+const x = (deg: number) => (deg / whole.value) * W;
+/** The stages side by side, then what is left over. */
+const bars = computed(() => {
+  let at = 0;
+  const rows = (slop.value?.shares ?? []).map((share, n) => {
+    const row = { key: share.name, from: at, wide: share.deg, tone: n % 2 ? "odd" : "even" };
+    at += share.deg;
+    return row;
+  });
+  const rest = slop.value?.rest_deg ?? 0;
+  return rest > 0 ? [...rows, { key: "rest", from: at, wide: rest, tone: "rest" }] : rows;
+});
+</script>
+
+<template>
+  <div class="asked">
+    <label>Play, mm <InputText v-model="desk.said.play" class="value few" inputmode="decimal" placeholder="0.9" /></label>
+    <label>at radius, mm <InputText v-model="desk.said.radius" class="value few" inputmode="decimal" placeholder="20" /></label>
+    <span class="soft small">at shaft {{ train.output }}, input held</span>
+  </div>
+  <template v-if="slop">
+    <svg class="paper" :viewBox="`-10 0 ${W + 20} 96`" role="img" :aria-label="`Teeth ${slop.teeth_deg.toFixed(2)} degrees`">
+      <rect v-for="bar in bars" :key="bar.key" :class="bar.tone" :x="x(bar.from)" y="26" :width="Math.max(1, x(bar.wide))" height="34" />
+      <path class="error" :d="`M${x(Math.max(0, slop.teeth_deg - slop.teeth_error_deg))} 66H${x(slop.teeth_deg + slop.teeth_error_deg)}`" />
+      <path class="edge" :d="`M${x(slop.teeth_deg)} 20V70`" />
+      <text :x="Math.min(x(slop.teeth_deg), W - 60)" y="86" text-anchor="middle">teeth {{ slop.teeth_deg.toFixed(2) }}°</text>
+      <g v-if="slop.measured_deg !== null">
+        <path class="measured" :d="`M${x(slop.measured_deg)} 14V70`" />
+        <text :x="Math.min(x(slop.measured_deg), W - 66)" y="12" text-anchor="middle" class="slate">measured {{ slop.measured_deg.toFixed(2) }}°</text>
+      </g>
+    </svg>
+    <p v-if="slop.verdict" class="verdict" :class="(slop.rest_deg ?? 0) > 2 * (slop.rest_error_deg ?? 0) ? 'bad' : 'so'" role="status"><b>{{ slop.verdict }}</b> {{ slop.check }}</p>
+  </template>
+  <p v-else class="soft">Say the module of each stage; its backlash too, where it was measured.</p>
+  <table class="figures">
+    <thead><tr><th>stage</th><th>module</th><th>backlash, mm</th><th class="num">at the output</th></tr></thead>
+    <tbody>
+      <tr v-for="(stage, n) in train.stages" :key="stage.number">
+        <td><b>{{ stage.number }}</b> {{ stage.what }}</td>
+        <template v-if="desk.stages[n]">
+          <td><InputText v-model="desk.stages[n].module" class="value few" :aria-label="`Module of stage ${stage.number}`" placeholder="0.5" /></td>
+          <td><InputText v-model="desk.stages[n].backlash" class="value few" :aria-label="`Backlash of stage ${stage.number}`" placeholder="usual" /></td>
+        </template>
+        <td class="value num"><template v-for="share in slop?.shares.filter((one) => one.name === `stage ${stage.number}`) ?? []" :key="share.name">{{ share.deg.toFixed(3) }}°<p v-if="share.assumed" class="soft small">assumed, ±{{ share.error_deg.toFixed(3) }}</p></template></td>
+      </tr>
+    </tbody>
+  </table>
+  <p v-if="slop?.input_deg" class="soft small">The teeth alone are felt as {{ slop.input_deg.toFixed(1) }}° at shaft {{ train.driven[0] }}.</p>
+</template>
+
+<style scoped>
+svg {
+  width: 100%;
+  height: auto;
+}
+
+rect {
+  stroke: var(--ink);
+  stroke-width: 1.2;
+}
+
+.even {
+  fill: var(--brass-wash);
+}
+
+.odd {
+  fill: var(--panel);
+}
+
+.rest {
+  fill: var(--oxide);
+  fill-opacity: 0.28;
+  stroke: var(--oxide);
+  stroke-dasharray: 5 3;
+}
+
+.edge {
+  stroke: var(--ink);
+  stroke-width: 2;
+}
+
+.error {
+  stroke: var(--ink);
+  stroke-width: 4;
+}
+
+.measured {
+  stroke: var(--slate);
+  stroke-width: 3;
+}
+
+text {
+  fill: var(--ink);
+  font: 600 14px var(--mono);
+}
+
+.slate {
+  fill: var(--slate);
+}
+
+.few {
+  width: 92px;
+}
+</style>

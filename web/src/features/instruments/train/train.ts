@@ -1,0 +1,101 @@
+/** The train on the paper: what is said of it, and the core's last good answer. */
+import { defineStore } from "pinia";
+import { computed, reactive, ref, watch } from "vue";
+
+import { api, ask, asProblem } from "../../../api/client";
+import type { Problem, TrainIn, TrainOut, UseIn } from "../../../api/types";
+import { maybe, resting, typed } from "../numbers";
+
+/** What may be known of a stage besides its counts. */
+export interface StageKnown {
+  module: string;
+  backlash: string;
+}
+
+export const useTrain = defineStore("train", () => {
+  const line = ref("12:60 | 14:48 | 10:40");
+  const said = reactive({
+    rpm: "1000",
+    shaft: "",
+    turns: "1",
+    clicks: "",
+    torque: "",
+    play: "",
+    radius: "",
+    ratio: "",
+    turnsIn: "",
+    turnsOut: "",
+    distanceStage: "1",
+    distance: "",
+    distanceModule: "",
+  });
+  const stages = ref<StageKnown[]>([]);
+  const use = ref<UseIn>();
+  const train = ref<TrainOut>();
+  const problem = ref<Problem>();
+
+  const given = computed<TrainIn>(() => ({
+    line: line.value.trim(),
+    rpm: maybe(said.rpm) ?? 1000,
+    shaft: said.shaft.trim(),
+    turns: maybe(said.turns) ?? 1,
+    clicks: maybe(said.clicks),
+    torque_nmm: maybe(said.torque),
+    stages: stages.value.flatMap((one, n) => (one.module.trim() ? [{ number: n + 1, module_mm: one.module.trim(), backlash_mm: maybe(one.backlash) }] : [])),
+    play: said.play.trim() && said.radius.trim() ? { play_mm: said.play.trim(), radius_mm: said.radius.trim() } : null,
+    known: line.value.includes("?")
+      ? {
+          ratio: maybe(said.ratio),
+          turns_in: maybe(said.turnsIn),
+          turns_out: maybe(said.turnsOut),
+          distances: said.distance.trim() && said.distanceModule.trim() ? [{ number: typed(said.distanceStage) || 1, distance_mm: said.distance.trim(), module_mm: said.distanceModule.trim() }] : [],
+        }
+      : null,
+    use: use.value ?? null,
+  }));
+
+  let asked = 0;
+  async function look() {
+    const mine = ++asked;
+    if (!given.value.line) return;
+    try {
+      const answer = await ask(api.POST("/api/sums/train", { body: given.value }));
+      if (mine !== asked) return;
+      train.value = answer;
+      problem.value = undefined;
+      while (stages.value.length < answer.stages.length) stages.value.push({ module: "", backlash: "" });
+    } catch (error) {
+      // The last good train stays on the paper.
+      if (mine === asked) problem.value = asProblem(error);
+    }
+  }
+  watch(given, resting(() => void look()), { deep: true });
+
+  /** Where a count of a stage stands in the line: shaft names are passed over. */
+  function spot(stage: number, nth: number): [number, number] | undefined {
+    const parts = line.value.split("|");
+    const before = parts.slice(0, stage - 1).join("|").length + (stage > 1 ? 1 : 0);
+    const text = parts[stage - 1] ?? "";
+    const named = /^\s*[A-Za-z]\w*(?:-[A-Za-z]\w*)+\s+/.exec(text)?.[0].length ?? 0;
+    const found = [...text.slice(named).matchAll(/\d+|\?/g)][nth];
+    return found ? [before + named + found.index, before + named + found.index + found[0].length] : undefined;
+  }
+
+  function countAt(stage: number, nth: number): number | undefined {
+    const at = spot(stage, nth);
+    return at ? Number(line.value.slice(...at)) || undefined : undefined;
+  }
+
+  function setCount(stage: number, nth: number, count: number) {
+    const at = spot(stage, nth);
+    if (at && count > 0) line.value = line.value.slice(0, at[0]) + String(count) + line.value.slice(at[1]);
+  }
+
+  function add(stage: string) {
+    const [stagesSaid, ...tail] = line.value.split(";");
+    const body = (stagesSaid ?? "").trim();
+    line.value = [body ? `${body} | ${stage}` : stage, ...tail].join(" ;");
+  }
+
+  return { line, said, stages, use, train, problem, look, spot, countAt, setCount, add };
+});
