@@ -187,6 +187,16 @@ class Uses(unittest.TestCase):
         with self.assertRaises(GearingError):
             uses.reel(0.2, 20, 34)
 
+    def test_the_teeth_are_felt_at_the_servos_hole(self) -> None:
+        given_in = {
+            "line": "12:60",
+            "stages": [{"number": 1, "turn_deg": 2}],
+            "use": {"kind": "servo", "arm_mm": 15},
+        }
+        rows = run_train(TrainIn.model_validate(given_in)).use
+        felt = next(row.value for row in rows if row.label.startswith("play at the hole"))
+        self.assertAlmostEqual(felt, 15 * 2 * pi / 180)
+
     def test_marks_come_home_and_every_tooth_is_met(self) -> None:
         told = run_train(TrainIn(line="12:60 | 14:48", rpm=300))
         self.assertEqual(told.home_turns, 120)

@@ -27,6 +27,14 @@ class Drawer(BenchCase):
         found: list[Any] = self.desk.got("POST", "/drawer/search", {"wanted": wanted, "words": words})
         return found
 
+    def test_counts_of_one_size_are_told_and_a_near_pitch_is_another(self) -> None:
+        for teeth, size, count in ((13, "0.8", 2), (13, "0.8", 1), (15, "32 DP", 4), (54, "0.8", 1)):
+            part = {"teeth": teeth, "module_mm": size, "count": count}
+            self.desk.got("PUT", f"/drawer/{uuid4()}", part)
+        told = self.desk.got("POST", "/drawer/counts", {"module_mm": "0.8"})
+        self.assertEqual(told, [{"teeth": 13, "count": 3}, {"teeth": 54, "count": 1}])
+        self.assertEqual(Desk(self.eve).got("POST", "/drawer/counts", {"module_mm": 0.8}), [])
+
     def test_kept_once_and_corrected_under_its_id(self) -> None:
         path = f"/drawer/{uuid4()}"
         first = self.desk.got("PUT", path, GEAR)

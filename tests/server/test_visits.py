@@ -141,6 +141,27 @@ class Judging(BenchCase):
         self.assertIn("M3 × 10", self.desk.got("GET", self.at("plan"))["steps"][-1]["title"])
         self.refused(self.desk.ask("PUT", path, {**body, "instead": "x" * 401}), "out of range")
 
+    def test_a_fitting_sum_is_kept_with_its_piece_once_and_the_plan_carries_it(self) -> None:
+        work = {
+            "work": {"job": "shims", "play_mm": 0.5, "packs": [{"thickness_mm": 0.1}, {"thickness_mm": 0.3}]}
+        }
+        path = self.at("pieces", self.piece(2), "work", uuid4())
+        for _ in range(2):
+            kept = self.desk.got("PUT", path, work)["worked"]
+        self.assertEqual(len(kept), 1)
+        self.assertIn("Shim 0.3 + 0.1 mm", kept[0]["says"])
+        said = [remark["text"] for remark in self.desk.got("GET", self.at("plan"))["steps"][0]["remarks"]]
+        self.assertIn(kept[0]["says"], said)
+        self.assertIn(kept[0]["mind"], said)
+        impossible = {"work": {**work["work"], "play_mm": 9}}
+        self.refused(
+            self.desk.ask("PUT", self.at("pieces", self.piece(2), "work", uuid4()), impossible), "No set"
+        )
+        self.assertEqual(Desk(self.eve).ask("DELETE", path)[0], 404)
+        for _ in range(2):
+            self.assertEqual(self.desk.got("DELETE", path)["worked"], [])
+        self.assertEqual(self.desk.got("GET", self.at("history"))[0]["verb"], "work taken back")
+
     def test_a_part_of_another_form_is_pinned_and_named_in_the_plan(self) -> None:
         path = self.at("pieces", self.piece(2), "pins", uuid4())
         worm = {"form": "worm", "teeth": 2, "hand": "left", "readings": [{"way": "lead", "value": "6.28"}]}

@@ -52,6 +52,7 @@ def run_train(given: TrainIn) -> TrainOut:
     unit = found.speeds[driven[0]]
     loaded = _loaded(given, found, driven)
     home, run_in = _home(found, unit), _run_in(train, found, unit)
+    slop = play_out(given, found, driven[0], output)
     suspects = clicks_out(given, found, turned)
     return TrainOut(
         line=line,
@@ -84,9 +85,9 @@ def run_train(given: TrainIn) -> TrainOut:
         clicks_say=says_of_clicks(given, suspects, turned),
         gears=gears_out(found, unit),
         side=side_out(found, unit),
-        slop=play_out(given, found, driven[0], output),
+        slop=slop,
         filled=filled,
-        use=use_out(given, found, driven[0], output, loaded),
+        use=use_out(given, found, driven[0], output, loaded, slop),
     )
 
 

@@ -2,15 +2,19 @@
 
 from __future__ import annotations
 
+from math import radians
+
 from gearing.errors import GearingError
 from gearing.train import Solution, uses
 from gearing.train.power import Power
 
 from .given import CarIn, CounterIn, ReelIn, ServoIn, TrackingIn, TrainIn, WinchIn
-from .told import UseRow
+from .told import SlopOut, UseRow
 
 
-def use_out(given: TrainIn, found: Solution, driven: str, output: str, loaded: Power | None) -> list[UseRow]:
+def use_out(
+    given: TrainIn, found: Solution, driven: str, output: str, loaded: Power | None, slop: SlopOut | None
+) -> list[UseRow]:
     """The rows for the unit said; none where none was."""
     if given.use is None:
         return []
@@ -34,4 +38,7 @@ def use_out(given: TrainIn, found: Solution, driven: str, output: str, loaded: P
             rows = uses.tracking(final, use.wheel_turns, use.steps)
         case CounterIn() as use:
             rows = uses.counter(final, use.units)
+    if isinstance(given.use, ServoIn) and given.use.arm_mm and slop:
+        felt = given.use.arm_mm * radians(slop.teeth_deg)
+        rows.append(uses.Row("play at the hole, by the teeth", felt, "mm", "see Play for the rest"))
     return [UseRow(label=row.label, value=row.value, unit=row.unit, how=row.how) for row in rows]

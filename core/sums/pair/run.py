@@ -1,24 +1,23 @@
-"""The ``pair`` sum: two gears in mesh, with their outlines set tooth in space."""
+"""Meshing two gears and saying what comes of it."""
 
 from __future__ import annotations
 
 from dataclasses import replace
 from math import degrees, radians
-from typing import Annotated, Any, Literal
 
 import numpy as np
-from pydantic import Field, model_validator
 
 from gearing.errors import GearingError
 from gearing.gear import Gear
 from gearing.mesh import Mesh, Pair, mesh
 from gearing.mesh.askew import gap_of_tilt, over_a_turn, width_in_mesh
-from gearing.mesh.bands import Band, band_for, judge_mesh, own_band
+from gearing.mesh.bands import Band, judge_mesh
 from gearing.mesh.paper import strips
 from gearing.mesh.warm import Climate, warmed
 
-from .base import Length, Model
-from .gear import Drawing, GearIn, draw
+from ..gear import draw
+from .given import ClimateIn, PairIn
+from .told import AskewOut, BandOut, CurveOut, PairOut, StripOut, WarmOut
 
 ALIKE = radians(0.5)
 """How far two helix angles that were read may differ and still be one, rad."""
@@ -30,178 +29,6 @@ BEYOND = 0.35
 """How far past no play the drag goes into the jam, in modules."""
 
 SHOWN_STRIPS = 8
-AIR = Literal["dry", "room", "wet"]
-Share = Annotated[float, Field(gt=0, le=1)]
-
-_SIZE = ("module_mm", "diametral_pitch", "pressure_angle_deg", "helix_angle_deg", "addendum", "dedendum")
-
-
-class ClimateIn(Model):
-    """Materials of both gears and the housing, and the air and warmth they are set and run in."""
-
-    first: Annotated[str, Field(max_length=30)] = "steel"
-    second: Annotated[str, Field(max_length=30)] = "nylon"
-    housing: Annotated[str, Field(max_length=30)] = "aluminium"
-    set_at_c: Annotated[float, Field(ge=-40, le=150)] = 20.0
-    runs_at_c: Annotated[float, Field(ge=-40, le=200)] = 60.0
-    set_air: AIR = "room"
-    runs_air: AIR = "room"
-
-
-class PairIn(Model):
-    """Two gears on parallel shafts; without a distance, where they have no play.
-
-    A gear given by its teeth alone is taken to be of its mate's size, since
-    the two did run together. Of an internal pair the second is the ring.
-    """
-
-    first: GearIn
-    second: GearIn
-    internal: bool = False
-    centre_distance_mm: Length | None = None
-    hands_known: bool = Field(
-        default=True, description="Whether both helix hands were recorded; else they are taken to be opposite"
-    )
-    band: Annotated[str, Field(max_length=20)] = Field(
-        default="metal", description="metal, plastic or open; see mesh.toml"
-    )
-    band_low: Share | None = Field(default=None, description="Own band, in modules")
-    band_high: Share | None = None
-    radius_mm: Length | None = Field(default=None, description="Where the play is felt as movement")
-    width_1_mm: Length | None = None
-    width_2_mm: Length | None = None
-    offset_mm: Annotated[float, Field(ge=-100, le=100)] = Field(
-        default=0.0, description="Of one face's middle from the other's"
-    )
-    tilt_deg: Annotated[float, Field(ge=-10, le=10)] = 0.0
-    runout_mm: Annotated[float, Field(ge=0, le=5)] = Field(
-        default=0.0, description="Of the first gear, as a dial reads it over a turn"
-    )
-    climate: ClimateIn | None = None
-
-    @model_validator(mode="before")
-    @classmethod
-    def _unread_as_its_mate(cls, given: Any) -> Any:
-        if not isinstance(given, dict):
-            return given
-        told = dict(given)
-        for one, mate in (("first", "second"), ("second", "first")):
-            gear, like = told.get(one), told.get(mate)
-            if not isinstance(gear, dict) or not isinstance(like, dict) or _sized(gear) or not _sized(like):
-                continue
-            told[one] = {**gear, **{name: like[name] for name in _SIZE if name in like}}
-            if like.get("helix_angle_deg"):
-                told["hands_known"] = False
-        return told
-
-    def chosen_band(self) -> Band:
-        if self.band_low and self.band_high:
-            return own_band(self.band_low, self.band_high)
-        return band_for(self.band)
-
-
-def _sized(gear: dict[str, Any]) -> bool:
-    return gear.get("module_mm") is not None or gear.get("diametral_pitch") is not None
-
-
-class BandOut(Model):
-    """What is aimed for, in mm at this module."""
-
-    says: str
-    tight_mm: float
-    low_mm: float
-    high_mm: float
-    loose_mm: float
-    source: str
-    low_distance_mm: float | None = Field(description="Where the least wanted backlash is reached")
-    high_distance_mm: float | None
-
-
-class CurveOut(Model):
-    """The pair at distances either way, for dragging: all lists of one length."""
-
-    distance_mm: list[float]
-    backlash_mm: list[float]
-    contact_ratio: list[float]
-    tip_clearance_mm: list[float]
-    verdict: list[str]
-
-
-class StripOut(Model):
-    """A paper between the teeth and what it leaves."""
-
-    name: str
-    fold: str
-    thickness_mm: float
-    distance_mm: float
-    backlash_mm: float
-    held_by: str
-    verdict: str
-
-
-class WarmOut(Model):
-    """Backlash as set and as run, mm, what each member takes of it, and the distance to set cold."""
-
-    cold_mm: float
-    warm_mm: float
-    first_mm: float
-    second_mm: float
-    housing_mm: float
-    verdict: str
-    set_distance_mm: float
-    set_backlash_mm: float
-
-
-class AskewOut(Model):
-    """What stands askew: width in mesh, the gap a tilt leaves at one end, and the play over a turn."""
-
-    width_mm: float | None
-    width_share: float | None
-    tilt_gap_mm: float | None
-    tilt_says: str
-    turn_deg: list[float]
-    turn_backlash_mm: list[float]
-    least_mm: float | None
-    most_mm: float | None
-    tight_at_deg: float | None
-
-
-class PairOut(Model):
-    """The pair. Phases turn each outline so that they stand in mesh, first gear at the left."""
-
-    ratio: str = Field(description="Turns of the first for one of the second, in lowest terms")
-    ratio_decimal: float
-    says: str
-    direction: str
-    internal: bool
-    zero_backlash_centre_distance_mm: float
-    centre_distance_mm: float
-    working_pressure_angle_deg: float
-    backlash_mm: float
-    normal_backlash_mm: float
-    backlash_turn_of_gear_1_deg: float
-    backlash_turn_of_gear_2_deg: float
-    movement_mm: float | None = Field(description="The play of the second gear at the radius asked for")
-    contact_ratio: float = Field(description="Transverse")
-    overlap_ratio: float = Field(description="Added by the helix over the width in mesh")
-    tip_clearance_1_mm: float
-    tip_clearance_2_mm: float
-    working_depth_mm: float
-    skips_at_mm: float | None
-    verdict: str = Field(description="jammed, tight, right, loose or skipping")
-    reason: str
-    troubles: list[str]
-    hunts: bool
-    turns_to_meet_again: int
-    band: BandOut
-    curve: CurveOut
-    paper: list[StripOut]
-    warm: WarmOut | None
-    askew: AskewOut
-    first: Drawing
-    second: Drawing
-    phase_1_deg: float
-    phase_2_deg: float
 
 
 def mesh_pair(given: PairIn) -> PairOut:

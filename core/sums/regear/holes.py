@@ -1,0 +1,83 @@
+"""The ``holes`` sum: the hole of every pair on a plate measured once."""
+
+from __future__ import annotations
+
+from math import radians
+from typing import Annotated
+
+import numpy as np
+from pydantic import Field
+
+from gearing.errors import GearingError
+from gearing.mesh.bands import band_for
+from gearing.regear import hole_chart
+
+from ..base import Length, Model, Module
+from .given import Angle, Counts, Kind, PlateIn
+
+
+class HolesIn(Model):
+    """A plate measured once, and the counts to chart."""
+
+    plate: PlateIn | None = None
+    distances_mm: Annotated[list[Length], Field(max_length=60)] = Field(default_factory=list)
+    pinions: Annotated[Counts, Field(max_length=60)]
+    spurs: Annotated[Counts, Field(max_length=60)]
+    module_mm: Module
+    pressure_angle_deg: Angle = 20.0
+    band: Kind = "open"
+
+
+class HolesOut(Model):
+    """Hole (from 1; 0 for none) and backlash of every pair, a row for each pinion; verdicts by the band."""
+
+    distances_mm: list[float]
+    pinions: list[int]
+    spurs: list[int]
+    holes: list[list[int]]
+    backlash_mm: list[list[float | None]]
+    verdicts: list[list[str]]
+    says: str
+
+
+def chart_holes(given: HolesIn) -> HolesOut:
+    """The hole for every pair."""
+    band, module = band_for(given.band), given.module_mm
+    away = np.array(sorted(given.distances_mm)) if given.distances_mm else _distances(given.plate)
+    holes, play = hole_chart(
+        given.pinions,
+        given.spurs,
+        module,
+        radians(given.pressure_angle_deg),
+        away,
+        band.tight * module,
+        (band.low + band.high) / 2 * module,
+    )
+    shares = play / module
+    verdicts = np.select(
+        [holes == 0, shares < band.low, shares <= band.high, shares <= band.loose],
+        ["none", "tight", "right", "loose"],
+        "far",
+    )
+    return HolesOut(
+        distances_mm=[round(float(a), 3) for a in away],
+        pinions=given.pinions,
+        spurs=given.spurs,
+        holes=holes.tolist(),
+        backlash_mm=[[round(float(j), 3) if np.isfinite(j) else None for j in row] for row in play],
+        verdicts=verdicts.tolist(),
+        says=f"Right is {band.low * module:.3f} to {band.high * module:.3f} mm: {band.says}.",
+    )
+
+
+def _distances(plate: PlateIn | None) -> np.ndarray[tuple[int], np.dtype[np.float64]]:
+    """Of a plate's holes.
+
+    Raises
+    ------
+    GearingError
+        If it was not measured.
+    """
+    if plate is None:
+        raise GearingError("Measure the holes first.", field="plate", hint="First, pitch, count and offset.")
+    return plate.plate().distances()
