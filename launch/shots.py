@@ -112,7 +112,7 @@ def _instruments(page: Page, address: str) -> None:
     page.get_by_role("img", name="Rack of 0.8 module").wait_for()
     _take(page, "gauges")
     _open(page, address, "Otter 8", "Read")
-    page.get_by_role("button", name="Mesh").click()
+    page.get_by_role("button", name="Mesh P").click()
     page.get_by_label("Its mate").click()
     page.get_by_role("option", name="spur wheel").click()
     page.get_by_label("Centre distance").fill("27.52")

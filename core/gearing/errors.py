@@ -14,10 +14,13 @@ class GearingError(ValueError):
         The input it concerns, by its schema name.
     hint : str
         What to do next.
+    where : tuple of str
+        Shafts it concerns, to be shown on the drawing.
     """
 
-    def __init__(self, problem: str, *, field: str = "", hint: str = "") -> None:
+    def __init__(self, problem: str, *, field: str = "", hint: str = "", where: tuple[str, ...] = ()) -> None:
         super().__init__(problem)
         self.problem = problem
         self.field = field
         self.hint = hint
+        self.where = where

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from dataclasses import dataclass
 from functools import cache
 
@@ -93,3 +94,16 @@ def kinds_named(words: list[str]) -> list[str]:
             named.append(kind)
         at += 2 if pair else 1
     return named
+
+
+def minds(kind: str, caution: str) -> list[str]:
+    """What to mind of a piece: by its kind, and by the words it was noted with.
+
+    Examples
+    --------
+    >>> minds("washer", "small, rolls away")
+    ['Easily lost: over a tray, a cloth round it.']
+    """
+    said = set(re.findall(r"[a-z]+", caution.lower()))
+    own = [row["says"] for row in table("cautions").values() if said & set(row["words"])]
+    return list(dict.fromkeys(one for one in (kinds()[kind].caution, *own) if one))

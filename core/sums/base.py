@@ -23,6 +23,7 @@ class Problem(Model):
     problem: str
     field: str = ""
     hint: str = ""
+    where: list[str] = Field(default_factory=list, description="Shafts it concerns")
 
 
 def _to_mm(value: Any) -> Any:
@@ -65,7 +66,7 @@ Module = Annotated[Length, BeforeValidator(_to_module), Field(gt=0, le=50)]
 def problem_of(error: ValidationError | GearingError) -> Problem:
     """The first thing wrong, said so that a technician can mend it."""
     if isinstance(error, GearingError):
-        return Problem(problem=error.problem, field=error.field, hint=error.hint)
+        return Problem(problem=error.problem, field=error.field, hint=error.hint, where=list(error.where))
     return problem_from(dict(error.errors()[0]))
 
 

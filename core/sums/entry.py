@@ -9,6 +9,7 @@ from pydantic import Field
 from gearing.entry import Entry, chips, correct, name_of, parse, print_fastener, strip_title
 from gearing.figures import Figure, figure_of
 from gearing.forms.named import form_of
+from gearing.pieces import minds
 
 from .base import Model
 from .gear import Point
@@ -70,6 +71,7 @@ class EntryOut(Model):
     teeth: list[int]
     form: str = Field(description="What to read it as: gear, ring, worm …; empty if it has no teeth")
     chips: list[ChipOut]
+    minds: list[str] = Field(description="What to mind as it comes off")
     figure: FigureOut
 
 
@@ -94,6 +96,7 @@ def describe(line: str, entry: Entry) -> EntryOut:
         teeth=list(entry.teeth),
         form=form_of(entry.kind, entry.words, bool(entry.teeth)),
         chips=[ChipOut(field=c.field, label=c.label, value=c.value) for c in chips(entry)],
+        minds=minds(entry.kind, entry.caution),
         figure=figure_out(figure_of(entry)),
     )
 

@@ -11,6 +11,7 @@ from pydantic import Field
 from gearing.entry import Entry, chips, name_of, print_fastener, strip_title
 from gearing.figures import figure_of
 from gearing.forms.named import GEAR, form_of
+from gearing.pieces import minds
 from gearing.rebuild import Bench, PlanStep, build_plan, ready_in
 from gearing.units import stop_running, unit_kinds
 from sums.base import Model
@@ -112,6 +113,7 @@ class PieceOut(Model):
     teeth: list[int]
     form: str = Field(description="What to read it as: gear, ring, worm …; empty if it has no teeth")
     chips: list[ChipOut]
+    minds: list[str] = Field(description="What to mind as it comes off")
     figure: FigureOut
     verdict: str
     finding: str
@@ -279,6 +281,7 @@ def piece_out(piece: Piece, entry: Entry | None = None) -> PieceOut:
         teeth=list(entry.teeth),
         form=form_of(entry.kind, entry.words, bool(entry.teeth)),
         chips=[ChipOut(field=c.field, label=c.label, value=c.value) for c in chips(entry)],
+        minds=minds(entry.kind, entry.caution),
         figure=figure_out(figure_of(entry, {pin.rim: gear for pin in pins if (gear := gear_of(pin))})),
         verdict=piece.verdict,
         finding=piece.finding,

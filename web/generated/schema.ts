@@ -2086,6 +2086,11 @@ export interface components {
             kind: string;
             /** Line */
             line: string;
+            /**
+             * Minds
+             * @description What to mind as it comes off
+             */
+            minds: string[];
             /** Name */
             name: string;
             /**
@@ -3439,6 +3444,11 @@ export interface components {
             instead: string;
             /** Kind */
             kind: string;
+            /**
+             * Minds
+             * @description What to mind as it comes off
+             */
+            minds: string[];
             /** Name */
             name: string;
             /**
@@ -3771,6 +3781,11 @@ export interface components {
             hint?: string;
             /** Problem */
             problem: string;
+            /**
+             * Where
+             * @description Shafts it concerns
+             */
+            where?: string[];
         };
         /**
          * QuestionOut

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 
 from ..entry import Entry, name_of
-from ..pieces import kinds
+from ..pieces import kinds, minds
 from ..shelf import Advice, Item, clashes, lock_for, lubricant_for, surface_of
 from .pieces import Remark, Removed
 from .tighten import FIRST_RING
@@ -48,7 +48,7 @@ def remarks_on(
         Remark("plain", _tightening(entry)),
         Remark("mind", _pre_turn(entry)),
         Remark("mind", _sentence(entry.caution)),
-        Remark("mind", kind.caution),
+        *(Remark("mind", said) for said in minds(entry.kind, entry.caution)),
         Remark("check", kind.check),
         Remark("mind", _longer(entry, pieces)),
     ]

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 import numpy as np
 
 from gearing.errors import GearingError
@@ -100,9 +102,16 @@ def _discs(work: DiscsIn) -> FittingOut:
             FitRow(label="one disc, flat", value=disc_force(disc, disc.cone), unit="N"),
         ],
         packets=stack.packets,
-        curve=np.round(np.stack([gives, forces], axis=1)[:: len(gives) // POINTS], 4).tolist(),
+        curve=_thinned(gives, forces),
         at=[travel, force],
     )
+
+
+def _thinned(travel: np.ndarray[Any, Any], force: np.ndarray[Any, Any]) -> list[list[float]]:
+    """As many points of a curve as are worth drawing, its end among them."""
+    chosen = np.linspace(0, len(travel) - 1, POINTS).round().astype(int)
+    made: list[list[float]] = np.round(np.stack([travel[chosen], force[chosen]], axis=1), 4).tolist()
+    return made
 
 
 def _friction(work: FrictionIn) -> FittingOut:

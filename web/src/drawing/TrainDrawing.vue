@@ -5,7 +5,7 @@ import { computed, onBeforeUnmount, onMounted, ref } from "vue";
 import type { TrainOut } from "../api/types";
 import { circlePath, gearPath } from "./path";
 
-const props = defineProps<{ train: TrainOut; turning: boolean; picked?: { stage: number; nth: number } }>();
+const props = defineProps<{ train: TrainOut; turning: boolean; picked?: { stage: number; nth: number }; red?: string[] }>();
 const emit = defineEmits<{ pick: [stage: number, nth: number] }>();
 
 const W = 760;
@@ -80,7 +80,7 @@ onBeforeUnmount(() => cancelAnimationFrame(frame));
 
 <template>
   <svg class="paper train" :viewBox="`0 0 ${W} ${H}`" role="img" :aria-label="`Train of ${train.stages.length} stages, ${train.ratio}`" @pointermove="nudge">
-    <g v-for="one in layers" :key="one.n" :transform="orbit(one.gear)" class="gear" :class="{ trouble: one.gear.trouble, picked: picked?.stage === one.gear.stage && picked.nth === one.gear.nth }" @click="emit('pick', one.gear.stage, one.gear.nth)">
+    <g v-for="one in layers" :key="one.n" :transform="orbit(one.gear)" class="gear" :class="{ trouble: one.gear.trouble || red?.includes(one.gear.shaft), picked: picked?.stage === one.gear.stage && picked.nth === one.gear.nth }" @click="emit('pick', one.gear.stage, one.gear.nth)">
       <g :transform="`translate(${place(one.gear.x, one.gear.y).x} ${place(one.gear.x, one.gear.y).y})`">
         <template v-if="one.gear.kind === 'worm'">
           <rect class="body" :x="-scale * 9" :y="-scale * 3" :width="scale * 18" :height="scale * 6" rx="3" />

@@ -36,6 +36,7 @@ const scale = computed(() => {
 });
 const sized = computed(() => Boolean(figure.value && (figure.value.length || figure.value.diameter || figure.value.rims.length)));
 const facing = computed(() => chips.value.find((chip) => chip.field === "facing")?.value);
+const minds = computed(() => props.entry?.minds ?? props.step?.piece.minds ?? []);
 const mind = computed(() => chips.value.find((chip) => chip.field === "caution")?.value);
 const half = computed(() => {
   const f = figure.value;
@@ -66,6 +67,7 @@ const half = computed(() => {
     <figcaption v-if="figure">
       <span v-if="facing" class="facing">{{ facing }}</span>
       <span v-if="mind" class="harm">{{ mind }}</span>
+      <span v-for="said in minds" :key="said" class="harm">{{ said }}</span>
       <button v-for="(other, n) in pictures.slice(1, 4)" :key="other" type="button" :aria-label="`Photo ${n + 2}`" @click="opened = other">{{ n + 2 }}</button>
       <button v-if="pictures.length" type="button" class="flip" @click="flipped = !flipped">{{ flipped ? "Photo" : "Drawing" }}</button>
     </figcaption>

@@ -174,6 +174,7 @@ export const useVisit = defineStore("visit", () => {
         teeth: understood.teeth,
         form: understood.form,
         chips: understood.chips,
+        minds: understood.minds,
         figure: understood.figure,
         verdict: "",
         finding: "",

@@ -21,8 +21,7 @@ const TONE: Record<string, string> = { jammed: "bad", tight: "bad", right: "good
     <dt>Backlash</dt><dd class="value big" :class="{ harm: now.backlash < -0.0005 }">{{ now.backlash.toFixed(3) }} mm</dd>
     <dt>Set it at</dt><dd class="value">{{ pair.band.low_distance_mm?.toFixed(2) ?? "–" }} to {{ pair.band.high_distance_mm?.toFixed(2) ?? "–" }} mm</dd>
     <dt>Without play, skips from</dt><dd class="value">{{ pair.zero_backlash_centre_distance_mm.toFixed(3) }}, {{ pair.skips_at_mm?.toFixed(2) ?? "–" }} mm</dd>
-    <dt>Along the normal</dt><dd class="value">{{ pair.normal_backlash_mm.toFixed(3) }} mm</dd>
-    <dt>Free turn, gear and mate</dt><dd class="value">{{ pair.backlash_turn_of_gear_1_deg.toFixed(2) }}°, {{ pair.backlash_turn_of_gear_2_deg.toFixed(2) }}°</dd>
+    <dt>Along the normal; free turn of gear, mate</dt><dd class="value">{{ pair.normal_backlash_mm.toFixed(3) }} mm; {{ pair.backlash_turn_of_gear_1_deg.toFixed(2) }}°, {{ pair.backlash_turn_of_gear_2_deg.toFixed(2) }}°</dd>
     <dt><label>felt at <InputText v-model="desk.said.radius" class="value few" inputmode="decimal" placeholder="mm" aria-label="Radius, mm" /> from the mate's shaft</label></dt><dd class="value">{{ pair.movement_mm === null ? "" : `${pair.movement_mm.toFixed(3)} mm` }}</dd>
     <dt>Contact ratio</dt><dd class="value" :class="{ harm: now.contact < 1.1 }">{{ now.contact.toFixed(2) }}</dd>
     <dt>Tip clearance, working depth</dt><dd class="value" :class="{ harm: now.clearance < 0 }">{{ now.clearance.toFixed(2) }}, {{ pair.working_depth_mm.toFixed(2) }} mm</dd>

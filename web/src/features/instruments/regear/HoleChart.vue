@@ -73,6 +73,15 @@ td span {
 
 <style>
 @media print {
+  .view {
+    display: block !important;
+    overflow: visible !important;
+  }
+
+  .scroll {
+    overflow: visible !important;
+  }
+
   .bar,
   .asks,
   .noprint,

@@ -89,7 +89,7 @@ onMounted(async () => {
       <div class="board">
         <template v-if="train">
           <TrainSide v-if="side" :train="train" @pick="pick" />
-          <TrainDrawing v-else :train="train" :turning="turning" :picked="picked" @pick="pick" />
+          <TrainDrawing v-else :train="train" :turning="turning" :picked="picked" :red="problem?.where" @pick="pick" />
         </template>
         <div v-else class="paper empty"><p>Say the train as pairs.</p></div>
         <div v-if="picked && count" class="stepper" role="group" aria-label="Change its count">
