@@ -131,7 +131,7 @@ class Journey(BrowserCase):
         expect(page.get_by_text("10 : 31")).to_be_visible()
         expect(page.get_by_text("turns the second 3.100 times, the other way")).to_be_visible()
         expect(page.get_by_role("img", name="31 teeth driving 10")).to_be_visible()
-        expect(page.get_by_text("10.250 mm").first).to_be_visible()
+        expect(page.get_by_text("10.250, ").first).to_be_visible()
         page.get_by_label("Centre distance").fill("40")
         expect(page.get_by_role("alert")).to_contain_text("do not mesh")
         page.get_by_label("Centre distance").fill("10.30")

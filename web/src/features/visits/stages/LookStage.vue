@@ -2,7 +2,7 @@
 /** Piece by piece, cleaned and turned over: what is seen, what follows, and the verdict. */
 import Button from "primevue/button";
 import InputText from "primevue/inputtext";
-import { computed, onMounted, ref, watch } from "vue";
+import { computed, nextTick, onMounted, ref, watch } from "vue";
 import { useRouter } from "vue-router";
 
 import { api, ask } from "../../../api/client";
@@ -19,6 +19,7 @@ const store = useVisit();
 const router = useRouter();
 const note = ref("");
 const instead = ref("");
+const another = ref(false);
 /** Pieces as they were before the verdicts given here, the last on top. */
 const before = ref<Piece[]>([]);
 const findings = ref<Finding[]>([]);
@@ -58,6 +59,7 @@ async function look() {
 function pickUp() {
   note.value = piece.value?.finding ?? "";
   instead.value = piece.value?.instead ?? "";
+  another.value = false;
   findings.value = JSON.parse(JSON.stringify(piece.value?.findings ?? [])) as Finding[];
   by.value = "";
   const measured = found("play");
@@ -106,6 +108,12 @@ function judge(verdict: Verdict) {
   store.walk(1);
 }
 
+async function sayInstead() {
+  another.value = true;
+  await nextTick();
+  document.querySelector<HTMLInputElement>("#instead")?.focus();
+}
+
 function undo() {
   const was = before.value.pop();
   if (!was) return;
@@ -127,6 +135,7 @@ useKeys({
   r: () => judge("replace"),
   m: () => judge("pair"),
   z: undo,
+  a: sayInstead,
   f: () => piece.value && router.push({ name: "fits", query: { visit: store.visit?.id, piece: piece.value.id } }),
   ArrowRight: () => store.walk(1),
   ArrowLeft: () => store.walk(-1),
@@ -152,7 +161,6 @@ onMounted(() => {
         <label>Play <InputText v-model="play.mm" class="value" inputmode="decimal" placeholder="mm" aria-label="Play, mm" @change="measured" /></label>
         <label>at radius <InputText v-model="play.radius" class="value" inputmode="decimal" placeholder="mm" aria-label="At radius, mm" @change="measured" /></label>
         <label class="note">Note <InputText id="finding" v-model="note" maxlength="300" placeholder="anything else" @change="noted" /></label>
-        <label class="note">Goes in instead <InputText id="instead" v-model="instead" maxlength="400" spellcheck="false" placeholder="as in the strip: M3x12 button" @change="noted" /></label>
       </div>
       <p v-for="work in piece.worked" :key="work.id" class="worked"><span>{{ work.says }}</span><button type="button" :aria-label="`Take back: ${work.says}`" @click="store.dropWork(piece.id, work.id)">×</button></p>
       <p v-if="seen?.reason" class="reason"><b v-if="seen.verdict">{{ VERDICTS.find((one) => one.key === seen?.verdict)?.label }}:</b> {{ seen.reason }}</p>
@@ -160,8 +168,10 @@ onMounted(() => {
       <div class="actions verdicts" role="group" aria-label="Verdict">
         <Button v-for="one in VERDICTS" :key="one.key" :variant="piece.verdict === one.key ? undefined : 'outlined'" :aria-pressed="piece.verdict === one.key" :class="{ wanted: seen?.verdict === one.key }" @click="judge(one.key)">{{ one.label }} <KeyCap :k="one.k" /></Button>
       </div>
+      <label v-if="another || instead" class="note">Goes in instead <InputText id="instead" v-model="instead" maxlength="400" spellcheck="false" placeholder="as in the strip: M3x12 button" @change="noted" /></label>
       <div class="actions">
         <Button v-if="before.length" variant="outlined" @click="undo">Take back: {{ before.at(-1)?.name }} <KeyCap k="Z" /></Button>
+        <Button v-if="!another && !instead" variant="outlined" @click="sayInstead">Another goes in <KeyCap k="A" /></Button>
         <Button variant="outlined" @click="router.push({ name: 'fits', query: { visit: store.visit?.id, piece: piece.id } })">Shim, spring, press <KeyCap k="F" /></Button>
         <PhotoButton @taken="(file: File) => store.addPhoto(file, store.picked?.id)" />
         <Button :variant="left ? 'outlined' : undefined" @click="emit('enter', 'read')">Looked over, read the gears <KeyCap k="Ctrl Enter" /></Button>

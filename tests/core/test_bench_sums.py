@@ -1,0 +1,277 @@
+"""The sums of train, mesh, regear and fits as anyone would ask them: JSON in, figures by hand."""
+
+from __future__ import annotations
+
+import time
+import unittest
+from math import atan, degrees, hypot, pi, tan
+from typing import Any, ClassVar
+
+from gearing.errors import GearingError
+from sums import SUMS
+from sums.fitting import choices
+
+
+def answer(name: str, **given: Any) -> Any:
+    one = SUMS[name]
+    return one.compute(one.takes.model_validate(given))
+
+
+def value(rows: list[Any], label: str) -> float:
+    return next(float(row.value) for row in rows if row.label.startswith(label))
+
+
+class Trains(unittest.TestCase):
+    SET: ClassVar[dict[str, Any]] = {"kind": "planetary", "sun": "s", "ring": "r", "carrier": "c", "teeth_sun": 12, "teeth_planet": 18, "teeth_ring": 48}  # fmt: skip
+
+    def test_each_member_held_in_turn(self) -> None:
+        for held, driven, out, turns in (
+            ("r", "s", "c", 1 / 5), ("c", "s", "r", -1 / 4), ("s", "r", "c", 4 / 5), ("s", "c", "r", 5 / 4),
+        ):  # fmt: skip
+            told = answer("train", couplings=[self.SET], driven={driven: 1}, held=[held], output=out)
+            speeds = {shaft.name: shaft.turns_decimal for shaft in told.shafts}
+            with self.subTest(held=held, driven=driven):
+                self.assertAlmostEqual(speeds[out], turns)
+                self.assertAlmostEqual(told.ratio_decimal, 1 / turns)
+                self.assertEqual([shaft.name for shaft in told.shafts if shaft.held], [held])
+
+    def test_two_inputs_a_differential_and_a_slipping_joint(self) -> None:
+        two = answer("train", couplings=[self.SET], driven={"s": 100, "r": -20}, output="c")
+        self.assertIsNone(two.ratio_decimal)
+        self.assertAlmostEqual(
+            next(s.turns_decimal for s in two.shafts if s.name == "c") * 100, (12 * 100 - 48 * 20) / 60
+        )
+        self.assertIn("Driven at s and r", two.says)
+        case = [
+            {"kind": "external", "first": "m", "second": "case", "teeth_1": 12, "teeth_2": 48},
+            {"kind": "differential", "case": "case", "left": "l", "right": "q"},
+        ]
+        half = answer("train", couplings=case, driven={"m": 8}, held=["l"])
+        self.assertEqual((half.output, half.ratio), ("q", "2 : 1"))
+        slips = [case[0], {"kind": "joint", "first": "case", "second": "hub", "slips": True}]
+        with self.assertRaises(GearingError) as free:
+            answer("train", couplings=slips, driven={"m": 1})
+        self.assertIn("hub", free.exception.where)
+
+    def test_worm_and_chain_as_couplings_with_torque(self) -> None:
+        told = answer(
+            "train",
+            couplings=[
+                {"kind": "chain", "first": "a", "second": "b", "teeth_1": 11, "teeth_2": 22},
+                {"kind": "worm", "first": "b", "second": "c", "starts": 1, "teeth": 40, "lead_angle_deg": 4},
+            ],
+            torque_nmm=10,
+        )
+        self.assertTrue(told.holds_back)
+        at = {shaft.name: shaft.torque_nmm for shaft in told.shafts}
+        self.assertAlmostEqual(at["b"], 10 * 2 * 0.95)
+        self.assertAlmostEqual(at["c"], at["b"] * 40 * told.stages[1].efficiency)
+        self.assertEqual(told.stages[0].what, "11 : 22 chain")
+
+    def test_pitch_line_speed_and_meetings_by_hand(self) -> None:
+        told = answer("train", line="20:50", rpm=3000, stages=[{"number": 1, "module_mm": "0.5"}])
+        self.assertAlmostEqual(told.stages[0].pitch_line_m_s, pi * 10e-3 * 50)
+        self.assertAlmostEqual(told.stages[0].meetings_hz, 20 * 50)
+
+    def test_an_output_that_stands_and_shafts_that_are_not_there(self) -> None:
+        for given, field in (
+            ({"line": "12:60", "output": "moon"}, "output"),
+            ({"line": "12:60", "driven": {"moon": 1}}, "train"),
+            ({"line": "12:60", "held": ["1"]}, "train"),
+            ({"line": "p12/18/48", "output": "1 ring"}, "output"),
+            ({"line": "a-b 12:60 | a-c 12:30", "torque_nmm": 3}, "torque"),
+            ({"line": "12:? | ?:?", "known": {"ratio": 9}}, "line"),
+            ({"line": "12:60", "couplings": [self.SET]}, "line"),
+        ):
+            with self.subTest(given=str(given)):
+                with self.assertRaises(Exception) as refused:
+                    answer("train", **given)
+                self.assertIn(field, str(getattr(refused.exception, "field", refused.exception)))
+
+    def test_every_unit_answers_in_its_own_terms(self) -> None:
+        for use, label in (
+            ({"kind": "car", "wheel_mm": 60, "kv": 3000, "volts": 7.4}, "speed"),
+            ({"kind": "reel", "full_mm": 34, "bare_mm": 20}, "line a crank turn, half"),
+            ({"kind": "servo", "arm_mm": 15}, "transit of 60"),
+            ({"kind": "winch", "drum_mm": 38, "line_mm": 0.6}, "pull, layer 3"),
+            ({"kind": "tracking", "wheel_turns": 144, "steps": 200}, "one step on the sky"),
+            ({"kind": "counter", "units": 10}, "turns a unit"),
+        ):
+            told = answer("train", line="12:60 | 14:48", torque_nmm=5, use=use)
+            with self.subTest(kind=use["kind"]):
+                self.assertGreater(value(told.use, label), 0)
+
+    def test_a_train_answers_within_thirty_milliseconds(self) -> None:
+        line = " | ".join(["12:60", "14:48i", "belt 20:40", "w1:30"] * 5)
+        answer("train", line=line)
+        took = []
+        for _ in range(5):
+            began = time.perf_counter()
+            answer("train", line=line)
+            took.append(time.perf_counter() - began)
+        self.assertLess(min(took), 0.030)
+
+
+class Meshes(unittest.TestCase):
+    PAIR: ClassVar[dict[str, Any]] = {
+        "first": {"teeth": 15, "module_mm": 0.8},
+        "second": {"teeth": 54, "module_mm": 0.8},
+    }
+
+    def test_the_play_felt_at_a_radius_and_a_band_of_ones_own(self) -> None:
+        told = answer(
+            "pair", **self.PAIR, centre_distance_mm=27.7, radius_mm=40, band_low=0.05, band_high=0.1
+        )
+        self.assertAlmostEqual(told.movement_mm, 40 * told.backlash_turn_of_gear_2_deg * pi / 180)
+        self.assertEqual((told.verdict, told.band.says), ("right", "your own"))
+        self.assertAlmostEqual(told.band.low_mm, 0.04)
+
+    def test_the_curve_for_the_hand_is_the_pair_at_each_distance(self) -> None:
+        told = answer("pair", **self.PAIR, centre_distance_mm=27.7)
+        curve = told.curve
+        for n in (10, 60, 110):
+            if curve.verdict[n] == "jammed":
+                continue
+            exact = answer("pair", **self.PAIR, centre_distance_mm=curve.distance_mm[n])
+            self.assertAlmostEqual(exact.backlash_mm, curve.backlash_mm[n], places=4)
+            self.assertAlmostEqual(exact.contact_ratio, curve.contact_ratio[n], places=3)
+            self.assertEqual(exact.verdict, curve.verdict[n])
+
+    def test_a_helix_adds_its_overlap_and_only_the_other_hand_runs(self) -> None:
+        helical = {
+            "first": {"teeth": 20, "module_mm": 1, "helix_angle_deg": 15},
+            "second": {"teeth": 40, "module_mm": 1, "helix_angle_deg": -15},
+        }
+        told = answer("pair", **helical, width_1_mm=10, width_2_mm=12)
+        self.assertAlmostEqual(told.overlap_ratio, 10 * 0.258819 / pi, places=5)
+        with self.assertRaisesRegex(GearingError, "opposite hand"):
+            answer("pair", first=helical["first"], second={**helical["second"], "helix_angle_deg": 15})
+        inside = {
+            "first": helical["first"],
+            "second": {**helical["second"], "helix_angle_deg": 15, "teeth": 60},
+        }
+        self.assertEqual(answer("pair", **inside, internal=True).direction, "same")
+
+    def test_a_leaning_shaft_binds_when_the_gap_is_more_than_the_play(self) -> None:
+        told = answer("pair", **self.PAIR, centre_distance_mm=27.7, width_1_mm=6, width_2_mm=5, tilt_deg=1.0)
+        self.assertAlmostEqual(told.askew.tilt_gap_mm, 5 * tan(pi / 180))
+        self.assertIn("it binds there", told.askew.tilt_says)
+
+    def test_the_two_pitches_that_look_alike_and_a_worn_one_with_a_new_one(self) -> None:
+        near = answer("mixed", first=self.PAIR["first"], second={"teeth": 54, "module_mm": "32 DP"})
+        self.assertEqual(near.verdict, "badly")
+        self.assertAlmostEqual(near.pitch_error_mm, pi * 0.00625 * 0.93969, places=5)
+        leaning = answer(
+            "mixed", first={**self.PAIR["first"], "pressure_angle_deg": 14.5}, second=self.PAIR["second"]
+        )
+        self.assertIn("lean differently", leaning.says)
+        worn = answer("mixed", first={**self.PAIR["first"], "thinning_mm": 0.1}, second=self.PAIR["second"])
+        self.assertEqual(worn.verdict, "runs")
+        self.assertAlmostEqual(worn.worn_backlash_mm, 0.1, delta=1e-9)
+
+    def test_bevels_and_worms_by_hand(self) -> None:
+        bevel = answer(
+            "crossed", pair={"kind": "bevel", "first": 14, "second": 42, "module_mm": 0.5, "shim_1_mm": 0.2}
+        )
+        self.assertAlmostEqual(value(bevel.rows, "cone angle, first"), degrees(atan(14 / 42)))
+        self.assertAlmostEqual(value(bevel.rows, "cone distance"), hypot(7, 21) / 2)
+        per_mm = 2 * tan(pi / 9) * 14 / hypot(14, 42)
+        self.assertAlmostEqual(value(bevel.rows, "these shims"), 0.2 * per_mm)
+        worm = answer("crossed", pair={"kind": "worm", "starts": 3, "teeth": 40, "module_mm": 0.5, "worm_diameter_mm": 5, "axial_play_mm": 0.1})  # fmt: skip
+        self.assertFalse(worm.holds)
+        self.assertAlmostEqual(value(worm.rows, "play at the wheel"), degrees(0.1 / 10))
+        self.assertAlmostEqual(value(worm.rows, "lead angle"), degrees(atan(1.5 / 5)))
+
+
+class Regearing(unittest.TestCase):
+    GIVEN: ClassVar[dict[str, Any]] = {
+        "pinion": 15, "spur": 54, "wheel_mm": 60, "new_wheel_mm": 72, "reduction": 2.6, "module_mm": 0.8,
+        "pinions": "12-16", "spurs": "50-58",
+    }  # fmt: skip
+
+    def test_left_as_it_is_the_motor_pays_for_the_wheels(self) -> None:
+        told = answer("regear", **self.GIVEN)
+        self.assertAlmostEqual(told.unchanged_load, 1.2)
+        self.assertIn("20 % more torque", told.unchanged_says)
+        self.assertAlmostEqual(told.target_final_drive, 54 / 15 * 2.6 * 1.2)
+        self.assertEqual(told.axis, "mm", "without the motor its speed is not known")
+
+    def test_a_reduction_put_in_is_counted_and_what_is_in_stock_goes_first(self) -> None:
+        told = answer("regear", **{**self.GIVEN, "new_reduction": 3.12})
+        self.assertAlmostEqual(told.unchanged_load, 1.0)
+        self.assertEqual(
+            (told.choices[0].pinion, told.choices[0].spur), (15, 54), "the present pair is at hand"
+        )
+        stocked = answer("regear", **self.GIVEN, stock=[13, 56])
+        self.assertEqual(
+            (stocked.choices[0].pinion, stocked.choices[0].spur, stocked.choices[0].in_stock), (13, 56, True)
+        )
+
+    def test_nothing_fits_and_says_so(self) -> None:
+        told = answer("regear", **self.GIVEN, slot={"least_mm": 40, "most_mm": 41})
+        self.assertEqual(told.fitting, 0)
+        self.assertIn("None of these fits", told.says)
+        self.assertTrue(all(one.reason for one in told.choices))
+        far = answer("regear", **self.GIVEN, distances_mm=[20, 21])
+        self.assertIn("too close", far.choices[0].reason)
+
+    def test_the_chart_takes_each_pair_to_its_hole(self) -> None:
+        told = answer(
+            "holes", distances_mm=["27.6", "28.0", "27.8"], pinions="15", spurs="54, 55", module_mm=0.8
+        )
+        self.assertEqual(told.distances_mm, [27.6, 27.8, 28.0])
+        # 15 + 54 stands without play at 27.6: that hole jams, the next is right.
+        self.assertEqual((told.holes[0][0], told.verdicts[0][0]), (2, "right"))
+        self.assertEqual((told.holes[0][1], told.backlash_mm[0][1], told.verdicts[0][1]), (0, None, "none"))
+
+
+class Fitting(unittest.TestCase):
+    def job(self, **work: Any) -> Any:
+        return answer("fitting", work=work)
+
+    def test_a_friction_stack_forwards_backwards_and_with_a_washer_more(self) -> None:
+        base = {"job": "friction", "washers": "kfefk", "outside_mm": 20, "inside_mm": 10, "friction": 0.2}
+        told = self.job(**base, force_n=50)
+        self.assertAlmostEqual(value(told.rows, "slip torque"), 2 * 0.2 * 50 * 7.5)
+        self.assertAlmostEqual(value(told.rows, "one more rubbing face"), 0.2 * 50 * 7.5)
+        wanted = self.job(**base, torque_nmm=150)
+        self.assertAlmostEqual(value(wanted.rows, "force for it"), 50)
+        for bad in ({**base}, {"job": "friction", "outside_mm": 20, "inside_mm": 10, "force_n": 5}):
+            with self.assertRaises(GearingError):
+                self.job(**bad)
+        with self.assertRaisesRegex(GearingError, "not known here"):
+            self.job(job="friction", faces=2, material="cheese", outside_mm=20, inside_mm=10, force_n=5)
+
+    def test_press_fits_measured_and_by_the_table(self) -> None:
+        base = {"job": "press", "diameter_mm": 8, "length_mm": 6, "hub_mm": 14}
+        self.assertIn("Press with", self.job(**base, shaft_mm=8.01, bore_mm=8.0).says)
+        self.assertIn("loose at every size", self.job(**base, shaft_mm=7.98, bore_mm=8.0).says)
+        self.assertIn("From loose to", self.job(**base, grade="k6").says)
+        self.assertAlmostEqual(value(self.job(**base, grade="p6").rows, "interference, most"), 24)
+
+    def test_a_spring_wound_up_and_screws_in_their_order(self) -> None:
+        self.assertIn("100 N·mm", self.job(job="torsion", turns=2.5, rate_nmm=40).says)
+        ring = self.job(job="tighten", screws=6)
+        self.assertEqual(sorted(ring.order), [1, 2, 3, 4, 5, 6])
+        self.assertEqual(self.job(job="tighten", screws=2).says, "One after the other.")
+
+    def test_a_stack_says_how_far_it_is_from_flat(self) -> None:
+        told = self.job(
+            job="discs", outside_mm=8, inside_mm=4.2, thickness_mm=0.4, cone_mm=0.2, stack="(())", turns=0.4
+        )
+        self.assertEqual(told.packets, [2, 2])
+        self.assertAlmostEqual(value(told.rows, "travel"), 0.2)
+        self.assertAlmostEqual(value(told.rows, "turns to flat"), 0.8)
+        self.assertAlmostEqual(told.curve[-1][0], 0.4, places=3)
+        self.assertEqual(sorted(told.curve), told.curve)
+
+    def test_what_can_be_picked_is_what_is_understood(self) -> None:
+        told = choices()
+        for band in told.bands:
+            self.assertTrue(answer("pair", **Meshes.PAIR, band=band.key).band.source)
+        for material in told.materials:
+            self.assertTrue(
+                answer("pair", **Meshes.PAIR, centre_distance_mm=27.8, climate={"second": material}).warm
+            )
+        for grade in told.grades:
+            self.assertTrue(self.job(job="press", diameter_mm=8, length_mm=6, hub_mm=14, grade=grade).rows)
