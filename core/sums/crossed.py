@@ -59,6 +59,9 @@ class CrossedOut(Model):
     says: str
     holds: bool = Field(description="Whether a worm holds against its wheel")
     theory: str
+    diameters_mm: list[float] = Field(description="Reference diameters, for drawing")
+    cones_deg: list[float] = Field(description="Cone angles of bevels; empty for a worm")
+    lead_angle_deg: float | None
 
 
 def cross_pair(given: CrossedIn) -> CrossedOut:
@@ -92,6 +95,9 @@ def _worm(given: WormPairIn) -> CrossedOut:
             else "The wheel can drive the worm: something else has to hold."
         ),
         holds=holds,
+        diameters_mm=[given.worm_diameter_mm, given.module_mm * given.teeth],
+        cones_deg=[],
+        lead_angle_deg=degrees(found.lead_angle),
         theory="Judged in the middle plane, as a rack on a gear; the wheel's throat and the bearing of the "
         "flanks across it are not.",
     )
@@ -121,5 +127,8 @@ def _bevel(given: BevelPairIn) -> CrossedOut:
         rows=rows,
         says="Shim the smaller until the large ends lie flush, then the larger until the play is right.",
         holds=False,
+        diameters_mm=[given.module_mm * given.first, given.module_mm * given.second],
+        cones_deg=[degrees(cone) for cone in found.cones],
+        lead_angle_deg=None,
         theory="Straight teeth, judged on the back cones; a curved tooth and its bearing pattern are not.",
     )

@@ -146,7 +146,7 @@ class Reader(BrowserCase):
 
     def test_a_pinned_gear_opens_with_the_readings_it_was_judged_by(self) -> None:
         page = self.open_visit("Dunlin 40", "Read")
-        page.get_by_role("main").get_by_role("button", name=re.compile("level-wind idler")).click()
+        page.get_by_role("main").get_by_role("button", name=re.compile("level-wind idler")).first.click()
         expect(page.get_by_label("Over the tips", exact=True)).to_have_value("12.32")
         expect(page.get_by_label("Mark", exact=True)).to_have_value("23")
         self.says("0.5 module, 23 teeth")

@@ -1880,10 +1880,22 @@ export interface components {
          */
         CrossedOut: {
             /**
+             * Cones Deg
+             * @description Cone angles of bevels; empty for a worm
+             */
+            cones_deg: number[];
+            /**
+             * Diameters Mm
+             * @description Reference diameters, for drawing
+             */
+            diameters_mm: number[];
+            /**
              * Holds
              * @description Whether a worm holds against its wheel
              */
             holds: boolean;
+            /** Lead Angle Deg */
+            lead_angle_deg: number | null;
             /** Rows */
             rows: components["schemas"]["FigureRow"][];
             /** Says */

@@ -66,7 +66,7 @@ onMounted(() => trying(() => ask(api.GET("/api/shelf"))));
             <p><span class="proved">{{ one.suits.map((s) => WORD[s] ?? s).join(", ") }}</span><span v-if="one.never.length" class="harm"> never: {{ one.never.map((s) => WORD[s] ?? s).join(", ") }}</span><span v-if="one.not_with.length" class="harm"> · not with {{ one.not_with.map(named).join(", ") }}</span></p>
             <BottleForm v-if="shelf && correcting?.key === one.key" class="whole" :shelf="shelf" :word="WORD" :bottle="one" @kept="shelf = $event; leave()" @leave="leave" />
             <button v-else type="button" class="word" :aria-label="`mend ${one.name}`" @click="correct(one)">mend</button>
-            <button type="button" :aria-label="`Take off the shelf: ${one.name}`" @click="putAway(one.key)">×</button>
+            <button v-if="correcting?.key !== one.key" type="button" :aria-label="`Take off the shelf: ${one.name}`" @click="putAway(one.key)">×</button>
           </li>
         </ul>
       </template>

@@ -12,6 +12,7 @@ import KeyCap from "../../../app/KeyCap.vue";
 import { useKeys } from "../../../app/keys";
 import ProblemNote from "../../../app/ProblemNote.vue";
 import TopBar from "../../../app/TopBar.vue";
+import CrossedDrawing from "../../../drawing/CrossedDrawing.vue";
 import MeshCurve from "../../../drawing/MeshCurve.vue";
 import PairDrawing from "../../../drawing/PairDrawing.vue";
 import { useVisit } from "../../visits/visit";
@@ -93,6 +94,7 @@ onMounted(async () => {
         <div v-else class="paper empty"><p>Pick the gear and its mate.</p></div>
         <MeshCurve v-if="desk.pair && desk.now" :pair="desk.pair" :at="desk.now.distance" @drag="desk.drag" @drop="desk.drop" />
       </template>
+      <CrossedDrawing v-else-if="desk.crossed" :crossed="desk.crossed" />
       <div class="fields">
         <template v-if="desk.inVisit">
           <div class="field wide"><span id="first" class="label">Gear</span><Select v-model="desk.first" aria-labelledby="first" :options="desk.rims" option-label="label" option-value="key" placeholder="Pick a gear of the row" /></div>

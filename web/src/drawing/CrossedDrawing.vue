@@ -1,0 +1,79 @@
+<script setup lang="ts">
+/** A worm over its wheel, or two bevels on their cones, to scale. */
+import { computed } from "vue";
+
+import type { Crossed } from "../api/types";
+import { circlePath } from "./path";
+
+const props = defineProps<{ crossed: Crossed }>();
+
+const W = 700;
+const H = 420;
+const first = computed(() => props.crossed.diameters_mm[0] ?? 1);
+const second = computed(() => props.crossed.diameters_mm[1] ?? 1);
+const bevel = computed(() => props.crossed.cones_deg.length === 2);
+const scale = computed(() => (bevel.value ? Math.min(300 / second.value, 300 / first.value, 40) : Math.min(360 / (first.value * 1.4 + second.value), 40)));
+/** Threads of the worm, leaning by its lead. */
+const threads = computed(() => {
+  const [r, long] = [(first.value / 2) * scale.value, second.value * 0.32 * scale.value];
+  const lean = Math.tan(((props.crossed.lead_angle_deg ?? 0) * Math.PI) / 180) * 2 * r;
+  return Array.from({ length: 9 }, (_, n) => `M${-long + (n * 2 * long) / 8 - lean / 2} ${r}l${lean} ${-2 * r}`).join("");
+});
+/** A pitch cone seen from the side: its apex at the crossing, its axis turned so far. */
+function cone(diameter: number, angle: number, turn: number) {
+  const r = (diameter / 2) * scale.value;
+  const deep = r / Math.tan((angle * Math.PI) / 180);
+  return { outline: `M0 0L${deep} ${-r}V${r}Z`, face: `M${deep * 0.66} ${-r * 0.66}L${deep} ${-r}V${r}L${deep * 0.66} ${r * 0.66}Z`, axis: `M-16 0H${deep + 26}`, turn };
+}
+const cones = computed(() => {
+  const [one, two] = props.crossed.cones_deg;
+  if (one === undefined || two === undefined) return [];
+  return [cone(first.value, one, 0), cone(second.value, two, one + two)];
+});
+const far = computed(() => (bevel.value ? (first.value / 2 / Math.tan(((props.crossed.cones_deg[0] ?? 45) * Math.PI) / 180)) * scale.value : 0));
+</script>
+
+<template>
+  <svg class="paper" :viewBox="`0 0 ${W} ${H}`" role="img" :aria-label="bevel ? 'The pair on its cones' : 'The worm over its wheel'">
+    <g v-if="bevel" :transform="`translate(${W / 2 - far / 2} ${H / 2 - 60})`">
+      <g v-for="(one, n) in cones" :key="n" :transform="`rotate(${one.turn})`">
+        <path class="thin" :d="one.outline" />
+        <path class="body" :d="one.face" />
+        <path class="axis" :d="one.axis" />
+      </g>
+    </g>
+    <g v-else :transform="`translate(${W / 2} ${30 + (first / 2) * scale})`">
+      <path class="body" :d="circlePath((second / 2) * scale)" :transform="`translate(0 ${((first + second) / 2) * scale})`" />
+      <path class="body" :d="circlePath((second / 2) * scale * 0.2)" :transform="`translate(0 ${((first + second) / 2) * scale})`" />
+      <rect class="body" :x="-second * 0.36 * scale" :y="-(first / 2) * scale" :width="second * 0.72 * scale" :height="first * scale" rx="4" />
+      <path class="thin" :d="threads" />
+      <path class="axis" :d="`M${-second * 0.45 * scale} 0H${second * 0.45 * scale}M0 ${-(first / 2) * scale - 14}V${(first / 2 + second) * scale + 10}`" />
+    </g>
+  </svg>
+</template>
+
+<style scoped>
+svg {
+  display: block;
+  width: 100%;
+  height: auto;
+}
+
+.body {
+  fill: var(--panel);
+  fill-opacity: 0.85;
+  stroke: var(--ink);
+  stroke-width: 1.6;
+}
+
+.thin {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 1.2;
+}
+
+.axis {
+  stroke: var(--slate);
+  stroke-dasharray: 12 3 3 3;
+}
+</style>
