@@ -8,6 +8,7 @@ measure of the information provided by an experiment, 1956.
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import cache
 
 import numpy as np
 
@@ -100,6 +101,12 @@ def _probes(found: Identification) -> list[Probe]:
     return offered + [probe for probe in before if probe not in offered]
 
 
+@cache
+def _quadrature() -> tuple[Array, Array]:
+    """Nodes and weights of Gauss and Hermite, found once (Abramowitz and Stegun, 25.4.46)."""
+    return np.polynomial.hermite_e.hermegauss(31)
+
+
 def expected_gain(share: Array, mean: Array, sigma: Array) -> float:
     """Mutual information between a choice and a reading, bits.
 
@@ -108,7 +115,7 @@ def expected_gain(share: Array, mean: Array, sigma: Array) -> float:
     share, mean, sigma : ndarray, shape (n,)
         Odds of each choice, and the bell its reading would lie in.
     """
-    nodes, weight = np.polynomial.hermite_e.hermegauss(31)
+    nodes, weight = _quadrature()
     at = mean[:, None] + sigma[:, None] * nodes
     each = np.exp(-0.5 * ((at[..., None] - mean) / sigma) ** 2) / (sigma * np.sqrt(2 * np.pi))
     own = np.exp(-0.5 * nodes**2) / (sigma[:, None] * np.sqrt(2 * np.pi))

@@ -52,31 +52,44 @@ def own_band(low: float, high: float) -> Band:
     return Band("your own", low / 2, low, high, 2 * high, "set here")
 
 
+def verdict_of(backlash: float, contact: float, clearance: float, module: float, band: Band) -> str:
+    """``jammed``, ``tight``, ``right``, ``loose`` or ``skipping``; lengths mm, contact with any overlap."""
+    if clearance < 0 or backlash < -1e-6:
+        return "jammed"
+    if contact < 1:
+        return "skipping"
+    if backlash < band.tight * module:
+        return "tight"
+    if contact < table("mesh")["contact"]["least"] or backlash > band.loose * module:
+        return "loose"
+    return "right"
+
+
 def judge_mesh(found: Mesh, module: float, band: Band, overlap: float = 0.0) -> Judged:
     """Judge a mesh by its backlash in modules, its contact and its clearances."""
-    share = found.backlash / module
     contact = found.contact_ratio + overlap
-    least = table("mesh")["contact"]["least"]
+    clearance = min(found.tip_clearance_1, found.tip_clearance_2)
+    verdict = verdict_of(found.backlash, contact, clearance, module, band)
     aim = f"{band.low * module:.3f} to {band.high * module:.3f} mm"
     has = f"{found.backlash:.3f} mm of backlash"
-    if found.troubles and min(found.tip_clearance_1, found.tip_clearance_2) < 0:
-        return Judged("jammed", found.troubles[0])
-    if found.backlash < -1e-6:
-        return Judged(
-            "jammed", f"The flanks are {-found.backlash:.3f} mm into each other: open the distance."
-        )
-    if contact < 1:
-        return Judged("skipping", f"A tooth leaves before the next arrives (contact ratio {contact:.2f}).")
-    if share < band.tight:
-        return Judged("tight", f"{has}; {aim} is right. Warm or shunted, it binds and eats the bearing.")
-    if contact < least:
-        return Judged(
-            "loose", f"One tooth carries alone (contact ratio {contact:.2f}): a knock and it skips."
-        )
-    if share > band.loose:
-        return Judged("loose", f"{has}; {aim} is right. Teeth meet near their tips and strip.")
-    if share < band.low:
-        return Judged("right", f"{has}: on the tight side of {aim}.")
-    if share > band.high:
-        return Judged("right", f"{has}: on the loose side of {aim}.")
-    return Judged("right", f"{has}, within {aim}.")
+    match verdict:
+        case "jammed" if clearance < 0:
+            reason = found.troubles[0]
+        case "jammed":
+            into = f"{-found.backlash:.3f} mm into each other"
+            reason = f"The flanks are {into}: open the distance."
+        case "skipping":
+            reason = f"A tooth leaves before the next arrives (contact ratio {contact:.2f})."
+        case "tight":
+            reason = f"{has}; {aim} is right. Warm or shunted, it binds and eats the bearing."
+        case "loose" if found.backlash > band.loose * module:
+            reason = f"{has}; {aim} is right. Teeth meet near their tips and strip."
+        case "loose":
+            reason = f"One tooth carries alone (contact ratio {contact:.2f}): it knocks, then skips."
+        case _:
+            reason = f"{has}, within {aim}."
+            if found.backlash < band.low * module:
+                reason = f"{has}: on the tight side of {aim}."
+            elif found.backlash > band.high * module:
+                reason = f"{has}: on the loose side of {aim}."
+    return Judged(verdict, reason)

@@ -11,7 +11,7 @@ from gearing.errors import GearingError
 from gearing.gear import Gear
 from gearing.mesh import Mesh, Pair, mesh
 from gearing.mesh.askew import gap_of_tilt, over_a_turn, width_in_mesh
-from gearing.mesh.bands import Band, judge_mesh
+from gearing.mesh.bands import Band, judge_mesh, verdict_of
 from gearing.mesh.paper import strips
 from gearing.mesh.warm import Climate, warmed
 
@@ -66,7 +66,7 @@ def mesh_pair(given: PairIn) -> PairOut:
         hunts=found.hunts,
         turns_to_meet_again=found.turns_to_meet_again,
         band=_band(band, pair, module),
-        curve=_curve(pair, found, module, band, overlap),
+        curve=_curve(pair, module, band, overlap),
         paper=[
             StripOut(
                 name=one.name,
@@ -142,7 +142,7 @@ def _distance_for(pair: Pair, backlash: float) -> float | None:
         return None
 
 
-def _curve(pair: Pair, found: Mesh, module: float, band: Band, overlap: float) -> CurveOut:
+def _curve(pair: Pair, module: float, band: Band, overlap: float) -> CurveOut:
     """The pair from a jam to where it loses the teeth."""
     close, (low, high) = pair.zero_backlash_distance, pair.limits
     jam, lost = close - pair.sign * BEYOND * module, low if pair.internal else high
@@ -150,28 +150,14 @@ def _curve(pair: Pair, found: Mesh, module: float, band: Band, overlap: float) -
     span = np.linspace(max(ends[0], low * 1.00001), ends[1] - 1e-6, CURVE)
     play, contact = np.asarray(pair.backlash(span)), np.asarray(pair.contact_ratio(span))
     clear = np.minimum(*pair.clearances(span))
-    states = zip(span, play, contact, clear, strict=True)
     return CurveOut(
         distance_mm=span.round(5).tolist(),
         backlash_mm=play.round(5).tolist(),
         contact_ratio=contact.round(4).tolist(),
         tip_clearance_mm=np.asarray(clear).round(4).tolist(),
         verdict=[
-            judge_mesh(
-                replace(
-                    found,
-                    distance=float(a),
-                    backlash=float(j),
-                    contact_ratio=float(e),
-                    tip_clearance_1=float(c),
-                    tip_clearance_2=float(c),
-                    troubles=("tips touch",) if c < 0 else (),
-                ),
-                module,
-                band,
-                overlap,
-            ).verdict
-            for a, j, e, c in states
+            verdict_of(float(j), float(e) + overlap, float(c), module, band)
+            for j, e, c in zip(play, contact, np.asarray(clear), strict=True)
         ],
     )
 
