@@ -6,6 +6,7 @@ from fractions import Fraction
 from math import lcm, pi
 
 from gearing.errors import GearingError
+from gearing.sizes import table
 from gearing.train import Belt, Mesh, Planetary, Solution, Train, Worm, solve
 from gearing.train.model import Coupling, hunts, turns_to_meet
 from gearing.train.power import Power, power
@@ -231,6 +232,9 @@ def _what(one: Coupling) -> str:
 
 
 def _notes(one: Coupling) -> list[str]:
+    if isinstance(one, Worm) and not one.lead_angle_deg:
+        factor = table("train")["worm"]["diameter_factor"]
+        return [f"Lead angle not said: taken from a worm {factor:g} modules thick."]
     if not isinstance(one, Planetary):
         return []
     if one.in_phase:

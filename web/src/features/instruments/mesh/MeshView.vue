@@ -106,6 +106,7 @@ onMounted(async () => {
           <div class="field"><label class="label" for="size">Module, or 32 DP</label><InputText id="size" v-model="desk.said.size" class="value" /></div>
           <div class="field"><label class="label" for="angle">Pressure angle, °</label><InputText id="angle" v-model="desk.said.angle" class="value" inputmode="decimal" /></div>
           <template v-if="flat">
+            <div class="field"><label class="label" for="helix">Helix, °</label><InputText id="helix" v-model="desk.said.helix" class="value" inputmode="decimal" /></div>
             <div class="field"><label class="label" for="shift1">Shift, gear</label><InputText id="shift1" v-model="desk.said.shift1" class="value" inputmode="decimal" /></div>
             <div class="field"><label class="label" for="shift2">Shift, mate</label><InputText id="shift2" v-model="desk.said.shift2" class="value" inputmode="decimal" /></div>
           </template>

@@ -29,6 +29,7 @@ export const useMesh = defineStore("mesh", () => {
     size: "0.8",
     size2: "",
     angle: "20",
+    helix: "0",
     shift1: "0",
     shift2: "0",
     worn: "",
@@ -68,14 +69,14 @@ export const useMesh = defineStore("mesh", () => {
   const known = computed(() => one.value?.pin?.gear ?? two.value?.pin?.gear);
 
   /** A gear not read is sent by its teeth alone: the core takes it to be of its mate's size. */
-  function gear(rim: Rim | undefined, teeth: string, size: string, shift: string): GearIn {
+  function gear(rim: Rim | undefined, teeth: string, size: string, shift: string, hand: number): GearIn {
     if (inVisit.value && rim) return rim.pin?.gear ? { ...rim.pin.gear, teeth: rim.teeth } : { teeth: rim.teeth };
-    return { teeth: typed(teeth) || 0, module_mm: size.trim(), pressure_angle_deg: maybe(said.angle) ?? 20, profile_shift: maybe(shift) ?? 0 };
+    return { teeth: typed(teeth) || 0, module_mm: size.trim(), pressure_angle_deg: maybe(said.angle) ?? 20, profile_shift: maybe(shift) ?? 0, helix_angle_deg: hand * (maybe(said.helix) ?? 0) };
   }
 
   const given = computed<PairIn>(() => ({
-    first: gear(one.value, said.teeth1, said.size, said.shift1),
-    second: gear(two.value, said.teeth2, said.size, said.shift2),
+    first: gear(one.value, said.teeth1, said.size, said.shift1, 1),
+    second: gear(two.value, said.teeth2, said.size, said.shift2, form.value === "ring" ? 1 : -1),
     internal: form.value === "ring",
     centre_distance_mm: said.distance.trim() || null,
     hands_known: !inVisit.value || [one, two].every((rim) => rim.value?.pin?.hand_known ?? true),

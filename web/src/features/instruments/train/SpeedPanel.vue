@@ -47,5 +47,5 @@ const time = (minutes?: number | null) => (minutes == null ? "" : minutes < 1 ? 
     </tbody>
   </table>
   <p v-if="train.run_in_turns" class="soft">Every tooth has met all it meets after <b>{{ train.run_in_turns }}</b> turns of shaft {{ train.driven[0] }}, {{ time(train.run_in_minutes) }}: the least run-in.<template v-if="train.home_turns"> All marks stand as before after {{ train.home_turns }} turns, {{ time(train.home_minutes) }}.</template></p>
-  <p v-if="train.efficiency" class="soft">{{ (100 * train.efficiency).toFixed(0) }} % of the power gets through<template v-if="train.holds_back">; the output cannot drive it back</template>.</p>
+  <p v-if="train.efficiency" class="soft">{{ (100 * train.efficiency).toFixed(0) }} % of the power gets through, greased and moderately loaded<template v-if="train.holds_back">; the output cannot drive it back</template>.</p>
 </template>
