@@ -73,6 +73,24 @@ class Trains(unittest.TestCase):
         self.assertAlmostEqual(told.stages[0].pitch_line_m_s, pi * 10e-3 * 50)
         self.assertAlmostEqual(told.stages[0].meetings_hz, 20 * 50)
 
+    def test_counts_that_cannot_stand_at_the_distance_are_named_and_marked(self) -> None:
+        def stage(distance: float) -> Any:
+            given = [{"number": 1, "module_mm": 0.5, "distance_mm": distance}]
+            return answer("train", line="12:60", stages=given)
+
+        right = stage(18.05)
+        self.assertEqual(right.stages[0].troubles, [])
+        # Its play follows from where it stands: nothing assumed.
+        exact = answer(
+            "pair", first={"teeth": 12, "module_mm": 0.5}, second={"teeth": 60}, centre_distance_mm=18.05
+        )
+        self.assertAlmostEqual(right.slop.teeth_deg, degrees(exact.backlash_mm / 15))
+        self.assertFalse(right.slop.shares[0].assumed)
+        for distance, does in ((17.2, "jam"), (19.5, "do not reach")):
+            told = stage(distance)
+            self.assertIn(does, told.stages[0].troubles[0])
+            self.assertTrue(all(gear.trouble for gear in told.gears))
+
     def test_an_output_that_stands_and_shafts_that_are_not_there(self) -> None:
         for given, field in (
             ({"line": "12:60", "output": "moon"}, "output"),

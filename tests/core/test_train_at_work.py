@@ -122,7 +122,7 @@ class Clicks(unittest.TestCase):
 
 
 class Open(unittest.TestCase):
-    @settings(max_examples=60, deadline=None)
+    @settings(max_examples=25, deadline=None)
     @given(
         st.integers(8, 30),
         st.integers(31, 120),

@@ -4542,6 +4542,11 @@ export interface components {
         StageKnown: {
             /** Backlash Mm */
             backlash_mm?: number | null;
+            /**
+             * Distance Mm
+             * @description Between its shafts: gives its play, and says where it cannot mesh
+             */
+            distance_mm?: (number | string) | null;
             /** Efficiency */
             efficiency?: number | null;
             /** Error Deg */

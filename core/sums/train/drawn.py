@@ -9,17 +9,17 @@ from gearing.train import Planetary, Solution
 from gearing.train.layout import Placed, lay_out, side_view
 
 from ..gear import draw
+from .given import TrainIn
 from .told import EdgeOut, PlacedOut
+from .troubles import troubles_of
 
 MOST_DRAWN = 400
 """Teeth up to which a gear is drawn tooth by tooth."""
 
 
-def gears_out(found: Solution, unit: Fraction) -> list[PlacedOut]:
+def gears_out(found: Solution, unit: Fraction, given: TrainIn) -> list[PlacedOut]:
     """Every gear in end view."""
-    bad = {
-        n for n, one in enumerate(found.train.couplings, 1) if isinstance(one, Planetary) and one.troubles()
-    }
+    bad = {n for n, one in enumerate(found.train.couplings, 1) if troubles_of(one, given.stage(n))}
     return [_placed(one, found, unit, one.stage in bad) for one in lay_out(found.train)]
 
 

@@ -114,6 +114,9 @@ class StageKnown(Model):
     number: Annotated[int, Field(ge=1, le=60)]
     module_mm: Module | None = None
     backlash_mm: Annotated[float, Field(ge=0, le=10)] | None = None
+    distance_mm: Length | None = Field(
+        default=None, description="Between its shafts: gives its play, and says where it cannot mesh"
+    )
     turn_deg: Annotated[float, Field(ge=0, le=90)] | None = None
     error_deg: Annotated[float, Field(ge=0, le=90)] | None = None
     efficiency: Annotated[float, Field(gt=0, le=1)] | None = None

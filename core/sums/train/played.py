@@ -4,7 +4,9 @@ from __future__ import annotations
 
 from math import degrees, radians
 
-from gearing.mesh.bands import band_for
+from gearing.gear import FEWEST_TEETH, Gear
+from gearing.mesh import Pair
+from gearing.mesh.bands import band_for, verdict_of
 from gearing.train import Belt, Mesh, Solution, Worm
 from gearing.train.model import Coupling
 from gearing.train.slop import UNREAD, StagePlay, angle_of_play, slop
@@ -67,9 +69,42 @@ def _stage_play(one: Coupling, more: StageKnown) -> tuple[StagePlay, bool] | Non
         angle = radians(more.turn_deg)
     elif more.module_mm:
         usual = band_for("metal")
-        backlash = (usual.low + usual.high) / 2 * more.module_mm if assumed else more.backlash_mm
-        angle = (backlash or 0.0) / (more.module_mm * teeth / 2)
+        backlash = more.backlash_mm
+        if backlash is None and (set_at := mesh_of(one, more)) is not None:
+            backlash, assumed = max(set_at[1], 0.0), False
+        if backlash is None:
+            backlash = (usual.low + usual.high) / 2 * more.module_mm
+        angle = backlash / (more.module_mm * teeth / 2)
     else:
         return None
     error = radians(more.error_deg) if more.error_deg is not None else (UNREAD * angle if assumed else 0.0)
     return StagePlay(one.second, angle, error, name), assumed
+
+
+def mesh_of(one: Coupling, more: StageKnown) -> tuple[str, float] | None:
+    """Verdict and backlash (mm) of unshifted gears at the distance measured; None where that was not."""
+    if not isinstance(one, Mesh) or one.kind not in ("external", "internal"):
+        return None
+    if not more.module_mm or not more.distance_mm or min(one.teeth_1, one.teeth_2) < FEWEST_TEETH:
+        return None
+    module, a = more.module_mm, more.distance_mm
+    pair = Pair(Gear(one.teeth_1, module), Gear(one.teeth_2, module), one.kind == "internal")
+    low, high = pair.limits
+    if not low < a < high:
+        return ("jammed" if (a <= low) != pair.internal else "skipping"), 0.0
+    clear = min(float(c) for c in pair.clearances(a))
+    play, contact = float(pair.backlash(a)), float(pair.contact_ratio(a))
+    return verdict_of(play, contact, clear, module, band_for("metal")), play
+
+
+def cannot_mesh(one: Coupling, more: StageKnown) -> str:
+    """Why the counts cannot stand at the distance measured; empty if they can."""
+    found = mesh_of(one, more)
+    if found is None or not isinstance(one, Mesh) or found[0] not in ("jammed", "skipping"):
+        return ""
+    close = (one.teeth_2 + (-1 if one.kind == "internal" else 1) * one.teeth_1) * (more.module_mm or 0) / 2
+    does = "jam" if found[0] == "jammed" else "do not reach each other"
+    return (
+        f"{one.teeth_1} and {one.teeth_2} teeth of {more.module_mm:.4g} module want {close:.2f} mm: "
+        f"at {more.distance_mm:.2f} mm they {does}. Count again, or read the size again."
+    )

@@ -17,6 +17,7 @@ from .filled import fill
 from .given import TrainIn
 from .played import play_out
 from .told import ShaftOut, StageOut, TrainOut
+from .troubles import troubles_of
 from .used import use_out
 
 LONGEST_HOME = 10**9
@@ -84,7 +85,7 @@ def run_train(given: TrainIn) -> TrainOut:
         clicks=[row for row in suspects if row.kind != "none"],
         none_of_these=next((row.odds for row in suspects if row.kind == "none"), None),
         clicks_say=says_of_clicks(given, suspects, turned),
-        gears=gears_out(found, unit),
+        gears=gears_out(found, unit, given),
         side=side_out(found, unit),
         slop=slop,
         filled=filled,
@@ -198,7 +199,7 @@ def _stage(
         pitch_line_m_s=pitch_line * module * given.rpm / 60 / 1000 if module else None,
         efficiency=told.efficiency if told else None,
         holds_back=bool(told and not told.backwards),
-        troubles=one.troubles() if isinstance(one, Planetary) else [],
+        troubles=troubles_of(one, more),
         notes=_notes(one),
     )
 

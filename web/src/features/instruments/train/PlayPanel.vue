@@ -47,13 +47,14 @@ const bars = computed(() => {
   </template>
   <p v-else class="soft">Say the module of each stage; its backlash too, where it was measured.</p>
   <table class="figures">
-    <thead><tr><th>stage</th><th>module</th><th>backlash, mm</th><th class="num">at the output</th></tr></thead>
+    <thead><tr><th>stage</th><th>module</th><th>backlash, mm</th><th>or apart, mm</th><th class="num">at the output</th></tr></thead>
     <tbody>
       <tr v-for="(stage, n) in train.stages" :key="stage.number">
-        <td><b>{{ stage.number }}</b> {{ stage.what }}</td>
+        <td><b>{{ stage.number }}</b> {{ stage.what }}<p v-for="trouble in stage.troubles" :key="trouble" class="harm small">{{ trouble }}</p></td>
         <template v-if="desk.stages[n]">
           <td><InputText v-model="desk.stages[n].module" class="value few" :aria-label="`Module of stage ${stage.number}`" placeholder="0.5" /></td>
           <td><InputText v-model="desk.stages[n].backlash" class="value few" :aria-label="`Backlash of stage ${stage.number}`" placeholder="usual" /></td>
+          <td><InputText v-model="desk.stages[n].distance" class="value few" :aria-label="`Shafts of stage ${stage.number} apart`" /></td>
         </template>
         <td class="value num"><template v-for="share in slop?.shares.filter((one) => one.name === `stage ${stage.number}`) ?? []" :key="share.name">{{ share.deg.toFixed(3) }}°<p v-if="share.assumed" class="soft small">assumed, ±{{ share.error_deg.toFixed(3) }}</p></template></td>
       </tr>
@@ -113,6 +114,6 @@ text {
 }
 
 .few {
-  width: 92px;
+  width: 78px;
 }
 </style>

@@ -10,6 +10,7 @@ import { maybe, resting, typed } from "../numbers";
 export interface StageKnown {
   module: string;
   backlash: string;
+  distance: string;
 }
 
 export const useTrain = defineStore("train", () => {
@@ -41,7 +42,7 @@ export const useTrain = defineStore("train", () => {
     turns: maybe(said.turns) ?? 1,
     clicks: maybe(said.clicks),
     torque_nmm: maybe(said.torque),
-    stages: stages.value.flatMap((one, n) => (one.module.trim() ? [{ number: n + 1, module_mm: one.module.trim(), backlash_mm: maybe(one.backlash) }] : [])),
+    stages: stages.value.flatMap((one, n) => (one.module.trim() ? [{ number: n + 1, module_mm: one.module.trim(), backlash_mm: maybe(one.backlash), distance_mm: one.distance.trim() || null }] : [])),
     play: said.play.trim() && said.radius.trim() ? { play_mm: said.play.trim(), radius_mm: said.radius.trim() } : null,
     known: line.value.includes("?")
       ? {
@@ -63,7 +64,7 @@ export const useTrain = defineStore("train", () => {
       if (mine !== asked) return;
       train.value = answer;
       problem.value = undefined;
-      while (stages.value.length < answer.stages.length) stages.value.push({ module: "", backlash: "" });
+      while (stages.value.length < answer.stages.length) stages.value.push({ module: "", backlash: "", distance: "" });
     } catch (error) {
       // The last good train stays on the paper.
       if (mine === asked) problem.value = asProblem(error);

@@ -1,0 +1,15 @@
+"""What cannot be: sets that do not close, counts that do not mesh where they stand."""
+
+from __future__ import annotations
+
+from gearing.train import Planetary
+from gearing.train.model import Coupling
+
+from .given import StageKnown
+from .played import cannot_mesh
+
+
+def troubles_of(one: Coupling, more: StageKnown) -> list[str]:
+    """Why a stage cannot be built as said; empty if it can."""
+    own = one.troubles() if isinstance(one, Planetary) else []
+    return [said for said in (*own, cannot_mesh(one, more)) if said]
