@@ -141,11 +141,19 @@ class Pair:
         return self.backlash(distance) * np.cos(self.working_angle(distance)) * tilt
 
     def contact_ratio(self, distance: Real) -> Real:
-        """Transverse contact ratio."""
-        alpha = self.working_angle(distance)
-        a = np.asarray(distance)
-        along = beyond(self.first, self.tips[0]) + self.sign * beyond(self.second, self.tips[1])
-        return (along - self.sign * a * np.sin(alpha)) / float(base_pitch(self.first))
+        """Transverse contact ratio, over the involutes alone.
+
+        ``[sqrt(ra1² - rb1²) ± sqrt(ra2² - rb2²) ∓ a·sin(alpha_w)]/p_b``; a tip
+        that reaches below the mate's involute finds nothing to run on there, so
+        neither length counts beyond the other's base circle (ISO 21771-1, 5.6).
+        """
+        between = np.asarray(distance) * np.sin(self.working_angle(distance))
+        one, two = beyond(self.first, self.tips[0]), beyond(self.second, self.tips[1])
+        if self.internal:
+            along = one - np.maximum(two - between, 0.0)
+        else:
+            along = np.minimum(one, between) + np.minimum(two, between) - between
+        return along / float(base_pitch(self.first))
 
     def clearances(self, distance: Real) -> tuple[Real, Real]:
         """Tip of the first to the root of the second, and the other way, mm."""

@@ -36,7 +36,7 @@ def distance_with(backlash: float, close: Real, alpha: float) -> Real:
 
 
 def contact_at(distance: Real, first: Real, second: Real, module: float, alpha: float) -> Real:
-    """Transverse contact ratio of full-depth teeth."""
+    """Transverse contact ratio of full-depth teeth, over their involutes alone."""
     a = np.asarray(distance, dtype=np.float64)
     bases = close_distance(first, second, module) * np.cos(alpha)
     along = np.sqrt(np.maximum(a * a - bases * bases, 0.0))
@@ -46,5 +46,6 @@ def contact_at(distance: Real, first: Real, second: Real, module: float, alpha: 
         length: Real = np.sqrt(tip * tip - base * base)
         return length
 
-    ratio: Real = (beyond(first) + beyond(second) - along) / (np.pi * module * np.cos(alpha))
+    reach = np.minimum(beyond(first), along) + np.minimum(beyond(second), along)
+    ratio: Real = (reach - along) / (np.pi * module * np.cos(alpha))
     return ratio
