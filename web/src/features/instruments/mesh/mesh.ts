@@ -55,6 +55,11 @@ export const useMesh = defineStore("mesh", () => {
   const problem = ref<Problem>();
   /** The distance under the hand while it is dragged. */
   const dragged = ref<number>();
+  /** An answer that comes while the hand holds on must not take the gear out of it. */
+  let held = false;
+  const letGo = () => {
+    if (!held) dragged.value = undefined;
+  };
 
   const rims = computed<Rim[]>(() =>
     visit.steps.flatMap((step) =>
@@ -118,14 +123,14 @@ export const useMesh = defineStore("mesh", () => {
         if (mine !== asked) return;
         mixed.value = tried;
         pair.value = answer;
-        dragged.value = undefined;
+        letGo();
       }
       if (mine === asked) problem.value = undefined;
     } catch (error) {
       // The last good pair stays on the paper.
       if (mine === asked) {
         problem.value = asProblem(error);
-        dragged.value = undefined;
+        letGo();
       }
     }
   }
@@ -148,9 +153,11 @@ export const useMesh = defineStore("mesh", () => {
 
   function drag(distance: number) {
     const c = pair.value?.curve.distance_mm;
+    held = true;
     if (c) dragged.value = Math.max(c[0] ?? 0, Math.min(c.at(-1) ?? 0, distance));
   }
   function drop() {
+    held = false;
     if (dragged.value !== undefined) said.distance = dragged.value.toFixed(3);
   }
   function swap() {
