@@ -8,6 +8,7 @@ import signal
 import socket
 import subprocess
 import tempfile
+import threading
 import time
 import unittest
 import urllib.error
@@ -44,19 +45,23 @@ class Start(unittest.TestCase):
         )  # fmt: skip
 
     def start(self) -> subprocess.Popen[str]:
-        """A start in the background, once it answers."""
+        """A start in the background, once it says that it is ready; what it said is `heard`."""
         began = subprocess.Popen(
             [str(ROOT / "dentado"), "start"], cwd="/", env=self.environment(), text=True,
             stdout=subprocess.PIPE, stderr=subprocess.STDOUT, start_new_session=True,
         )  # fmt: skip
         self.addCleanup(self._end, began)
-        deadline = time.monotonic() + READY
-        while time.monotonic() < deadline and began.poll() is None:
-            if self.answers():
-                return began
-            time.sleep(0.1)
-        began.kill()
-        raise AssertionError(f"no start: {began.communicate()[0]}")
+        late = threading.Timer(READY, began.kill)
+        late.start()
+        self.heard = ""
+        assert began.stdout
+        # Up to the last line it says; a stop sent between two of them would find it still saying.
+        while "Ctrl-C" not in self.heard and (line := began.stdout.readline()):
+            self.heard += line
+        late.cancel()
+        if began.poll() is not None or not self.answers():
+            raise AssertionError(f"no start: {self.heard}")
+        return began
 
     def _end(self, process: subprocess.Popen[str]) -> None:
         if process.poll() is None:
@@ -136,9 +141,9 @@ class Start(unittest.TestCase):
         self.assertTrue(self.answers())
         # Another command may use the database meanwhile.
         self.assertEqual(self.run_command("stop").stdout, "Dentado has stopped.\n")
-        said = running.communicate(timeout=READY)[0]
+        running.communicate(timeout=READY)
         self.assertEqual(running.returncode, 0)
-        self.assertRegex(said, re.compile(rf"ready: http://{HOST}:{self.port}.*robin", re.S))
+        self.assertRegex(self.heard, re.compile(rf"ready: http://{HOST}:{self.port}.*robin", re.S))
         self.assertEqual(self.leftovers(), [])
         self.assertEqual(self.run_command("stop").stdout, "Dentado is not running.\n")
 
@@ -151,7 +156,7 @@ class Start(unittest.TestCase):
         self.assertLess(time.monotonic() - began, 30)
         # Ctrl-C reaches the whole group, as in a terminal.
         os.killpg(running.pid, signal.SIGINT)
-        said = running.communicate(timeout=READY)[0]
+        said = self.heard + running.communicate(timeout=READY)[0]
         self.assertEqual(running.returncode, 0, said)
         self.assertIn("not closed cleanly", said)
         self.assertIn("Closing", said)
