@@ -135,6 +135,9 @@ class Judging(BenchCase):
         last = self.desk.got("GET", self.at("plan"))["steps"][-1]
         self.assertEqual((last["title"], last["outcome"]), ("Drive in four M3 × 14, cover", "new"))
         self.assertIn("in place of M3 × 10, rear cover", last["remarks"][0]["text"])
+        unsaid = self.at("pieces", self.piece(1), "verdict")
+        told = self.desk.got("PUT", unsaid, {"verdict": "", "finding": "", "instead": "front cover"})
+        self.assertEqual(told["verdict"], "replace", "what goes in instead replaces it")
         # A later note leaves it; an empty one takes it out again.
         self.assertTrue(self.desk.got("PUT", path, {"verdict": "keep", "finding": ""})["instead"])
         self.desk.got("PUT", path, {"verdict": "keep", "finding": "", "instead": ""})

@@ -1359,6 +1359,11 @@ export interface components {
             low_mm: number;
             /** Says */
             says: string;
+            /**
+             * Set At Mm
+             * @description The distance to set: the middle of the band
+             */
+            set_at_mm: number | null;
             /** Source */
             source: string;
             /** Tight Mm */
@@ -1729,6 +1734,11 @@ export interface components {
             gear: string;
             /** Kind */
             kind: string;
+            /**
+             * Named
+             * @description Likely enough to be looked at first
+             */
+            named: boolean;
             /** Odds */
             odds: number | null;
             /** Per Turn */
@@ -4158,6 +4168,11 @@ export interface components {
             /** Target Final Drive */
             target_final_drive: number;
             /**
+             * Target Value
+             * @description The target on the axis of the chart
+             */
+            target_value: number;
+            /**
              * Unchanged Final Drive
              * @description With what changed, were the pair left as it is
              */
@@ -4474,6 +4489,11 @@ export interface components {
          * @description Play at the output, degrees: by the teeth stage by stage, measured, and what is left.
          */
         SlopOut: {
+            /**
+             * Beyond Teeth
+             * @description Whether there is more than the teeth explain
+             */
+            beyond_teeth: boolean;
             /** Check */
             check: string;
             /**

@@ -132,6 +132,7 @@ def _band(band: Band, pair: Pair, module: float) -> BandOut:
         source=band.source,
         low_distance_mm=_distance_for(pair, band.low * module),
         high_distance_mm=_distance_for(pair, band.high * module),
+        set_at_mm=_distance_for(pair, (band.low + band.high) / 2 * module),
     )
 
 

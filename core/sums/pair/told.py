@@ -19,6 +19,7 @@ class BandOut(Model):
     source: str
     low_distance_mm: float | None = Field(description="Where the least wanted backlash is reached")
     high_distance_mm: float | None
+    set_at_mm: float | None = Field(description="The distance to set: the middle of the band")
 
 
 class CurveOut(Model):

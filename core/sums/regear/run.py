@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from math import radians
+from math import pi, radians
 
 import numpy as np
 
@@ -42,6 +42,7 @@ def regear_drive(given: RegearIn) -> RegearOut:
     fitting = int(found.fits.sum())
     return RegearOut(
         target_final_drive=found.target,
+        target_value=_speed(rpm, pi * wheel / found.target) or pi * wheel / found.target,
         present_final_drive=present.final,
         present_travel_mm=present.travel,
         present_speed_km_h=_speed(rpm, present.travel),

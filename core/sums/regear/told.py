@@ -40,6 +40,7 @@ class RegearOut(Model):
     """The choices, best first; the present as it would be; and the chart."""
 
     target_final_drive: float
+    target_value: float = Field(description="The target on the axis of the chart")
     present_final_drive: float
     present_travel_mm: float
     present_speed_km_h: float | None

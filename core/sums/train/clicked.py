@@ -16,7 +16,15 @@ def clicks_out(given: TrainIn, found: Solution, turned: str) -> list[ClicksOut]:
     """Everything that could click; the likeliest first once clicks were counted."""
     if given.clicks is None or not found.speeds[turned]:
         return [
-            ClicksOut(gear=c.name, kind=c.what, stage=c.stage, shaft=c.shaft, per_turn=c.per_turn, odds=None)
+            ClicksOut(
+                gear=c.name,
+                kind=c.what,
+                stage=c.stage,
+                shaft=c.shaft,
+                per_turn=c.per_turn,
+                odds=None,
+                named=False,
+            )
             for c in carriers(found, turned)
         ]
     return [
@@ -27,6 +35,7 @@ def clicks_out(given: TrainIn, found: Solution, turned: str) -> list[ClicksOut]:
             shaft=one.carrier.shaft if one.carrier else "",
             per_turn=one.carrier.per_turn if one.carrier else 0.0,
             odds=one.odds,
+            named=one.carrier is not None and one.odds >= NAMED,
         )
         for one in suspects(found, turned, given.clicks, given.turns)
     ]
@@ -36,7 +45,7 @@ def says_of_clicks(given: TrainIn, rows: list[ClicksOut], turned: str) -> str:
     """What to look at first, and how to tell apart what clicks alike."""
     if given.clicks is None or not rows:
         return ""
-    named = [row for row in rows if (row.odds or 0) >= NAMED and row.kind != "none"]
+    named = [row for row in rows if row.named]
     if rows[0].kind == "none" or not named:
         return (
             "Nothing of this train clicks so. Count again over more turns; "

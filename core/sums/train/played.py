@@ -50,6 +50,7 @@ def play_out(given: TrainIn, found: Solution, driven: str, output: str) -> SlopO
         rest_deg=degrees(told.rest) if told.rest is not None else None,
         rest_error_deg=degrees(told.rest_error) if told.rest_error is not None else None,
         input_deg=degrees(told.teeth) * abs(float(found.speeds[driven] / back)) if back else None,
+        beyond_teeth=told.rest is not None and told.rest > 2 * (told.rest_error or 0.0),
         verdict=told.verdict,
         check=told.check,
     )

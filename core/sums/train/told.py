@@ -46,6 +46,7 @@ class ClicksOut(Model):
     shaft: str
     per_turn: float
     odds: float | None
+    named: bool = Field(description="Likely enough to be looked at first")
 
 
 class PlacedOut(Model):
@@ -101,6 +102,7 @@ class SlopOut(Model):
     rest_deg: float | None
     rest_error_deg: float | None
     input_deg: float | None = Field(description="The teeth's play felt at the driven shaft")
+    beyond_teeth: bool = Field(description="Whether there is more than the teeth explain")
     verdict: str
     check: str
 

@@ -49,7 +49,8 @@ def judge(
     piece = _own_piece(visit.id, piece_id)
     before = {name: getattr(piece, name) for name in ("verdict", "finding", "findings", "instead")}
     after = {
-        "verdict": verdict,
+        # What goes in instead replaces it, where nothing else was said.
+        "verdict": verdict or ("replace" if instead else ""),
         "finding": finding,
         "findings": piece.findings if findings is None else findings,
         "instead": piece.instead if instead is None else instead.strip(),

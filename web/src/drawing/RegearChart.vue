@@ -11,10 +11,7 @@ const H = 210;
 const L = 54;
 const B = 34;
 const value = (one: { speed_km_h: number | null; travel_mm: number }) => one.speed_km_h ?? one.travel_mm;
-const goal = computed(() => {
-  const first = props.found.choices[0];
-  return first ? value(first) * (1 + first.off) : 0;
-});
+const goal = computed(() => props.found.target_value);
 const span = computed(() => {
   const at = props.found.points.map((point) => point.distance_mm);
   const [slotLow, slotHigh] = props.found.slot_mm;

@@ -308,6 +308,11 @@ export const useVisit = defineStore("visit", () => {
       put({ ...fresh, photos: [...fresh.photos, ...photos] });
     }
     if (entry.kind === "mark") plan.value = answer as Plan;
+    if (entry.kind === "verdict") {
+      // What the server made of an unsaid verdict; anything said here since stands.
+      const found = pieceOf((answer as Piece).id);
+      if (found && !found.verdict) found.verdict = (answer as Piece).verdict;
+    }
     if (entry.kind === "pin") {
       const step = steps.value.find((one) => one.piece.id === (answer as Piece).id);
       if (step) step.piece = answer as Piece;

@@ -175,6 +175,7 @@ onMounted(async () => {
 }
 
 .ratio {
+  max-width: none;
   font-family: var(--mono);
 }
 

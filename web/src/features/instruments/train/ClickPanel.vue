@@ -17,11 +17,11 @@ const desk = useTrain();
     <label>turns <InputText v-model="desk.said.turns" class="value few" inputmode="decimal" /></label>
     <label>clicks <InputText v-model="desk.said.clicks" class="value few" inputmode="decimal" placeholder="count" /></label>
   </div>
-  <p v-if="train.clicks_say" class="verdict" :class="train.clicks_say.startsWith('Look') ? 'so' : 'bad'" role="status">{{ train.clicks_say }}</p>
+  <p v-if="train.clicks_say" class="verdict" :class="train.clicks.some((one) => one.named) ? 'so' : 'bad'" role="status">{{ train.clicks_say }}</p>
   <table class="figures">
     <thead><tr><th>damage on</th><th class="num">clicks a turn of {{ train.turned }}</th><th v-if="train.none_of_these !== null" class="num">odds</th></tr></thead>
     <tbody>
-      <tr v-for="one in train.clicks.slice(0, 16)" :key="one.gear + one.shaft + one.stage" :class="{ likely: (one.odds ?? 0) > 0.15 }">
+      <tr v-for="one in train.clicks.slice(0, 16)" :key="one.gear + one.shaft + one.stage" :class="{ likely: one.named }">
         <td>{{ one.gear }}</td>
         <td class="value num">{{ one.kind === "bearing" ? "about " : "" }}{{ one.per_turn.toFixed(3) }}</td>
         <td v-if="one.odds !== null" class="num odds"><span class="bar" :style="{ width: `${Math.round(70 * one.odds)}px` }" /><span class="value">{{ one.odds < 0.005 ? "" : `${Math.round(100 * one.odds)} %` }}</span></td>

@@ -43,7 +43,7 @@ const bars = computed(() => {
         <text :x="Math.min(x(slop.measured_deg), W - 66)" y="12" text-anchor="middle" class="slate">measured {{ slop.measured_deg.toFixed(2) }}°</text>
       </g>
     </svg>
-    <p v-if="slop.verdict" class="verdict" :class="(slop.rest_deg ?? 0) > 2 * (slop.rest_error_deg ?? 0) ? 'bad' : 'so'" role="status"><b>{{ slop.verdict }}</b> {{ slop.check }}</p>
+    <p v-if="slop.verdict" class="verdict" :class="slop.beyond_teeth ? 'bad' : 'so'" role="status"><b>{{ slop.verdict }}</b> {{ slop.check }}</p>
   </template>
   <p v-else class="soft">Say the module of each stage; its backlash too, where it was measured.</p>
   <table class="figures">

@@ -126,7 +126,7 @@ async function noted() {
   const now = piece.value;
   if (!now) return;
   const more = { findings: findings.value, instead: instead.value.trim() };
-  if (note.value.trim() !== now.finding || more.instead !== now.instead) await store.judge(now, more.instead && !now.verdict ? "replace" : (now.verdict as Verdict), note.value.trim(), more);
+  if (note.value.trim() !== now.finding || more.instead !== now.instead) await store.judge(now, now.verdict as Verdict, note.value.trim(), more);
 }
 
 useKeys({
@@ -149,7 +149,7 @@ onMounted(() => {
 <template>
   <div v-if="store.picked && piece" class="two">
     <section>
-      <p class="label">{{ left ? `${left} of ${store.pieces.length} still to look over` : "All looked over" }}</p>
+      <p class="label">{{ left ? `${left} of ${store.pieces.length} still to look over` : "All looked over" }} <button v-if="before.length" type="button" class="quiet" @click="undo">Take back: {{ before.at(-1)?.name }} <KeyCap k="Z" /></button></p>
       <h1 class="name">{{ piece.name }}<template v-if="piece.count > 1"> ×{{ piece.count }}</template></h1>
       <div v-if="seen" class="sights" role="group" aria-label="Seen">
         <span v-for="sight in seen.sights" :key="sight.key" class="sight" :class="{ on: found(sight.key), by: by === sight.key }">
@@ -170,11 +170,10 @@ onMounted(() => {
       </div>
       <label v-if="another || instead" class="note">Goes in instead <InputText id="instead" v-model="instead" maxlength="400" spellcheck="false" placeholder="as in the strip: M3x12 button" @change="noted" /></label>
       <div class="actions">
-        <Button v-if="before.length" variant="outlined" @click="undo">Take back: {{ before.at(-1)?.name }} <KeyCap k="Z" /></Button>
-        <Button v-if="!another && !instead" variant="outlined" @click="sayInstead">Another goes in <KeyCap k="A" /></Button>
-        <Button variant="outlined" @click="router.push({ name: 'fits', query: { visit: store.visit?.id, piece: piece.id } })">Shim, spring, press <KeyCap k="F" /></Button>
+        <Button v-if="!another && !instead" variant="outlined" @click="sayInstead">Another <KeyCap k="A" /></Button>
+        <Button variant="outlined" @click="router.push({ name: 'fits', query: { visit: store.visit?.id, piece: piece.id } })">Fits <KeyCap k="F" /></Button>
         <PhotoButton @taken="(file: File) => store.addPhoto(file, store.picked?.id)" />
-        <Button :variant="left ? 'outlined' : undefined" @click="emit('enter', 'read')">Looked over, read the gears <KeyCap k="Ctrl Enter" /></Button>
+        <Button :variant="left ? 'outlined' : undefined" @click="emit('enter', 'read')">Looked over <KeyCap k="Ctrl Enter" /></Button>
       </div>
     </section>
     <ToothPicker v-if="by && rim?.tooth.length" :teeth="rim.teeth" :tooth="rim.tooth" :radius="rim.tip_radius_mm" :marked="teeth" :by="by" @tap="tooth" />
@@ -264,6 +263,16 @@ onMounted(() => {
   background: none;
   color: var(--soft);
   font: 500 22px/1 var(--sans);
+  cursor: pointer;
+}
+
+.quiet {
+  min-height: 44px;
+  margin-left: 12px;
+  border: 0;
+  background: none;
+  color: var(--ink);
+  font: 600 15px/1 var(--sans);
   cursor: pointer;
 }
 
