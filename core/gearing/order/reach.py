@@ -2,7 +2,11 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from dataclasses import dataclass
+from heapq import heappop, heappush
+from itertools import count
+from typing import Any
 
 import networkx as nx
 
@@ -11,11 +15,17 @@ from ..errors import GearingError
 from .graph import Off, precedence
 from .tools import tool_of
 
-MOST_STATES = 120_000
-"""States searched exactly; beyond it the easiest next step is taken, and that is said."""
+MOST_LOOKED_AT = 500_000
+"""Steps looked at in search of the easiest order; beyond it a good one is taken, and that is said."""
+
+BEAM = 16
+"""Ways that go on at a time when the search is not exact."""
 
 State = tuple[int, str, str]
 """What is off (as bits), the side that lies up, the tool in hand."""
+
+_Way = tuple[Any, int] | None
+"""Steps taken so far as a linked list, the last first: ways share what they have in common."""
 
 Cost = tuple[int, int]
 """Turn-overs and tool changes, compared in that order."""
@@ -49,7 +59,7 @@ def reach(steps: list[Off], target: int) -> Reach:
 
     A step needs *all* it names, so the least set is unique: everything the
     target hangs on. Its order is searched over what can be off at a time, with
-    the side and the tool in hand (Held and Karp, 1962, on order ideals).
+    the side and the tool in hand (Held and Karp, 1962, on order ideals; Dijkstra, 1959).
 
     Raises
     ------
@@ -76,35 +86,114 @@ def reach(steps: list[Off], target: int) -> Reach:
 def _easiest(
     graph: nx.DiGraph[int], needed: list[int], entries: dict[int, Entry]
 ) -> tuple[list[int], Cost, bool]:
-    bit = {number: 1 << at for at, number in enumerate(needed)}
-    needs = {number: sum(bit[before] for before in graph.predecessors(number)) for number in needed}
-    tools = {number: tool_of(entries[number]) for number in needed}
-    layer: dict[State, tuple[Cost, tuple[int, ...]]] = {(0, "", ""): ((0, 0), ())}
-    seen = 0
-    exact = True
-    for _ in needed:
-        coming: dict[State, tuple[Cost, tuple[int, ...]]] = {}
-        for (off, side, tool), (cost, way) in layer.items():
-            for number in needed:
-                if off & bit[number] or needs[number] & ~off:
+    """Dijkstra's way over sides and tools.
+
+    A step on the side that lies up, with the tool in hand or none, costs nothing
+    and takes nothing away, so it is always taken at once: removing a step from
+    later in an order never makes the rest dearer. What is left to choose is only
+    where to turn over or reach for another tool.
+    """
+    search = _Search(graph, needed, entries)
+    found = search.exact()
+    if found is not None:
+        return (*found, True)
+    return (*search.good(), False)
+
+
+class _Search:
+    def __init__(self, graph: nx.DiGraph[int], needed: list[int], entries: dict[int, Entry]) -> None:
+        self.needed = needed
+        bit = {number: 1 << at for at, number in enumerate(needed)}
+        self.steps = [
+            (
+                bit[number],
+                sum(bit[before] for before in graph.predecessors(number)),
+                entries[number].side,
+                tool_of(entries[number]),
+                number,
+            )
+            for number in needed
+        ]
+        self.whole = (1 << len(needed)) - 1
+        self.looked_at = 0
+
+    def exact(self) -> tuple[list[int], Cost] | None:
+        """The easiest order, or None if it takes more looking than is allowed."""
+        start = self._free((0, "", ""))
+        best: dict[State, Cost] = {start[0]: (0, 0)}
+        many = count()
+        heap: list[tuple[Cost, int, State, _Way]] = [((0, 0), next(many), *start)]
+        while heap:
+            cost, _, state, way = heappop(heap)
+            if state[0] == self.whole:
+                return _walked(way), cost
+            if cost > best[state]:
+                continue
+            if self.looked_at > MOST_LOOKED_AT:
+                return None
+            for paid, after, on in self._next(state, cost, way):
+                if after not in best or paid < best[after]:
+                    best[after] = paid
+                    heappush(heap, (paid, next(many), after, on))
+        raise AssertionError("steps without a ring can all be taken")
+
+    def good(self) -> tuple[list[int], Cost]:
+        """A good order: of the ways so far the few that have come farthest for their cost go on."""
+        layer: dict[State, tuple[Cost, _Way]] = {}
+        state, way = self._free((0, "", ""))
+        layer[state] = ((0, 0), way)
+        done: tuple[Cost, _Way] | None = None
+        while layer:
+            coming: dict[State, tuple[Cost, _Way]] = {}
+            for now, (cost, so_far) in layer.items():
+                if now[0] == self.whole:
+                    if done is None or cost < done[0]:
+                        done = (cost, so_far)
                     continue
-                state, paid = _step(off | bit[number], side, tool, cost, entries[number], tools[number])
-                found = (paid, (*way, number))
-                if state not in coming or found < coming[state]:
-                    coming[state] = found
-        seen += len(coming)
-        if seen > MOST_STATES:
-            exact = False
-        if not exact:
-            # The few best so far go on: still a good order, no longer surely the best.
-            coming = dict(sorted(coming.items(), key=lambda item: item[1])[:50])
-        layer = coming
-    cost, way = min(layer.values())
-    return list(way), cost, exact
+                for paid, after, on in self._next(now, cost, so_far):
+                    if (done is None or paid < done[0]) and (after not in coming or paid < coming[after][0]):
+                        coming[after] = (paid, on)
+            ranked = sorted(
+                coming.items(), key=lambda item: (item[1][0][0], -item[0][0].bit_count(), item[1][0])
+            )
+            layer = dict(ranked[:BEAM])
+        assert done is not None
+        return _walked(done[1]), done[0]
+
+    def _next(self, state: State, cost: Cost, way: _Way) -> Iterator[tuple[Cost, State, _Way]]:
+        """Where one can turn or reach for another tool, each with what is free after it taken."""
+        off, side, tool = state
+        tried = set()
+        for bit, needs, on_side, takes, number in self.steps:
+            if off & bit or needs & ~off:
+                continue
+            becomes = (on_side or side, takes or tool)
+            if becomes in tried:
+                continue
+            tried.add(becomes)
+            over = int(bool(on_side and side and on_side != side))
+            change = int(bool(takes and takes != tool))
+            after, on = self._free((off | bit, *becomes), (way, number))
+            yield (cost[0] + over, cost[1] + change), after, on
+
+    def _free(self, state: State, way: _Way = None) -> tuple[State, _Way]:
+        off, side, tool = state
+        more = True
+        while more:
+            more = False
+            self.looked_at += len(self.steps)
+            for bit, needs, on_side, takes, number in self.steps:
+                if off & bit or needs & ~off or on_side not in ("", side) or takes not in ("", tool):
+                    continue
+                off |= bit
+                way = (way, number)
+                more = True
+        return (off, side, tool), way
 
 
-def _step(off: int, side: str, tool: str, cost: Cost, entry: Entry, takes: str) -> tuple[State, Cost]:
-    """The state after a step, and what it has cost. The bare hand lays no tool down."""
-    over = int(bool(entry.side and side and entry.side != side))
-    change = int(bool(takes and takes != tool))
-    return (off, entry.side or side, takes or tool), (cost[0] + over, cost[1] + change)
+def _walked(way: _Way) -> list[int]:
+    order = []
+    while way is not None:
+        way, number = way
+        order.append(number)
+    return order[::-1]

@@ -12,7 +12,7 @@ from ..sizes import table
 from .clock import minutes_of
 from .pieces import Remark, Removed
 from .remarks import remarks_on
-from .tighten import FIRST_RING, crosswise
+from .tighten import crosswise, is_ring
 
 PINION, TURNED = ("pinion",), ("gear", "worm", "ring")
 
@@ -117,7 +117,7 @@ def _piece(piece: Removed, pieces: list[Removed], bench: Bench) -> PlanStep:
     entry = piece.entry
     fitted = piece.instead or entry
     remarks, cure = remarks_on(piece, pieces, bench.open_gears, bench.house, bench.shelf)
-    screws = fitted.count if fitted.kind == "screw" and fitted.count >= FIRST_RING else 0
+    screws = fitted.count if fitted.kind == "screw" and is_ring(fitted.count) else 0
     return PlanStep(
         key=f"piece:{piece.step}",
         kind="piece",

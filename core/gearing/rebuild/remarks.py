@@ -8,7 +8,7 @@ from ..entry import Entry, name_of
 from ..pieces import kinds, minds
 from ..shelf import Advice, Item, clashes, lock_for, lubricant_for, surface_of
 from .pieces import Remark, Removed
-from .tighten import FIRST_RING
+from .tighten import IN_SECTIONS, MOST_ON_A_RING, is_ring
 
 PLASTIC = ("nylon", "acetal", "plastic", "pom")
 
@@ -108,7 +108,9 @@ def _tightening(entry: Entry) -> str:
         return "Turn back until it drops into its own thread, then by hand only: old plastic strips."
     if entry.material in PLASTIC:
         return "By hand only: old plastic strips."
-    return "Crosswise, in small steps, as numbered." if entry.count >= FIRST_RING else ""
+    if is_ring(entry.count):
+        return "Crosswise, in small steps, as numbered."
+    return IN_SECTIONS if entry.count > MOST_ON_A_RING else ""
 
 
 def _pre_turn(entry: Entry) -> str:
