@@ -15,8 +15,8 @@ from gearing.units import unit_kinds
 from sums.readings import ReadIn, ReadingIn
 from visits import services
 from visits.models import Visit
-from workshop.models import Member, Workshop
-from workshop.services import found_workshop
+from workshop.models import SAMPLE, Fact, Member, Workshop
+from workshop.services import SAMPLE_REMOVED, found_workshop
 
 from . import DEMO_MEMBER, DEMO_PASSWORD
 from .photos import draw_photo
@@ -28,10 +28,14 @@ NAMES = UUID("5d3c6a52-6a0e-4f43-9b7a-2f8d0c6a9e11")
 
 def load() -> bool:
     """Load the scenario unless it is there; all of it or nothing. True if it was loaded."""
-    if Workshop.objects.filter(name=WORKSHOP).exists():
+    if Workshop.objects.filter(key=SAMPLE).exists() or Fact.objects.filter(key=SAMPLE_REMOVED).exists():
+        return False
+    taken = Member.objects.filter(username__in=MEMBERS).values_list("username", flat=True)
+    if taken:
+        # A bench of one's own came first and has such a member: the sample stays away.
         return False
     with transaction.atomic():
-        found_workshop(WORKSHOP, MEMBERS, DEMO_PASSWORD)
+        found_workshop(WORKSHOP, MEMBERS, DEMO_PASSWORD, key=SAMPLE)
         member = Member.objects.get(username=DEMO_MEMBER)
         for stay in SCENARIO:
             _load_stay(member, stay)

@@ -5,10 +5,10 @@ from __future__ import annotations
 import os
 import sys
 
-from .places import WEB, stop_with
+from .places import VERSION, WEB, say, stop_with
 
 
-def main(words: list[str]) -> None:
+def main(words: list[str]) -> None:  # noqa: PLR0912 - a list of commands is as long as it is
     """Run one command. Imports are late: ``sum`` must not wait for what it does not use."""
     match words:
         case ["start"]:
@@ -19,6 +19,16 @@ def main(words: list[str]) -> None:
             from .serve import stop
 
             stop()
+        case ["backup", *rest]:
+            from .keeping import backup
+
+            backup(rest)
+        case ["restore", *rest]:
+            from .keeping import restore
+
+            restore(rest)
+        case ["version"]:
+            say(VERSION)
         case ["sum", *rest]:
             from .sums import run
 

@@ -214,7 +214,7 @@ def _drawer(desk: Desk, stack: Stack) -> None:
 def _driver(stack: Stack) -> Any:
     own = stack.database
     return MySQLdb.connect(
-        host=HOST, port=own.port, user=own.user, passwd=secret(own.folder, "database"), db=own.name
+        host=HOST, port=own.port, user=own.account, passwd=secret(own.folder, "database"), db=own.name
     )
 
 

@@ -14,11 +14,15 @@ from pathlib import Path
 import dj_database_url
 import MySQLdb
 
-from .places import HOST, secret, stop_with
+from .places import HOST, read_pid, say, secret, stop_with
+from .service_user import as_user
 
 READY_SECONDS = 60
-WITH_PARENT = ["setpriv", "--pdeathsig", "TERM", "--"]
-"""Before a command: the kernel ends it cleanly should the process that started it be killed."""
+
+
+def with_parent(signal_name: str = "TERM", user: str = "") -> list[str]:
+    """Before a command: the kernel ends it should the process that started it be killed."""
+    return ["setpriv", "--pdeathsig", signal_name, *as_user(user), "--"]
 
 
 def free_port() -> int:
@@ -60,12 +64,15 @@ class OwnMariaDB:
     durable : bool
         Whether a commit is on the disk before it is answered; else it is with the
         operating system, and survives the end of the database but not of the machine.
+    user : str
+        Who it runs as; empty for whoever starts it.
     """
 
-    name = user = "dentado"
+    name = account = "dentado"
 
-    def __init__(self, folder: Path, *, durable: bool = True) -> None:
+    def __init__(self, folder: Path, *, durable: bool = True, user: str = "") -> None:
         self.folder = folder
+        self.user = user
         self.durable = durable
         self.port = free_port()
         self.process: subprocess.Popen[bytes] | None = None
@@ -73,7 +80,7 @@ class OwnMariaDB:
     @property
     def url(self) -> str:
         """As Django takes it."""
-        return f"mysql://{self.user}:{secret(self.folder, 'database')}@{HOST}:{self.port}/{self.name}"
+        return f"mysql://{self.account}:{secret(self.folder, 'database')}@{HOST}:{self.port}/{self.name}"
 
     def running_url(self) -> str:
         """The same, for the server another process of ours has started here."""
@@ -83,9 +90,18 @@ class OwnMariaDB:
     def start(self) -> None:
         """Make the data folder if there is none, start, and wait until it answers."""
         self.folder.mkdir(parents=True, exist_ok=True)
+        if (self.folder / "database.secret").exists() and not (self.folder / "database.secret").read_text():
+            say(f"{self.folder / 'database.secret'} is empty; a new one is made for the database's account.")
+            (self.folder / "database.secret").unlink()
         self._end_orphan()
         self._make_data()
-        self.process = subprocess.Popen(self._command(), stdout=subprocess.DEVNULL, stderr=subprocess.DEVNULL)
+        self.process = subprocess.Popen(
+            # A terminal's Ctrl-C is for the start command, which ends the database last.
+            self._command(),
+            stdout=subprocess.DEVNULL,
+            stderr=subprocess.DEVNULL,
+            start_new_session=True,
+        )
         (self.folder / "pid").write_text(str(self.process.pid))
         (self.folder / "port").write_text(str(self.port))
         self._wait()
@@ -110,7 +126,7 @@ class OwnMariaDB:
     def _command(self) -> list[str]:
         log = self.folder / "mariadb.log"
         return [
-            *WITH_PARENT,
+            *with_parent("TERM", self.user),
             "/usr/sbin/mariadbd",
             "--no-defaults",
             f"--datadir={self.folder / 'data'}",
@@ -132,13 +148,16 @@ class OwnMariaDB:
 
     def _as_user(self) -> list[str]:
         """MariaDB runs as root only when told so; elsewhere it runs as whoever starts it."""
-        return [f"--user={pwd.getpwuid(os.geteuid()).pw_name}"] if os.geteuid() == 0 else []
+        if self.user or os.geteuid() != 0:
+            return []
+        return [f"--user={pwd.getpwuid(os.geteuid()).pw_name}"]
 
     def _accounts(self) -> Path:
         """SQL run at every start: it mends a first run that stopped half-way."""
         path = self.folder / "accounts.sql"
-        who = f"'{self.user}'@'{HOST}'"
+        who = f"'{self.account}'@'{HOST}'"
         path.touch(mode=0o600)
+        self._own(path)
         path.write_text(
             f"CREATE DATABASE IF NOT EXISTS {self.name};\n"
             f"CREATE USER IF NOT EXISTS {who} IDENTIFIED BY 'x';\n"
@@ -148,14 +167,21 @@ class OwnMariaDB:
         )
         return path
 
+    def _own(self, path: Path) -> None:
+        if self.user:
+            told = pwd.getpwnam(self.user)
+            os.chown(path, told.pw_uid, told.pw_gid)
+
     def _make_data(self) -> None:
         """A new data folder appears whole or not at all."""
         data, fresh = self.folder / "data", self.folder / "data.new"
         if data.exists():
             return
         shutil.rmtree(fresh, ignore_errors=True)
+        self._own(self.folder)
         made = subprocess.run(
             [
+                *with_parent("KILL", self.user),
                 "mariadb-install-db",
                 "--no-defaults",
                 # Relative: Debian's script does not quote a path with spaces.
@@ -180,9 +206,9 @@ class OwnMariaDB:
     def _end_orphan(self) -> None:
         """A server left by a start that was killed holds the data folder: end it first."""
         path = self.folder / "pid"
-        if not path.exists():
+        pid = read_pid(path)
+        if pid is None:
             return
-        pid = int(path.read_text() or 0)
         try:
             command = Path(f"/proc/{pid}/cmdline").read_bytes()
         except OSError:
@@ -207,7 +233,7 @@ class OwnMariaDB:
                 MySQLdb.connect(
                     host=HOST,
                     port=self.port,
-                    user=self.user,
+                    user=self.account,
                     passwd=secret(self.folder, "database"),
                     db=self.name,
                 ).close()

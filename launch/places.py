@@ -11,12 +11,15 @@ from contextlib import contextmanager
 from pathlib import Path
 from typing import NoReturn
 
+from backups.disk import sync_folder
+
 ROOT = Path(__file__).resolve().parent.parent
 VAR = Path(os.environ.get("DENTADO_VAR", ROOT / "var"))
 """One installation's data. The checkout has a single front end, whoever's data it serves."""
 WEB = ROOT / "web"
 BUILT = ROOT / "var" / "web"
 """Locks, logs and stamp of building it."""
+VERSION = (ROOT / "VERSION").read_text().strip()
 HOST = "127.0.0.1"
 PORT = int(os.environ.get("DENTADO_PORT", "8350"))
 
@@ -47,12 +50,39 @@ def lock(path: Path, waiting: str) -> Iterator[None]:
 
 
 def secret(folder: Path, name: str) -> str:
-    """A random secret of this installation, made once and readable by its owner only."""
+    """A random secret of this installation, made once, on the disk before it is used, its owner's alone."""
     path = folder / f"{name}.secret"
     if not path.exists():
         folder.mkdir(parents=True, exist_ok=True)
-        fresh = path.with_suffix(".new")
-        fresh.touch(mode=0o600)
-        fresh.write_text(secrets.token_urlsafe(60))
-        fresh.rename(path)
-    return path.read_text()
+        write_durably(path, secrets.token_urlsafe(60))
+    kept = path.read_text().strip()
+    if not kept:
+        stop_with(
+            f"{path} is empty: the secret that was in it is lost.",
+            "Put the file back from a copy, or delete it: a new one is made, and everybody signs in again.",
+        )
+    return kept
+
+
+def write_durably(path: Path, text: str) -> None:
+    """A small file, readable by its owner only, that is there whole or not at all."""
+    fresh = path.with_name(f"{path.name}.new")
+    fresh.touch(mode=0o600)
+    with fresh.open("w") as handle:
+        handle.write(text)
+        handle.flush()
+        os.fsync(handle.fileno())
+    fresh.replace(path)
+    sync_folder(path.parent)
+
+
+def read_pid(path: Path) -> int | None:
+    """The process number a file holds; anything else in it is named and passed over."""
+    try:
+        text = path.read_text(errors="replace").strip()
+    except FileNotFoundError:
+        return None
+    if text and not text.isdigit():
+        say(f"{path} holds no process number ({text[:20]!r}); it is passed over.")
+        return None
+    return int(text) if text else None

@@ -9,16 +9,20 @@ import socket
 import subprocess
 import sys
 import time
-import urllib.request
 from pathlib import Path
-from types import FrameType
 from typing import IO
 
+from backups.database import Database
 from demo import DEMO_MEMBER, DEMO_PASSWORD
 
 from . import frontend
-from .mariadb import WITH_PARENT, OwnMariaDB, check_reachable, free_port
-from .places import BUILT, HOST, PORT, ROOT, VAR, say, secret, stop_with
+from .keeping import finish_restore
+from .mariadb import OwnMariaDB, check_reachable, free_port, with_parent
+from .places import BUILT, HOST, PORT, ROOT, VAR, VERSION, read_pid, say, secret, stop_with
+from .service_user import service_user
+from .signals import Ending, deaf
+from .supervise import Server, watch
+from .upgrade import bring_up_to_date, upgrading
 
 LOCK = VAR / "server.lock"
 ADDRESS = f"http://{HOST}:{PORT}"
@@ -35,6 +39,8 @@ def environment(
         "DENTADO_FRONT_END": str(built),
         "DENTADO_DATABASE_URL": database_url,
         "DENTADO_SECRET_KEY": secret(folder, "session"),
+        "DENTADO_SETUP_CODE": secret(folder, "setup")[:12],
+        "DENTADO_VERSION": VERSION,
         "DJANGO_SETTINGS_MODULE": "config.settings",
         "DENTADO_CALIPER": caliper or os.environ.get("DENTADO_CALIPER", f"{HOST}:{PORT + 1}"),
     }
@@ -66,45 +72,79 @@ def start() -> None:
     """Serve until Ctrl-C or ``./dentado stop``."""
     began = time.monotonic()
     held = _claim()
-    _check_port()
-    own = None if os.environ.get("DENTADO_DATABASE_URL") else OwnMariaDB(VAR / "database")
-    server: subprocess.Popen[bytes] | None = None
+    finish_restore(VAR)
+    ending = Ending()
+    user = service_user(VAR)
+    own = None if os.environ.get("DENTADO_DATABASE_URL") else OwnMariaDB(VAR / "database", user=user)
+    server: Server | None = None
     caliper: subprocess.Popen[bytes] | None = None
     try:
-        signal.signal(signal.SIGTERM, _interrupt)
+        ending.listen()
+        env = environment(own.url if own else os.environ["DENTADO_DATABASE_URL"])
+        server = _server(env, user)
         if not own:
             check_reachable(os.environ["DENTADO_DATABASE_URL"])
-        built = frontend.build()
+        env["DENTADO_FRONT_END"] = str(frontend.build())
         if own:
             own.start()
-        caliper, address = start_caliper(PORT + 1)
-        env = environment(
-            own.url if own else os.environ["DENTADO_DATABASE_URL"], built=built, caliper=address
-        )
-        manage(env, "migrate", "--verbosity", "0")
-        manage(env, "load_demo")
-        server = subprocess.Popen(gunicorn(PORT), env=env, cwd=ROOT)
-        _wait_for(server)
-        say(f"\n  Dentado is ready: {ADDRESS}   ({time.monotonic() - began:.1f} s)")
-        say(f"  Demo sign-in:     {DEMO_MEMBER}  /  {DEMO_PASSWORD}")
-        say("  Ctrl-C or ./dentado stop ends it.\n")
+        caliper, env["DENTADO_CALIPER"] = start_caliper(PORT + 1)
+        prepare(env, VAR, ending)
+        if user:
+            service_user(VAR)
+        server.start()
         server.wait()
-        if server.returncode not in (0, -signal.SIGTERM):
-            stop_with(f"The server ended by itself ({server.returncode}).", "Start it again.")
+        _say_ready(env, time.monotonic() - began)
+        watch(server, own, env, VAR, user)
     except KeyboardInterrupt:
         say("\nClosing …")
     finally:
-        signal.signal(signal.SIGTERM, signal.SIG_IGN)
-        signal.signal(signal.SIGINT, signal.SIG_IGN)
-        if server and server.poll() is None:
-            server.terminate()
-            server.wait(20)
+        deaf()
+        if server:
+            server.stop()
         if caliper:
             caliper.terminate()
         if own:
             own.stop()
         held.truncate(0)
         held.close()
+
+
+def prepare(env: dict[str, str], folder: Path, ending: Ending) -> None:
+    """Tables as this program needs them, and the sample workshop unless it is not wanted."""
+    with ending.after("the record is brought up to date; it ends when that is done"):
+        bring_up_to_date(env, folder)
+    if os.environ.get("DENTADO_DEMO") != "0":
+        manage(env, "load_demo")
+
+
+def _server(env: dict[str, str], user: str) -> Server:
+    try:
+        return Server(PORT, env, user)
+    except OSError:
+        LOCK.write_text("")
+        stop_with(
+            f"Port {PORT} is in use by another program.",
+            "End that program, or start on another port: DENTADO_PORT=8360 ./dentado start",
+        )
+
+
+def _say_ready(env: dict[str, str], seconds: float) -> None:
+    database = Database(env["DENTADO_DATABASE_URL"])
+    say(f"\n  Dentado is ready: {ADDRESS}   ({seconds:.1f} s)")
+    with database.cursor() as cursor:
+        cursor.execute(
+            "SELECT COUNT(*) FROM workshop_member m JOIN workshop_workshop w ON w.id = m.workshop_id"
+            " WHERE w.`key` IS NULL"
+        )
+        own_members = cursor.fetchone()[0]
+        cursor.execute("SELECT COUNT(*) FROM workshop_workshop WHERE `key` = 'sample'")
+        sample = cursor.fetchone()[0]
+    if sample:
+        say(f"  Demo sign-in:     {DEMO_MEMBER}  /  {DEMO_PASSWORD}   (on this machine only)")
+    if not own_members:
+        say("  Your own bench:   open the address and choose “Set up your own”.")
+        say(f"                    From another machine it asks for this code: {secret(VAR, 'setup')[:12]}")
+    say("  Ctrl-C or ./dentado stop ends it.\n")
 
 
 def start_caliper(port: int) -> tuple[subprocess.Popen[bytes] | None, str]:
@@ -120,18 +160,8 @@ def start_caliper(port: int) -> tuple[subprocess.Popen[bytes] | None, str]:
             probe.bind((HOST, port))
         except OSError:
             port = free_port()
-    command = [*WITH_PARENT, sys.executable, "-m", "devices.caliper", str(port)]
+    command = [*with_parent(), sys.executable, "-m", "devices.caliper", str(port)]
     return subprocess.Popen(command, cwd=ROOT, stdout=subprocess.DEVNULL), f"{HOST}:{port}"
-
-
-def gunicorn(port: int) -> list[str]:
-    """The command that serves the application."""
-    return [
-        *WITH_PARENT, sys.executable, "-m", "gunicorn", "config.wsgi:application",
-        "--bind", f"{HOST}:{port}", "--workers", "2", "--threads", "4",
-        "--max-requests", "20000", "--max-requests-jitter", "2000",
-        "--graceful-timeout", "10", "--log-level", "warning",
-    ]  # fmt: skip
 
 
 def stop() -> None:
@@ -142,7 +172,13 @@ def stop() -> None:
         return
     os.kill(pid, signal.SIGTERM)
     deadline = time.monotonic() + 40
+    waited = False
     while running() is not None:
+        if upgrading(VAR):
+            # Cut short it would have to be taken back; it ends by itself when it is through.
+            if not waited:
+                say("The record is being brought up to date; Dentado stops when that is done …")
+            waited, deadline = True, time.monotonic() + 40
         if time.monotonic() > deadline:
             stop_with(f"It did not end within 40 s (process {pid}).", f"kill -9 {pid}, then start again.")
         time.sleep(0.1)
@@ -158,7 +194,7 @@ def running() -> int | None:
     except FileNotFoundError:
         return None
     except BlockingIOError:
-        return int(LOCK.read_text().strip() or 0) or None
+        return read_pid(LOCK)
 
 
 def _claim() -> IO[str]:
@@ -169,40 +205,9 @@ def _claim() -> IO[str]:
         fcntl.flock(handle, fcntl.LOCK_EX | fcntl.LOCK_NB)
     except BlockingIOError:
         stop_with(f"Dentado is already running on {ADDRESS}.", "./dentado stop ends it.")
-    handle.seek(0)
-    if handle.read().strip():
+    if read_pid(LOCK):
         say("The last run was not closed cleanly; picking up from what it kept.")
     handle.truncate(0)
     handle.write(str(os.getpid()))
     handle.flush()
     return handle
-
-
-def _check_port() -> None:
-    with socket.socket() as probe:
-        probe.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
-        try:
-            probe.bind((HOST, PORT))
-        except OSError:
-            LOCK.write_text("")
-            stop_with(
-                f"Port {PORT} is in use by another program.",
-                "End that program, or start on another port: DENTADO_PORT=8360 ./dentado start",
-            )
-
-
-def _wait_for(server: subprocess.Popen[bytes]) -> None:
-    deadline = time.monotonic() + 30
-    while time.monotonic() < deadline:
-        if server.poll() is not None:
-            stop_with("The server ended at once.", "The lines above say why.")
-        try:
-            urllib.request.urlopen(f"{ADDRESS}/api/session", timeout=2).close()
-            return
-        except OSError:
-            time.sleep(0.05)
-    stop_with("The server did not answer within 30 s.", "The lines above may say why.")
-
-
-def _interrupt(number: int, frame: FrameType | None) -> None:
-    raise KeyboardInterrupt

@@ -5,14 +5,13 @@ from __future__ import annotations
 import shutil
 import subprocess
 import tempfile
-import time
-import urllib.request
 from pathlib import Path
 
 from . import frontend
 from .mariadb import OwnMariaDB, free_port
-from .places import HOST, ROOT, stop_with
-from .serve import environment, gunicorn, manage, start_caliper
+from .places import HOST
+from .serve import environment, manage, start_caliper
+from .supervise import Server
 
 
 class Stack:
@@ -29,7 +28,7 @@ class Stack:
         self.database = OwnMariaDB(self.folder / "database", durable=durable)
         self.port = free_port()
         self.address = f"http://{HOST}:{self.port}"
-        self.server: subprocess.Popen[bytes] | None = None
+        self.server: Server | None = None
         self.caliper: subprocess.Popen[bytes] | None = None
 
     def __enter__(self) -> Stack:
@@ -40,13 +39,9 @@ class Stack:
             env = environment(self.database.url, self.folder, built, address)
             manage(env, "migrate", "--verbosity", "0")
             manage(env, "load_demo")
-            self.server = subprocess.Popen(
-                gunicorn(self.port),
-                env=env,
-                cwd=ROOT,
-                stderr=(self.folder / "server.log").open("w"),
-            )
-            self._wait()
+            self.server = Server(self.port, env, log=(self.folder / "server.log").open("w"))
+            self.server.start()
+            self.server.wait()
         except BaseException:
             self.close()
             raise
@@ -58,20 +53,9 @@ class Stack:
     def close(self) -> None:
         """End both and remove the folder."""
         if self.server:
-            self.server.terminate()
-            self.server.wait(20)
+            self.server.stop()
         if self.caliper:
             self.caliper.terminate()
             self.caliper.wait(20)
         self.database.stop()
         shutil.rmtree(self.folder, ignore_errors=True)
-
-    def _wait(self) -> None:
-        deadline = time.monotonic() + 30
-        while time.monotonic() < deadline:
-            try:
-                urllib.request.urlopen(f"{self.address}/api/session", timeout=2).close()
-                return
-            except OSError:
-                time.sleep(0.05)
-        stop_with("The server beside did not answer.", (self.folder / "server.log").read_text()[-800:])

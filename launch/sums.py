@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from pydantic import ValidationError
+import json
 
-from gearing.errors import GearingError
 from sums import SUMS
-from sums.base import Problem, problem_of
+from sums.apart import answer_to
+from sums.base import Problem
 
 
 def run(words: list[str], given: str) -> int:
@@ -15,11 +15,10 @@ def run(words: list[str], given: str) -> int:
         names = ", ".join(SUMS)
         print(Problem(problem="Which sum?", field="name", hint=f"One of: {names}.").model_dump_json(indent=1))
         return 2
-    wanted = SUMS[words[0]]
-    try:
-        answer = wanted.compute(wanted.takes.model_validate_json(given))
-    except (ValidationError, GearingError) as error:
-        print(problem_of(error).model_dump_json(indent=1))
-        return 1
-    print(answer.model_dump_json(indent=1))
-    return 0
+    answer, problem = answer_to(words[0], given)
+    print(
+        json.dumps(json.loads(answer), indent=1, ensure_ascii=False)
+        if answer
+        else problem and problem.model_dump_json(indent=1)
+    )
+    return 0 if problem is None else 1

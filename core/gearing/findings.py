@@ -13,6 +13,9 @@ from .sizes import table
 ORDER = ("", "keep", "clean", "replace", "pair")
 """Verdicts from mildest to worst."""
 
+MOST_NAMED = 6
+"""Teeth named one by one; more are only counted."""
+
 PLAY = "play"
 """Play measured at a radius, which is no fault of one kind."""
 
@@ -106,6 +109,33 @@ def judge(kind: str, found: list[Finding], house: Mapping[str, str]) -> Judged:
             reasons.append(f"with its mate, since {chosen.why[:1].lower()}{chosen.why[1:].rstrip('.')}")
     said = "; ".join(reasons)
     return Judged(verdict, said[:1].upper() + said[1:] + "." if said else "")
+
+
+def in_words(kind: str, found: Finding) -> str:
+    """A finding as one would say it, whatever was stored; teeth are counted from 1.
+
+    Examples
+    --------
+    >>> in_words("gear", Finding("chipped", (2, 3)))
+    'chipped at teeth 3 and 4'
+    >>> in_words("gear", Finding("gnawed", face="front"))
+    'gnawed on the front face'
+    """
+    if found.what == PLAY:
+        return f"play {found.mm:g} mm at {found.radius:g} mm"
+    says = next((sight.says for sight in sights(kind) if sight.key == found.what), found.what)
+    places = [str(tooth + 1) for tooth in found.teeth]
+    if len(places) > MOST_NAMED:
+        where = f" at {len(places)} teeth"
+    elif places:
+        where = f" at {'tooth' if len(places) == 1 else 'teeth'} {_and(places)}"
+    else:
+        where = ""
+    return f"{says}{where}{f' on the {found.face} face' if found.face else ''}"
+
+
+def _and(words: list[str]) -> str:
+    return words[0] if len(words) == 1 else f"{', '.join(words[:-1])} and {words[-1]}"
 
 
 def _play(found: Finding) -> str:

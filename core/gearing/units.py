@@ -49,6 +49,17 @@ def unit_kinds() -> dict[str, UnitKind]:
     }
 
 
+def unit_kind(key: str) -> UnitKind:
+    """A kind by its key; one that is no longer known reads as other, so that old records stay open.
+
+    Examples
+    --------
+    >>> unit_kind("balloon").key
+    'other'
+    """
+    return unit_kinds().get(key) or unit_kinds()["other"]
+
+
 def symptoms() -> tuple[str, ...]:
     """What a unit may sound or feel like."""
     return tuple(table("units")["listening"]["symptoms"])

@@ -2,13 +2,17 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Any
+from collections.abc import Callable
+from typing import Annotated, Any, TypeVar
 
 from pydantic import BaseModel, BeforeValidator, ConfigDict, Field, ValidationError, WithJsonSchema
 
 from gearing.errors import GearingError
 from gearing.gear import INCH
 from gearing.lengths import LONGEST, read_length
+
+T = TypeVar("T")
+R = TypeVar("R")
 
 
 class Model(BaseModel):
@@ -24,6 +28,11 @@ class Problem(Model):
     field: str = ""
     hint: str = ""
     where: list[str] = Field(default_factory=list, description="Shafts it concerns")
+    code: str = Field(default="input", description="Stable; what programs go by")
+    mine: str = Field(default="", description="Of a write that others overtook: what it said")
+    theirs: str = Field(default="", description="What stands instead")
+    who: str = Field(default="", description="Who said so")
+    now: dict[str, Any] | None = Field(default=None, description="What stands, to base the next write on")
 
 
 def _to_mm(value: Any) -> Any:
@@ -68,6 +77,32 @@ def problem_of(error: ValidationError | GearingError) -> Problem:
     if isinstance(error, GearingError):
         return Problem(problem=error.problem, field=error.field, hint=error.hint, where=list(error.where))
     return problem_from(dict(error.errors()[0]))
+
+
+def no_answer() -> Problem:
+    """What to say of figures that led to no number."""
+    return Problem(
+        problem="These figures have no answer together.",
+        hint="Check them for a slip: a decimal point, a unit, a number typed in another field.",
+        code="no_answer",
+    )
+
+
+def here(compute: Callable[[T], R], taken: T) -> R:
+    """A sum done on the spot; figures without an answer are a problem of the input.
+
+    Raises
+    ------
+    GearingError
+        If the sum has no answer.
+    """
+    try:
+        return compute(taken)
+    except GearingError:
+        raise
+    except (ArithmeticError, ValueError) as error:
+        told = no_answer()
+        raise GearingError(told.problem, hint=told.hint) from error
 
 
 def problem_from(first: dict[str, Any]) -> Problem:

@@ -4,11 +4,9 @@ from typing import Any
 
 from django.contrib.auth.decorators import login_required
 from django.core.exceptions import RequestDataTooBig
-from django.db import InterfaceError, OperationalError
 from django.http import Http404, HttpRequest, HttpResponse
 from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
-from ninja.security import django_auth
 
 from drawer.api import router as drawer
 from gearing.errors import GearingError
@@ -24,18 +22,24 @@ from visits.photos import router as photos
 from visits.rebuild import router as rebuild
 from visits.row import router as row
 from workshop.api import router as workshop
+from workshop.authentication import SignedIn
+from workshop.members import router as members
+from workshop.refusals import RefusedError
 
-from .middleware import LOST, lost
+from .middleware import out_of_reach, unforeseen
+from .sample import router as sample
 
 api = NinjaAPI(
     title="Dentado",
     version="1",
     description="Visits, pieces and gear arithmetic of a repair bench. Signed-in members only.",
-    auth=django_auth,
+    auth=SignedIn(),
     docs_url=None,
     docs_decorator=login_required,
 )
 api.add_router("", workshop)
+api.add_router("", sample)
+api.add_router("", members)
 api.add_router("", visits)
 api.add_router("", look)
 api.add_router("", guide)
@@ -64,34 +68,54 @@ def _not_valid(request: HttpRequest, error: Any) -> HttpResponse:
     return _answer(request, problem_from(dict(error.errors[0])), 422)
 
 
+@api.exception_handler(RefusedError)
+def _as_things_stand(request: HttpRequest, error: Any) -> HttpResponse:
+    says = Problem(
+        problem=error.problem,
+        field=error.field,
+        hint=error.hint,
+        code=error.code,
+        mine=error.mine,
+        theirs=error.theirs,
+        who=error.who,
+        now=dict(error.now) if error.now is not None else None,
+    )
+    return _answer(request, says, error.status)
+
+
 @api.exception_handler(Http404)
 def _not_here(request: HttpRequest, error: Any) -> HttpResponse:
-    return _answer(request, Problem(problem="That is not on this bench.", hint="Go back to the bench."), 404)
+    says = Problem(problem="That is not on this bench.", hint="Go back to the bench.", code="not_here")
+    return _answer(request, says, 404)
 
 
 @api.exception_handler(AuthenticationError)
 def _signed_out(request: HttpRequest, error: Any) -> HttpResponse:
-    return _answer(request, Problem(problem="You are not signed in.", hint="Sign in and go on."), 401)
+    says = Problem(problem="You are not signed in.", hint="Sign in and go on.", code="signed_out")
+    return _answer(request, says, 401)
 
 
 @api.exception_handler(RequestDataTooBig)
 def _too_big(request: HttpRequest, error: Any) -> HttpResponse:
-    return _answer(request, Problem(problem="That is far too much at once.", hint="Send less."), 413)
+    says = Problem(problem="That is far too much at once.", hint="Send less.", code="too_big")
+    return _answer(request, says, 413)
 
 
 @api.exception_handler(HttpError)
 def _refused(request: HttpRequest, error: Any) -> HttpResponse:
     if error.status_code == 403:
-        return _answer(
-            request, Problem(problem="This page is out of date.", hint="Reload it and try again."), 403
+        says = Problem(
+            problem="This page is out of date.", hint="Reload it and try again.", code="stale_page"
         )
-    says = Problem(problem="That could not be read.", hint="Check that it is complete JSON.")
+    else:
+        says = Problem(
+            problem="That could not be read.", hint="Check that it is complete JSON.", code="unreadable"
+        )
     return _answer(request, says, error.status_code)
 
 
-@api.exception_handler(OperationalError)
-@api.exception_handler(InterfaceError)
-def _lost(request: HttpRequest, error: Any) -> HttpResponse:
-    if not lost(error):
-        raise error
-    return _answer(request, LOST, 503)
+@api.exception_handler(Exception)
+def _broken(request: HttpRequest, error: Any) -> HttpResponse:
+    if says := out_of_reach(error):
+        return _answer(request, says, 503)
+    return _answer(request, unforeseen(error), 500)

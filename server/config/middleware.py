@@ -1,22 +1,36 @@
-"""One answer for a database that cannot be reached: say so, keep what was typed."""
+"""What every answer has in common, and one answer for a database or a disk that gives out."""
 
+import errno
+import logging
 from collections.abc import Callable
+from uuid import uuid4
 
 from django.db import InterfaceError, OperationalError
 from django.http import HttpRequest, HttpResponse, JsonResponse
+from django.utils.cache import patch_vary_headers
+from django.utils.text import compress_string
 
 from door.views import away
+
+log = logging.getLogger("dentado")
 
 LOST = {
     "problem": "The record cannot be reached just now.",
     "field": "",
     "hint": "What you entered is kept on this device and is sent again by itself.",
+    "code": "away",
 }
-
+FULL = {
+    "problem": "The disk of the bench's machine is full.",
+    "field": "",
+    "hint": "Make room on it. What you entered is kept on this device and is sent again by itself.",
+    "code": "disk_full",
+}
 
 # MariaDB's own errors that pass by themselves or are the disk's, not the query's: too many
 # connections, shutting down, lock wait, deadlock, disk or table full, read-only, killed.
 PASSING = frozenset({1021, 1040, 1053, 1114, 1158, 1159, 1160, 1161, 1205, 1213, 1290, 1317, 1927})
+NO_ROOM = frozenset({1021, 1114})
 
 
 def lost(error: Exception) -> bool:
@@ -25,8 +39,29 @@ def lost(error: Exception) -> bool:
     return isinstance(error, InterfaceError) or not isinstance(code, int) or code >= 2000 or code in PASSING
 
 
+def out_of_reach(error: Exception) -> dict[str, str] | None:
+    """What to say if the database is away or there is no room; None for any other failure."""
+    if isinstance(error, OSError) and error.errno in (errno.ENOSPC, errno.EDQUOT):
+        return FULL
+    if isinstance(error, OperationalError | InterfaceError) and lost(error):
+        return FULL if error.args and error.args[0] in NO_ROOM else LOST
+    return None
+
+
+def unforeseen(error: Exception) -> dict[str, str]:
+    """What to say of a failure of ours; its number stands beside it in the log."""
+    number = uuid4().hex[:10]
+    log.error("request %s failed", number, exc_info=error)
+    return {
+        "problem": "Something broke on the server.",
+        "field": "",
+        "hint": f"Nothing was written. It stands in the log under {number}.",
+        "code": "broken",
+    }
+
+
 class LostDatabase:
-    """Turns a lost connection into a 503 the front end waits out."""
+    """Turns a lost connection or a full disk into a 503 the front end waits out."""
 
     def __init__(self, get_response: Callable[[HttpRequest], HttpResponse]) -> None:
         self.get_response = get_response
@@ -35,6 +70,50 @@ class LostDatabase:
         return self.get_response(request)
 
     def process_exception(self, request: HttpRequest, error: Exception) -> HttpResponse | None:
-        if not isinstance(error, OperationalError | InterfaceError) or not lost(error):
+        says = out_of_reach(error)
+        if says is None:
             return None
-        return JsonResponse(LOST, status=503) if request.path.startswith("/api/") else away(request)
+        return JsonResponse(says, status=503) if request.path.startswith("/api/") else away(request)
+
+
+class Headers:
+    """What a page of the bench may use of the device, and that nobody keeps a copy of the record."""
+
+    POLICY = ", ".join(
+        f"{name}=()"
+        for name in (
+            "accelerometer", "camera", "display-capture", "geolocation", "gyroscope", "microphone", "midi",
+            "payment", "usb",
+        )
+    )  # fmt: skip
+
+    def __init__(self, get_response: Callable[[HttpRequest], HttpResponse]) -> None:
+        self.get_response = get_response
+
+    def __call__(self, request: HttpRequest) -> HttpResponse:
+        answer = self.get_response(request)
+        answer["Permissions-Policy"] = self.POLICY
+        if "Cache-Control" not in answer and not request.path.startswith("/assets/"):
+            answer["Cache-Control"] = "no-store"
+        return answer
+
+
+class Compressed:
+    """JSON goes out compressed; pictures are so already."""
+
+    WORTH = 800
+
+    def __init__(self, get_response: Callable[[HttpRequest], HttpResponse]) -> None:
+        self.get_response = get_response
+
+    def __call__(self, request: HttpRequest) -> HttpResponse:
+        answer = self.get_response(request)
+        if answer.streaming or not answer.get("Content-Type", "").startswith("application/json"):
+            return answer
+        patch_vary_headers(answer, ("Accept-Encoding",))
+        takes = "gzip" in request.headers.get("Accept-Encoding", "")
+        if takes and len(answer.content) >= self.WORTH and not answer.has_header("Content-Encoding"):
+            answer.content = compress_string(answer.content)
+            answer["Content-Encoding"] = "gzip"
+            answer["Content-Length"] = str(len(answer.content))
+        return answer

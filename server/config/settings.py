@@ -16,6 +16,10 @@ DEBUG = False
 # Over plain HTTP on loopback unless said otherwise: then set DENTADO_HTTPS=1 and the host names.
 HTTPS = os.environ.get("DENTADO_HTTPS") == "1"
 ALLOWED_HOSTS = os.environ.get("DENTADO_HOSTS", "127.0.0.1,localhost,[::1]").split(",")
+PROXIES = int(os.environ.get("DENTADO_PROXIES", "1" if HTTPS else "0"))
+"""How many proxies of one's own stand in front: so many entries of X-Forwarded-For are believed."""
+SETUP_CODE = os.environ.get("DENTADO_SETUP_CODE", "")
+VERSION = os.environ.get("DENTADO_VERSION", "")
 CSRF_TRUSTED_ORIGINS = [f"https://{host}" for host in ALLOWED_HOSTS] if HTTPS else []
 
 INSTALLED_APPS = [
@@ -33,6 +37,10 @@ INSTALLED_APPS = [
     "shelf",
 ]
 MIDDLEWARE = [
+    "config.health.Health",
+    "workshop.client.ClientAddress",
+    "config.middleware.Headers",
+    "config.middleware.Compressed",
     "django.middleware.security.SecurityMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
     "config.middleware.LostDatabase",
@@ -78,7 +86,7 @@ DATABASES = {
 AUTH_USER_MODEL = "workshop.Member"
 LOGIN_URL, LOGIN_REDIRECT_URL = "/sign-in", "/"
 AUTHENTICATION_BACKENDS = ["axes.backends.AxesStandaloneBackend", "django.contrib.auth.backends.ModelBackend"]
-PASSWORD_HASHERS = ["django.contrib.auth.hashers.Argon2PasswordHasher"]
+PASSWORD_HASHERS = ["workshop.authentication.FewAtATime"]
 AUTH_PASSWORD_VALIDATORS = [
     {"NAME": "django.contrib.auth.password_validation.MinimumLengthValidator", "OPTIONS": {"min_length": 10}},
     {"NAME": "django.contrib.auth.password_validation.CommonPasswordValidator"},
@@ -88,6 +96,10 @@ AXES_FAILURE_LIMIT = 8
 AXES_COOLOFF_TIME = 5 / 60
 AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
 AXES_RESET_ON_SUCCESS = True
+# Tries while a name rests do not make it rest longer, or others could shut a member out for good;
+# and a device the member has signed in on before may always try.
+AXES_RESET_COOL_OFF_ON_FAILURE_DURING_LOCKOUT = False
+AXES_WHITELIST_CALLABLE = "workshop.authentication.known_device"
 AXES_LOCKOUT_CALLABLE = "door.views.resting"
 AXES_ENABLE_ADMIN = False
 AXES_VERBOSE = False
@@ -128,7 +140,11 @@ MEDIA_ROOT = VAR / "media"
 FILE_UPLOAD_MAX_MEMORY_SIZE = 5 * 2**20
 DATA_UPLOAD_MAX_MEMORY_SIZE = 1 * 2**20
 PHOTO_MOST_BYTES = 25 * 2**20
-PHOTO_MOST_PIXELS = 60_000_000
+PHOTO_MOST_PIXELS = 40_000_000
+STORAGES = {
+    "default": {"BACKEND": "config.storage.OnDisk"},
+    "staticfiles": {"BACKEND": "django.contrib.staticfiles.storage.StaticFilesStorage"},
+}
 
 _host, _, _port = os.environ.get("DENTADO_CALIPER", "127.0.0.1:8351").rpartition(":")
 CALIPER = (_host or "127.0.0.1", int(_port))

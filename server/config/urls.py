@@ -1,15 +1,35 @@
 """Everything under /api is the API; behind the door every other path is the one page of the front end."""
 
+from django.http import HttpRequest, HttpResponse, JsonResponse
 from django.urls import path, re_path
 
-from door.views import SignIn, page
-from visits.photos import joined
+from door.views import SignIn, by_code, page, set_up
+from visits.joining import joined, joined_photo
 
 from .api import api
+
+handler404 = "config.urls.not_found"
+
+
+def not_found(request: HttpRequest, exception: Exception) -> HttpResponse:
+    """A path that is none: in the API's words under /api, else a plain page."""
+    if request.path.startswith("/api/"):
+        says = {
+            "problem": "There is no such route.",
+            "field": "",
+            "hint": "See /api/openapi.json.",
+            "code": "no_route",
+        }
+        return JsonResponse(says, status=404)
+    return HttpResponse("Not found.", status=404, content_type="text/plain")
+
 
 urlpatterns = [
     path("api/", api.urls),
     path("sign-in", SignIn.as_view()),
+    path("set-up", set_up),
+    path("code", by_code),
     path("join/<str:told>", joined),
+    path("join/<str:told>/photos/<uuid:photo_id>", joined_photo),
     re_path(r"^(?!api/|assets/).*$", page, name="page"),
 ]

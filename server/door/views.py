@@ -7,16 +7,27 @@ from urllib.parse import quote
 
 from django import forms
 from django.conf import settings
+from django.contrib.auth import login
 from django.contrib.auth.forms import AuthenticationForm, UsernameField
 from django.contrib.auth.views import LoginView
 from django.http import HttpRequest, HttpResponse, HttpResponseRedirect
 from django.shortcuts import render
 from django.views.decorators.csrf import ensure_csrf_cookie
-from django.views.decorators.http import require_safe
+from django.views.decorators.http import require_http_methods, require_safe
 
+from workshop import services
+from workshop.authentication import address_rests, known_device, note_failure, remember_device
+from workshop.client import from_here
+from workshop.refusals import RefusedError
+from workshop.services import has_own_members, has_sample
+
+from .forms import CodeForm, OwnerForm
 from .train import train_drawing
 
 RESTING = "Too many wrong tries. Wait five minutes, then try again."
+NO_CODE = "This code is used up, over, or not whole. Ask an owner for a new one."
+BUSY = "Too many sign-ins at once. Wait a moment, then try again."
+NOT_HERE = "The sample bench opens only on the machine that Dentado runs on: its password is known to all."
 
 
 class MemberForm(AuthenticationForm):
@@ -31,6 +42,11 @@ class MemberForm(AuthenticationForm):
         "inactive": "This member is no longer active. Ask whoever keeps the workshop's list.",
     }
 
+    def confirm_login_allowed(self, user: Any) -> None:
+        super().confirm_login_allowed(user)
+        if user.workshop.sample and not (self.request and from_here(self.request)):
+            raise forms.ValidationError(NOT_HERE, code="sample")
+
 
 class SignIn(LoginView):
     """The one page that is open. It needs no script, and fetches the application's while one types."""
@@ -39,19 +55,86 @@ class SignIn(LoginView):
     authentication_form = MemberForm
     redirect_authenticated_user = True
 
+    def post(self, request: HttpRequest, *args: Any, **kwargs: Any) -> HttpResponse:
+        if address_rests(request) and not known_device(request):
+            return resting(request)
+        try:
+            return super().post(request, *args, **kwargs)
+        except RefusedError:
+            return resting(request, says=BUSY)
+
+    def form_valid(self, form: Any) -> HttpResponse:
+        answer = super().form_valid(form)
+        remember_device(self.request, answer, form.get_user())
+        return answer
+
+    def form_invalid(self, form: Any) -> HttpResponse:
+        note_failure(self.request)
+        return super().form_invalid(form)
+
     def get_context_data(self, **given: Any) -> dict[str, Any]:
-        return {**super().get_context_data(**given), **look_of_the_door()}
+        return {**super().get_context_data(**given), **choices(), **look_of_the_door()}
 
 
-def resting(request: HttpRequest, *_: Any) -> HttpResponse:
+def choices() -> dict[str, Any]:
+    """What else the door offers: the sample's sign-in, and a bench of one's own while there is none."""
+    return {"sample": has_sample(), "first": not has_own_members()}
+
+
+def resting(request: HttpRequest, *_: Any, says: str = RESTING) -> HttpResponse:
     """What is answered while a name rests after too many wrong tries."""
     context = {
         "form": MemberForm(request),
-        "resting": RESTING,
+        "resting": says,
         "next": request.POST.get("next", ""),
         **look_of_the_door(),
     }
     return render(request, "door/sign_in.html", context, status=429)
+
+
+@require_http_methods(["GET", "POST"])
+def set_up(request: HttpRequest) -> HttpResponse:
+    """The first page of a bench of one's own: its name and its owner. Open only while nobody owns one."""
+    if has_own_members():
+        return HttpResponseRedirect(settings.LOGIN_URL)
+    form = OwnerForm(request.POST or None, here=from_here(request))
+    if request.method == "POST" and form.is_valid():
+        owner = services.set_up_own(
+            form.cleaned_data["bench"],
+            form.cleaned_data["username"],
+            form.cleaned_data["called"],
+            form.cleaned_data["password"],
+        )
+        return _in(request, owner)
+    status = 422 if form.errors else 200
+    return render(request, "door/set_up.html", {"form": form, **look_of_the_door()}, status=status)
+
+
+@require_http_methods(["GET", "POST"])
+def by_code(request: HttpRequest) -> HttpResponse:
+    """In by a one-time code: as a new member, or with a new password."""
+    told = (request.POST.get("code") or request.GET.get("code") or "").strip()
+    code = services.open_code(told) if told else None
+    form = CodeForm(request.POST if "password" in request.POST else None, code=code)
+    problem = (
+        "This code is used up, over, or not whole. Ask an owner for a new one." if told and not code else ""
+    )
+    if code and form.is_bound and form.is_valid():
+        member = services.use_code(
+            told, form.cleaned_data.get("username", ""), form.cleaned_data.get("called", ""),
+            form.cleaned_data["password"],
+        )  # fmt: skip
+        return _in(request, member)
+    status = 422 if problem or form.errors else 200
+    context = {"form": form, "code": code, "told": told, "problem": problem, **look_of_the_door()}
+    return render(request, "door/code.html", context, status=status)
+
+
+def _in(request: HttpRequest, member: Any) -> HttpResponse:
+    login(request, member, backend="django.contrib.auth.backends.ModelBackend")
+    answer = HttpResponseRedirect(settings.LOGIN_REDIRECT_URL)
+    remember_device(request, answer, member)
+    return answer
 
 
 def away(request: HttpRequest) -> HttpResponse:

@@ -42,6 +42,17 @@ class Kept(models.Model):
         return f"{self.teeth} × {self.module_mm:g}"
 
 
+class Movement(models.Model):
+    """Gears put in or taken out: said as how many, so that two who take one each have taken two."""
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    kept = models.ForeignKey(Kept, on_delete=models.PROTECT, related_name="movements")
+    by = models.SmallIntegerField()
+    left = models.PositiveSmallIntegerField()
+    recorded_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="+")
+    recorded_at = models.DateTimeField(auto_now_add=True)
+
+
 class Arrival(models.Model):
     """A part that came, measured against what was ordered: taken in or refused, and why."""
 

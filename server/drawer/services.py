@@ -12,10 +12,13 @@ from django.http import Http404
 from gearing.errors import GearingError
 from gearing.fits import compare
 from sums.fit import PartIn
+from workshop.merging import merge
 from workshop.models import Member
+from workshop.paging import Paged
+from workshop.refusals import RefusedError, overtaken
 from workshop.writing import write
 
-from .models import Arrival, Kept
+from .models import Arrival, Kept, Movement
 
 MOST_FOUND = 60
 ONE_SIZE = 0.003
@@ -28,29 +31,100 @@ FIELDS = (
     "teeth", "module_mm", "pressure_angle_deg", "bore_mm", "bore_shape", "width_mm", "boss", "material",
     "place", "count", "price", "source", "part_number",
 )  # fmt: skip
+DECIMALS = {"module_mm": 4, "pressure_angle_deg": 1, "bore_mm": 4, "width_mm": 4, "price": 2}
+MOST_OF_ONE = 9999
 TEXTS = ("boss", "material", "place", "source", "part_number")
 
 
 @write
-def keep(member: Member, kept_id: UUID, given: dict[str, Any]) -> Kept:
+def keep(
+    member: Member, kept_id: UUID, given: dict[str, Any], based_on: dict[str, Any] | None = None
+) -> Kept:
     """Put a gear in the drawer, or correct what is recorded of it.
+
+    A count that was changed from `based_on` is a movement: what others took
+    meanwhile stays taken.
 
     Raises
     ------
     GearingError
         If the id stands for a gear of another workshop.
+    RefusedError
+        If others corrected the same meanwhile.
     """
-    told = {**{field: given[field] for field in FIELDS}, "recorded_by": member}
+    mine = _as_stored(given)
     kept, made = Kept.objects.select_for_update().get_or_create(
-        id=kept_id, defaults={"workshop_id": member.workshop_id, **told}
+        id=kept_id, defaults={"workshop_id": member.workshop_id, "recorded_by": member, **mine}
     )
     if kept.workshop_id != member.workshop_id:
         raise _taken("gear")
-    if not made:
-        for field, value in told.items():
+    if made:
+        return kept
+    now = {field: getattr(kept, field) for field in FIELDS}
+    told = None if based_on is None else _as_stored({**given, **based_on})
+    if told is not None:
+        mine["count"] = max(0, now["count"] + mine["count"] - told["count"])
+        told["count"] = now["count"]
+    merged, quarrel = merge(told, mine, now)
+    if quarrel:
+        raise overtaken(
+            _says_of(mine, quarrel), _says_of(now, quarrel), kept.recorded_by.called, field=quarrel[0]
+        )
+    if merged != now:
+        for field, value in merged.items():
             setattr(kept, field, value)
+        kept.recorded_by = member
         kept.save()
     return kept
+
+
+def _as_stored(given: dict[str, Any]) -> dict[str, Any]:
+    """Values as their columns keep them, so that what comes back compares as the same."""
+    told = {field: given.get(field) for field in FIELDS}
+    for field, places in DECIMALS.items():
+        if told[field] is not None:
+            told[field] = Decimal(str(told[field])).quantize(Decimal(1).scaleb(-places))
+    return told
+
+
+def _says_of(state: dict[str, Any], fields: list[str]) -> str:
+    return ", ".join(f"{name.removesuffix('_mm').replace('_', ' ')} {_plain(state[name])}" for name in fields)
+
+
+def _plain(value: Any) -> str:
+    return f"{value:g}" if isinstance(value, Decimal) else "unknown" if value in (None, "") else str(value)
+
+
+@write
+def move(member: Member, kept_id: UUID, movement_id: UUID, by: int) -> Kept:
+    """Take gears out or put some in, once for an id.
+
+    Raises
+    ------
+    RefusedError
+        If more would be taken than are there.
+    """
+    found = Kept.objects.select_for_update().filter(id=kept_id, workshop_id=member.workshop_id).first()
+    if found is None:
+        raise Http404
+    known = Movement.objects.filter(id=movement_id).first()
+    if known:
+        if known.kept_id != found.id:
+            raise _taken("movement")
+        return found
+    left = found.count + by
+    if not 0 <= left <= MOST_OF_ONE:
+        raise RefusedError(
+            409,
+            "none_left",
+            f"There are {found.count} of these; they cannot become {left}.",
+            "Count them, then correct what is recorded.",
+            field="by",
+        )
+    Movement.objects.create(id=movement_id, kept=found, by=by, left=left, recorded_by=member)
+    found.count = left
+    found.save(update_fields=["count", "changed_at"])
+    return found
 
 
 @write
@@ -111,10 +185,10 @@ def check_arrival(
     return arrival
 
 
-def arrivals(member: Member, visit: UUID | None) -> QuerySet[Arrival]:
-    """Parts that came, newest first: for one visit, or the last few of all."""
+def arrivals(member: Member, visit: UUID | None, page: int = 1) -> QuerySet[Arrival]:
+    """Parts that came, newest first: for one visit all, else by pages."""
     found = Arrival.objects.filter(workshop_id=member.workshop_id)
-    return found.filter(visit=visit) if visit else found[:MOST_FOUND]
+    return found.filter(visit=visit) if visit else found[(page - 1) * MOST_FOUND : page * MOST_FOUND]
 
 
 def _taken(what: str) -> GearingError:
@@ -125,7 +199,7 @@ def _taken(what: str) -> GearingError:
     )
 
 
-def search(member: Member, wanted: PartIn, words: str) -> QuerySet[Kept]:
+def search(member: Member, wanted: PartIn, words: str) -> Paged[Kept]:
     """Gears by any mixture of fields, nearest first: the tooth must be near, words must all be met."""
     found = Kept.objects.filter(workshop_id=member.workshop_id, gone=False)
     if wanted.teeth:
@@ -138,7 +212,7 @@ def search(member: Member, wanted: PartIn, words: str) -> QuerySet[Kept]:
     for word in words.split()[:6]:
         found = found.filter(_says(word))
     nearest = [_near("bore_mm", wanted.bore_mm)] if wanted.bore_mm else []
-    return found.order_by(*nearest, "teeth", "module_mm", "id")[:MOST_FOUND]
+    return Paged(found.order_by(*nearest, "teeth", "module_mm", "id"), found, MOST_FOUND)
 
 
 def _says(word: str) -> Q:

@@ -8,22 +8,23 @@ from pydantic import Field
 
 from devices.caliper.protocol import Hold
 from gearing.gauges import gauges
-from sums.base import Model, Problem
-from sums.count import CountIn, CountOut, count_teeth
-from sums.crossed import CrossedIn, CrossedOut, cross_pair
+from sums.apart import apart
+from sums.base import Model, Problem, here
+from sums.count import CountIn, CountOut
+from sums.crossed import CrossedIn, CrossedOut
 from sums.entry import EntryIn, EntryOut, read_entry
-from sums.fit import FitIn, FitOut, fit_part
-from sums.fitting import ChoicesOut, FittingIn, FittingOut, choices, fit_together
-from sums.form import FormIn, FormOut, read_form
+from sums.fit import FitIn, FitOut
+from sums.fitting import ChoicesOut, FittingIn, FittingOut, choices
+from sums.form import FormIn, FormOut
 from sums.gauges import GaugesOut, all_gauges
-from sums.gear import GearIn, GearOut, measure_gear
-from sums.mixed import MixedIn, MixedOut, mix_pair
-from sums.pair import PairIn, PairOut, mesh_pair
+from sums.gear import GearIn, GearOut
+from sums.mixed import MixedIn, MixedOut
+from sums.pair import PairIn, PairOut
 from sums.probe import ProbeIn
-from sums.read import ReadOut, read_gear
+from sums.read import ReadOut
 from sums.readings import ReadIn
-from sums.regear import HolesIn, HolesOut, RegearIn, RegearOut, chart_holes, regear_drive
-from sums.train import TrainIn, TrainOut, run_train
+from sums.regear import HolesIn, HolesOut, RegearIn, RegearOut
+from sums.train import TrainIn, TrainOut
 
 from . import caliper
 from .caliper import HiddenGear
@@ -76,9 +77,9 @@ def caliper_gear(
     return caliper.shown(gear)
 
 
-def _told(answer: Model) -> HttpResponse:
-    """An answer that is a checked model already: written out once, not checked and copied again."""
-    return HttpResponse(answer.model_dump_json(), content_type="application/json")
+def _apart(name: str, request: HttpRequest) -> HttpResponse:
+    """An answer worked out apart, where it can be given up: a checked model, written out once."""
+    return HttpResponse(apart().compute(name, request.body.decode()), content_type="application/json")
 
 
 @router.get("/gauges", response=GaugesOut)
@@ -98,67 +99,67 @@ def gauge_paper(request: HttpRequest) -> HttpResponse:
 @router.post("/gear", response={200: GearOut, 422: Problem})
 def gear(request: HttpRequest, given: GearIn) -> HttpResponse:
     """All that is measured on one gear."""
-    return _told(measure_gear(given))
+    return _apart("gear", request)
 
 
 @router.post("/read", response={200: ReadOut, 422: Problem})
 def read(request: HttpRequest, given: ReadIn) -> HttpResponse:
     """Which gear gave these readings."""
-    return _told(read_gear(given))
+    return _apart("read", request)
 
 
 @router.post("/form", response={200: FormOut, 422: Problem})
 def form(request: HttpRequest, given: FormIn) -> HttpResponse:
     """Which size a rack, worm, wheel, bevel, pulley or sprocket is."""
-    return _told(read_form(given))
+    return _apart("form", request)
 
 
 @router.post("/count", response={200: CountOut, 422: Problem})
 def count(request: HttpRequest, given: CountIn) -> HttpResponse:
     """How many teeth, when some are missing."""
-    return _told(count_teeth(given))
+    return _apart("count", request)
 
 
 @router.post("/fit", response={200: FitOut, 422: Problem})
 def fit(request: HttpRequest, given: FitIn) -> HttpResponse:
     """Does this gear fit in place of that one."""
-    return _told(fit_part(given))
+    return _apart("fit", request)
 
 
 @router.post("/pair", response={200: PairOut, 422: Problem})
 def pair(request: HttpRequest, given: PairIn) -> HttpResponse:
     """Two gears in mesh."""
-    return _told(mesh_pair(given))
+    return _apart("pair", request)
 
 
 @router.post("/train", response={200: TrainOut, 422: Problem})
 def train(request: HttpRequest, given: TrainIn) -> HttpResponse:
     """A whole train, typed as one line."""
-    return _told(run_train(given))
+    return _apart("train", request)
 
 
 @router.post("/mixed", response={200: MixedOut, 422: Problem})
 def mixed(request: HttpRequest, given: MixedIn) -> HttpResponse:
     """Two gears of different sizes, or one worn, tried together."""
-    return _told(mix_pair(given))
+    return _apart("mixed", request)
 
 
 @router.post("/crossed", response={200: CrossedOut, 422: Problem})
 def crossed(request: HttpRequest, given: CrossedIn) -> HttpResponse:
     """Worm and wheel, or bevels."""
-    return _told(cross_pair(given))
+    return _apart("crossed", request)
 
 
 @router.post("/regear", response={200: RegearOut, 422: Problem})
 def regear(request: HttpRequest, given: RegearIn) -> HttpResponse:
     """Other gears for the same motor."""
-    return _told(regear_drive(given))
+    return _apart("regear", request)
 
 
 @router.post("/holes", response={200: HolesOut, 422: Problem})
 def holes(request: HttpRequest, given: HolesIn) -> HttpResponse:
     """A plate's hole for every pair."""
-    return _told(chart_holes(given))
+    return _apart("holes", request)
 
 
 @router.get("/choices", response=ChoicesOut)
@@ -170,10 +171,10 @@ def what_to_pick(request: HttpRequest) -> ChoicesOut:
 @router.post("/fitting", response={200: FittingOut, 422: Problem})
 def fitting(request: HttpRequest, given: FittingIn) -> HttpResponse:
     """Shims, disc springs, friction stacks, press fits, pre-turns, tightening orders."""
-    return _told(fit_together(given))
+    return _apart("fitting", request)
 
 
 @router.post("/entry", response={200: EntryOut, 422: Problem})
 def entry(request: HttpRequest, given: EntryIn) -> HttpResponse:
     """Understand a line of quick entry, or correct one chip of it."""
-    return _told(read_entry(given))
+    return HttpResponse(here(read_entry, given).model_dump_json(), content_type="application/json")

@@ -15,10 +15,25 @@ from workshop.requests import MemberRequest
 from . import services
 
 router = Router(tags=["shelf"])
-PROBLEMS = {404: Problem, 422: Problem, 503: Problem}
+PROBLEMS = {404: Problem, 409: Problem, 422: Problem, 503: Problem}
 Kind = Literal["lubricant", "fluid", "locker", "retainer", "cleaner"]
 Surface = Literal["metal", "nylon", "acetal", "friction", "oneway", "rubber", "electric", "paint"]
 Key = Annotated[str, Field(pattern=r"^[a-z0-9-]{1,40}$")]
+
+
+class BottleState(Model):
+    """Something on the shelf as a device knew it."""
+
+    key: str = ""
+    name: Annotated[str, Field(max_length=60)] = ""
+    kind: Annotated[str, Field(max_length=20)] = ""
+    suits: Annotated[list[str], Field(max_length=20)] = Field(default_factory=list)
+    never: Annotated[list[str], Field(max_length=20)] = Field(default_factory=list)
+    not_with: Annotated[list[str], Field(max_length=20)] = Field(default_factory=list)
+    viscosity: Annotated[str, Field(max_length=30)] = ""
+    note: Annotated[str, Field(max_length=200)] = ""
+    handle: int = 0
+    full: int = 0
 
 
 class BottleIn(Model):
@@ -36,6 +51,7 @@ class BottleIn(Model):
     note: Annotated[str, Field(max_length=200)] = ""
     handle: Annotated[int, Field(ge=0, le=10_000)] = Field(default=0, description="Minutes before a load")
     full: Annotated[int, Field(ge=0, le=100_000)] = Field(default=0, description="Minutes before it runs")
+    based_on: BottleState | None = Field(default=None, description="What was known of it")
 
 
 class BottleOut(Model):
@@ -108,7 +124,10 @@ def shelf(request: MemberRequest) -> ShelfOut:
 def keep(request: MemberRequest, bottle_id: UUID, given: BottleIn) -> ShelfOut:
     """Put something on the shelf, or correct what stands there."""
     key = given.key or f"own-{bottle_id.hex[:12]}"
-    services.keep(request.user, bottle_id, key, given.model_dump(mode="json", exclude={"key"}))
+    based_on = given.based_on.model_dump(mode="json", exclude={"key"}) if given.based_on else None
+    services.keep(
+        request.user, bottle_id, key, given.model_dump(mode="json", exclude={"key", "based_on"}), based_on
+    )
     return shelf(request)
 
 

@@ -9,7 +9,9 @@ from django.http import Http404
 
 from gearing.errors import GearingError
 from gearing.shelf import Item, item_of, questions, shipped
+from workshop.merging import merge
 from workshop.models import Member
+from workshop.refusals import overtaken
 from workshop.writing import write
 
 from .models import Bottle, HouseRule
@@ -29,13 +31,17 @@ def house_of(workshop_id: int) -> dict[str, str]:
 
 
 @write
-def keep(member: Member, bottle_id: UUID, key: str, told: dict[str, Any]) -> Bottle:
+def keep(
+    member: Member, bottle_id: UUID, key: str, told: dict[str, Any], based_on: dict[str, Any] | None = None
+) -> Bottle:
     """Put something on the shelf, or correct it.
 
     Raises
     ------
     GearingError
         If the id, or another thing of that key, belongs elsewhere.
+    RefusedError
+        If others corrected the same since the state that this was `based_on`.
     """
     found = Bottle.objects.select_for_update().filter(id=bottle_id).first()
     if found is None:
@@ -50,9 +56,22 @@ def keep(member: Member, bottle_id: UUID, key: str, told: dict[str, Any]) -> Bot
             field="id",
             hint="Reload the page; nothing was changed.",
         )
-    found.told, found.gone, found.recorded_by = told, False, member
+    merged, quarrel = merge(based_on, told, {name: found.told.get(name) for name in told})
+    if quarrel:
+        raise overtaken(
+            _says_of(told, quarrel), _says_of(found.told, quarrel), found.recorded_by.called, field=quarrel[0]
+        )
+    found.told, found.gone, found.recorded_by = merged, False, member
     found.save()
     return found
+
+
+def _says_of(told: dict[str, Any], names: list[str]) -> str:
+    return ", ".join(f"{name.replace('_', ' ')} {_plain(told.get(name))}" for name in names)
+
+
+def _plain(value: Any) -> str:
+    return ", ".join(map(str, value)) if isinstance(value, list) else str(value or "none")
 
 
 @write

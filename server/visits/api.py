@@ -3,11 +3,10 @@
 from __future__ import annotations
 
 from datetime import datetime
-from typing import Annotated, Any, Literal
+from typing import Annotated, Literal
 from uuid import UUID
 
-from django.db.models import Count, OuterRef, Q, Subquery
-from ninja import Router
+from ninja import Query, Router
 from pydantic import Field
 
 from gearing.entry import name_of
@@ -16,22 +15,28 @@ from sums.entry import Line
 from workshop.requests import MemberRequest
 
 from . import services
-from .models import Photo, Visit
 from .record import entry_of
 from .services.base import own_visit
 from .shapes import (
     StepOut,
     TickOut,
-    VisitCard,
+    UnitCard,
+    UnitOut,
+    UnitPage,
     VisitOut,
+    VisitPage,
     card,
     step_out,
+    unit_out,
     visit_out,
 )
+from .wording import in_words_of
 
 router = Router(tags=["visits"])
 MOST_HISTORY = 400
-PROBLEMS = {404: Problem, 422: Problem, 503: Problem}
+Words = Annotated[str, Query(max_length=120)]
+Page = Annotated[int, Query(ge=1, le=100_000)]
+PROBLEMS = {404: Problem, 409: Problem, 422: Problem, 503: Problem}
 Note = Annotated[str, Field(max_length=2000)]
 Picks = Annotated[list[Annotated[str, Field(max_length=60)]], Field(max_length=30)]
 
@@ -53,6 +58,7 @@ class NewVisit(Model):
 class StepIn(Model):
     line: Line
     photos: Annotated[list[UUID], Field(max_length=20)] = Field(default_factory=list)
+    based_on: Line | None = Field(default=None, description="The line it had; empty for a new step")
 
 
 class Undone(Model):
@@ -61,11 +67,20 @@ class Undone(Model):
 
 class StageIn(Model):
     stage: Annotated[str, Field(max_length=10)]
+    based_on: Annotated[str, Field(max_length=10)] | None = None
+
+
+class WaitsState(Model):
+    """What a visit waited for, as a device knew it."""
+
+    waits_for: Annotated[str, Field(max_length=10)]
+    waits_note: Annotated[str, Field(max_length=200)] = ""
 
 
 class WaitsIn(Model):
     waits_for: Literal["me", "part", "cure", "decision", "owner"]
     note: Annotated[str, Field(max_length=200)] = ""
+    based_on: WaitsState | None = None
 
 
 class CheckIn(Model):
@@ -75,6 +90,7 @@ class CheckIn(Model):
 
 class WatchIn(Model):
     text: Note
+    based_on: Note | None = None
 
 
 class ChangedOut(Model):
@@ -82,12 +98,15 @@ class ChangedOut(Model):
 
 
 class HistoryLine(Model):
-    """One line of a visit's history. `what` is the piece, or what was changed."""
+    """One line of a visit's history. `what` is the piece, empty for the visit itself."""
 
+    id: int
     at: datetime
     who: str
     verb: str
     what: str
+    before: str
+    after: str
 
 
 class TickIn(Model):
@@ -96,16 +115,40 @@ class TickIn(Model):
     count: Annotated[int, Field(ge=1, le=999)]
 
 
-@router.get("/visits", response=list[VisitCard])
-def bench(request: MemberRequest) -> list[VisitCard]:
-    """The visits at hand, last touched first."""
-    newest = Photo.objects.filter(visit=OuterRef("pk")).order_by("-recorded_at").values("id")[:1]
-    visits = (
-        Visit.objects.filter(unit__workshop_id=request.user.workshop_id)
-        .select_related("unit")
-        .annotate(pieces=Count("steps", filter=Q(steps__number__isnull=False)), photo=Subquery(newest))
+@router.get("/visits", response={200: VisitPage, **PROBLEMS})
+def bench(
+    request: MemberRequest,
+    words: Words = "",
+    state: Literal["all", "open", "filed"] = "all",
+    unit: UUID | None = None,
+    page: Page = 1,
+) -> VisitPage:
+    """Visits by what is remembered of them, last touched first: any part of unit, owner or complaint."""
+    found, pages = services.find_visits(request.user, words, state, unit).page(page)
+    return VisitPage(
+        cards=[card(visit) for visit in found], total=pages.total, page=pages.page, pages=pages.pages
     )
-    return [card(visit) for visit in visits[:200]]
+
+
+@router.get("/units", response={200: UnitPage, **PROBLEMS})
+def units(request: MemberRequest, words: Words = "", page: Page = 1) -> UnitPage:
+    """Units that were here, the last first, to take one in again."""
+    found, pages = services.find_units(request.user, words).page(page)
+    return UnitPage(
+        units=[
+            UnitCard(unit=unit_out(one), visits=one.many, last=one.last, open_visit=one.open_visit)
+            for one in found
+        ],
+        total=pages.total,
+        page=pages.page,
+        pages=pages.pages,
+    )
+
+
+@router.get("/units/{unit_id}", response={200: UnitOut, **PROBLEMS})
+def unit(request: MemberRequest, unit_id: UUID) -> UnitOut:
+    """One unit."""
+    return unit_out(services.own_unit(request.user, unit_id))
 
 
 @router.put("/visits/{visit_id}", response={200: VisitOut, **PROBLEMS})
@@ -128,40 +171,42 @@ def changed(request: MemberRequest, visit_id: UUID) -> ChangedOut:
 
 
 @router.get("/visits/{visit_id}/history", response={200: list[HistoryLine], **PROBLEMS})
-def history(request: MemberRequest, visit_id: UUID) -> list[HistoryLine]:
-    """Who did what, newest first: nothing of a record is ever lost."""
+def history(request: MemberRequest, visit_id: UUID, before: int | None = None) -> list[HistoryLine]:
+    """Who did what, newest first, with what it was before and after; `before` a line, what came earlier."""
     visit = own_visit(request.user, visit_id)
-    names = {step.id: name_of(entry_of(step.piece)) for step in visit.steps.select_related("piece")}
-    return [
-        HistoryLine(
-            at=change.at,
-            who=change.member.called,
-            verb=change.verb,
-            what=names.get(change.subject, "") or _told(change.after) or _told(change.before),
+    pieces = {step.id: entry_of(step.piece) for step in visit.steps.select_related("piece")}
+    changes = visit.changes.select_related("member").order_by("-id")
+    if before is not None:
+        changes = changes.filter(id__lt=before)
+    lines = []
+    for change in changes[:MOST_HISTORY]:
+        piece = pieces.get(change.subject)
+        kind = piece.kind if piece else ""
+        lines.append(
+            HistoryLine(
+                id=change.id,
+                at=change.at,
+                who=change.member.called,
+                verb=change.verb,
+                what=name_of(piece) if piece else "",
+                before=in_words_of(change.before, kind),
+                after=in_words_of(change.after, kind),
+            )
         )
-        for change in visit.changes.select_related("member").order_by("-id")[:MOST_HISTORY]
-    ]
-
-
-def _told(change: Any) -> str:
-    """The change itself in a few words, where it is of no piece."""
-    if not isinstance(change, dict):
-        return ""
-    return ", ".join(f"{name} {value}" for name, value in change.items() if isinstance(value, str) and value)[
-        :120
-    ]
+    return lines
 
 
 @router.put("/visits/{visit_id}/stage", response={200: VisitOut, **PROBLEMS})
 def stage(request: MemberRequest, visit_id: UUID, given: StageIn) -> VisitOut:
     """Move to a stage."""
-    return visit_out(services.enter_stage(request.user, visit_id, given.stage))
+    return visit_out(services.enter_stage(request.user, visit_id, given.stage, given.based_on))
 
 
 @router.put("/visits/{visit_id}/waits", response={200: VisitOut, **PROBLEMS})
 def waits(request: MemberRequest, visit_id: UUID, given: WaitsIn) -> VisitOut:
     """Say what the visit waits for."""
-    return visit_out(services.wait_for(request.user, visit_id, given.waits_for, given.note))
+    based_on = given.based_on.model_dump() if given.based_on else None
+    return visit_out(services.wait_for(request.user, visit_id, given.waits_for, given.note, based_on))
 
 
 @router.put("/visits/{visit_id}/check", response={200: VisitOut, **PROBLEMS})
@@ -173,13 +218,15 @@ def check(request: MemberRequest, visit_id: UUID, given: CheckIn) -> VisitOut:
 @router.put("/visits/{visit_id}/watch", response={200: VisitOut, **PROBLEMS})
 def watch(request: MemberRequest, visit_id: UUID, given: WatchIn) -> VisitOut:
     """Note what to watch and when to open it next."""
-    return visit_out(services.note_to_watch(request.user, visit_id, given.text))
+    return visit_out(services.note_to_watch(request.user, visit_id, given.text, given.based_on))
 
 
 @router.put("/visits/{visit_id}/steps/{step_id}", response={200: StepOut, **PROBLEMS})
 def record_step(request: MemberRequest, visit_id: UUID, step_id: UUID, given: StepIn) -> StepOut:
     """Lay a piece down in the row, or reword it there."""
-    return step_out(services.record_step(request.user, visit_id, step_id, given.line, given.photos))
+    return step_out(
+        services.record_step(request.user, visit_id, step_id, given.line, given.photos, given.based_on)
+    )
 
 
 @router.put("/visits/{visit_id}/steps/{step_id}/undone", response={200: StepOut, **PROBLEMS})

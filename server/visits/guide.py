@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from uuid import UUID
 
-from django.db.models import Count, Q
+from django.db.models import Case, Count, IntegerField, Q, Value, When
 from ninja import Router
 
 from gearing.entry import strip_title
@@ -18,8 +18,9 @@ from .row import off_of
 from .services.base import own_visit
 
 router = Router(tags=["guide"])
-PROBLEMS = {404: Problem, 422: Problem, 503: Problem}
+PROBLEMS = {404: Problem, 409: Problem, 422: Problem, 503: Problem}
 MOST_GUIDES = 20
+MOST_LOOKED_AT = 200
 
 
 class GuideChoice(Model):
@@ -105,28 +106,38 @@ def _out(visit: Visit) -> GuideOut:
     )
 
 
+def _same(visit: Visit) -> Q:
+    same = Q(unit_id=visit.unit_id)
+    return same | Q(unit__model=visit.unit.model) if visit.unit.model else same
+
+
+def _alike(visit: Visit) -> Q:
+    return _same(visit) | Q(unit__kind=visit.unit.kind)
+
+
 def _choices(visit: Visit) -> list[GuideChoice]:
     """Visits with a row, the same unit first, then the same model, then the same kind."""
     with_row = (
         Visit.objects.filter(unit__workshop_id=visit.unit.workshop_id)
         .exclude(id=visit.id)
+        .filter(_alike(visit))
         .select_related("unit")
         .annotate(many=Count("steps", filter=Q(steps__number__isnull=False)))
         .filter(many__gt=0)
     )
     found = []
-    for other in with_row[:200]:
+    model = Case(When(_same(visit), then=Value(0)), default=Value(1), output_field=IntegerField())
+    for other in with_row.order_by(model, "-changed_at")[:MOST_LOOKED_AT]:
         unit = other.unit
         same = unit.id == visit.unit_id or bool(unit.model and unit.model == visit.unit.model)
-        if same or unit.kind == visit.unit.kind:
-            found.append(
-                GuideChoice(
-                    id=other.id,
-                    label=unit.label,
-                    model=unit.model,
-                    number=other.number,
-                    steps=other.many,
-                    same_model=same,
-                )
+        found.append(
+            GuideChoice(
+                id=other.id,
+                label=unit.label,
+                model=unit.model,
+                number=other.number,
+                steps=other.many,
+                same_model=same,
             )
+        )
     return sorted(found, key=lambda one: (not one.same_model, -one.steps))[:MOST_GUIDES]

@@ -25,7 +25,7 @@ from .services.base import own_visit
 from .shapes import PieceOut, piece_out
 
 router = Router(tags=["look"])
-PROBLEMS = {404: Problem, 422: Problem, 503: Problem}
+PROBLEMS = {404: Problem, 409: Problem, 422: Problem, 503: Problem}
 
 
 class FindingIn(Model):
@@ -60,6 +60,15 @@ class LookOut(Model):
     reason: str
 
 
+class JudgedState(Model):
+    """A verdict as a device knew it."""
+
+    verdict: Annotated[str, Field(max_length=10)] = ""
+    finding: Annotated[str, Field(max_length=300)] = ""
+    findings: Annotated[list[FindingIn], Field(max_length=40)] = Field(default_factory=list)
+    instead: Annotated[str, Field(max_length=LONGEST_LINE)] = ""
+
+
 class VerdictIn(LookIn):
     """The verdict on a piece; findings left out stay as they were."""
 
@@ -69,6 +78,7 @@ class VerdictIn(LookIn):
     instead: Annotated[str, Field(max_length=LONGEST_LINE)] | None = Field(
         default=None, description="What goes in instead, said as in the strip; empty for the same again"
     )
+    based_on: JudgedState | None = Field(default=None, description="What stood there when this was said")
 
 
 def _gear_or_part(given: Any) -> str:
@@ -90,8 +100,11 @@ class PinIn(Model):
 def judge(request: MemberRequest, visit_id: UUID, piece_id: UUID, given: VerdictIn) -> PieceOut:
     """Say what is to become of a piece."""
     seen = None if given.findings is None else [one.model_dump() for one in given.findings]
+    based_on = given.based_on.model_dump() if given.based_on else None
     return piece_out(
-        services.judge(request.user, visit_id, piece_id, given.verdict, given.finding, seen, given.instead)
+        services.judge(
+            request.user, visit_id, piece_id, given.verdict, given.finding, seen, given.instead, based_on
+        )
     )
 
 

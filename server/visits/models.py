@@ -113,6 +113,8 @@ class Pin(Recorded):
     chosen = models.JSONField()
     superseded = models.BooleanField(default=False)
     taken_back = models.BooleanField(default=False)
+    # Its place among the readings of the piece: clocks are set back, orders are not.
+    order = models.PositiveIntegerField(default=0)
 
 
 class Worked(Recorded):
@@ -142,6 +144,31 @@ class Photo(Recorded):
 
     class Meta:
         ordering = ["recorded_at"]
+
+
+class Join(Recorded):
+    """A link that lets devices without a sign-in shoot photos into a visit for a while."""
+
+    visit = models.ForeignKey(Visit, on_delete=models.PROTECT, related_name="joins")
+    expires_at = models.DateTimeField()
+    revoked = models.BooleanField(default=False)
+
+    class Meta:
+        ordering = ["recorded_at"]
+
+
+class JoinedDevice(models.Model):
+    """A device that used the link: shown to whoever gave it out."""
+
+    join = models.ForeignKey(Join, on_delete=models.PROTECT, related_name="devices")
+    key = models.CharField(max_length=40)
+    called = models.CharField(max_length=120)
+    address = models.CharField(max_length=45)
+    photos = models.PositiveIntegerField(default=0)
+    last_seen = models.DateTimeField(auto_now=True)
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["join", "key"], name="joined_device_once")]
 
 
 class Tick(Recorded):

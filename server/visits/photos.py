@@ -1,34 +1,30 @@
-"""Routes of photos: kept, marked, shown, and shot by a second device that joined by a code."""
+"""Routes of photos: kept, marked, shown, and the links a second device joins by."""
 
 from __future__ import annotations
 
+from datetime import datetime
+from math import ceil
 from typing import Annotated, Any
-from uuid import UUID, uuid4
+from uuid import UUID
 
 import segno
-from django.core import signing
-from django.http import FileResponse, Http404, HttpRequest, HttpResponse
-from django.shortcuts import render
+from django.http import FileResponse, Http404
+from django.utils import timezone
 from ninja import File, Form, Router
 from ninja.files import UploadedFile
 from pydantic import Field
 
-from door.views import look_of_the_door
-from gearing.errors import GearingError
 from sums.base import Model, Problem
-from workshop.models import Member
 from workshop.requests import MemberRequest
 
 from . import services
-from .models import Photo
+from .joining import token_of
+from .models import Join, Photo
 from .services.base import own_visit
 from .shapes import PhotoMark, PhotoOut, photo_out
 
 router = Router(tags=["photos"])
-PROBLEMS = {404: Problem, 422: Problem, 503: Problem}
-JOINED_FOR = 60
-"""Minutes a second device may shoot into a visit on one code."""
-SALT = "dentado.join"
+PROBLEMS = {404: Problem, 409: Problem, 422: Problem, 503: Problem}
 
 
 class PhotoIn(Model):
@@ -37,14 +33,27 @@ class PhotoIn(Model):
 
 class MarksIn(Model):
     marks: Annotated[list[PhotoMark], Field(max_length=40)]
+    based_on: Annotated[list[PhotoMark], Field(max_length=40)] | None = None
+
+
+class JoinedOut(Model):
+    """A device that uses the link."""
+
+    called: str
+    address: str
+    photos: int
+    last_seen: datetime
 
 
 class JoinOut(Model):
-    """What a second device opens, as an address and as a code to scan."""
+    """What a second device opens, as an address and as a code to scan, and who uses it."""
 
+    id: UUID
     address: str
     code: str = Field(description="The address as a QR code, a data URI")
-    minutes: int
+    minutes: int = Field(description="Until it is over")
+    by: str
+    devices: list[JoinedOut]
 
 
 @router.post("/visits/{visit_id}/photos/{photo_id}", response={200: PhotoOut, **PROBLEMS})
@@ -65,7 +74,10 @@ def photo(request: MemberRequest, photo_id: UUID, small: bool = False) -> FileRe
     found = Photo.objects.filter(id=photo_id, visit__unit__workshop_id=request.user.workshop_id).first()
     if found is None:
         raise Http404
-    answer = FileResponse((found.small if small else found.image).open(), content_type="image/jpeg")
+    try:
+        answer = FileResponse((found.small if small else found.image).open(), content_type="image/jpeg")
+    except FileNotFoundError:
+        raise Http404 from None
     answer["Cache-Control"] = "private, max-age=31536000, immutable"
     return answer
 
@@ -73,40 +85,46 @@ def photo(request: MemberRequest, photo_id: UUID, small: bool = False) -> FileRe
 @router.put("/visits/{visit_id}/photos/{photo_id}/marks", response={200: PhotoOut, **PROBLEMS})
 def mark(request: MemberRequest, visit_id: UUID, photo_id: UUID, given: MarksIn) -> PhotoOut:
     """Draw numbered pins and arrows on a photo."""
-    marks = [one.model_dump(mode="json", exclude_none=True) for one in given.marks]
-    return photo_out(services.mark_photo(request.user, visit_id, photo_id, marks))
+    based_on = None if given.based_on is None else _plain(given.based_on)
+    return photo_out(services.mark_photo(request.user, visit_id, photo_id, _plain(given.marks), based_on))
 
 
-@router.post("/visits/{visit_id}/join", response={200: JoinOut, **PROBLEMS})
-def join(request: MemberRequest, visit_id: UUID) -> JoinOut:
+def _plain(marks: list[PhotoMark]) -> list[dict[str, Any]]:
+    return [one.model_dump(mode="json", exclude_none=True) for one in marks]
+
+
+@router.put("/visits/{visit_id}/joins/{join_id}", response={200: JoinOut, **PROBLEMS})
+def join(request: MemberRequest, visit_id: UUID, join_id: UUID) -> JoinOut:
     """Let a second device shoot into this visit for an hour, with no sign-in of its own."""
+    return _join_out(request, services.make_join(request.user, visit_id, join_id))
+
+
+@router.get("/visits/{visit_id}/joins", response={200: list[JoinOut], **PROBLEMS})
+def joins(request: MemberRequest, visit_id: UUID) -> list[JoinOut]:
+    """Links that are open, and the devices that use them."""
     visit = own_visit(request.user, visit_id)
-    told = signing.dumps({"visit": str(visit.id), "member": request.user.pk}, salt=SALT, compress=True)
-    address = request.build_absolute_uri(f"/join/{told}")
+    open_ones = visit.joins.filter(revoked=False, expires_at__gt=timezone.now()).select_related("recorded_by")
+    return [_join_out(request, one) for one in open_ones]
+
+
+@router.delete("/visits/{visit_id}/joins/{join_id}", response={200: list[JoinOut], **PROBLEMS})
+def end_join(request: MemberRequest, visit_id: UUID, join_id: UUID) -> list[JoinOut]:
+    """Take a link back; what came through it stays."""
+    services.revoke_join(request.user, visit_id, join_id)
+    return joins(request, visit_id)
+
+
+def _join_out(request: MemberRequest, join: Join) -> JoinOut:
+    address = request.build_absolute_uri(f"/join/{token_of(join)}")
     code = segno.make(address, error="m").svg_data_uri(scale=6, border=2, dark="#1e2930", light="#fbf8f1")
-    return JoinOut(address=address, code=code, minutes=JOINED_FOR)
-
-
-def joined(request: HttpRequest, told: str) -> HttpResponse:
-    """The second device's one page: a picture goes to the piece laid down last. Nothing else opens."""
-    try:
-        said = signing.loads(told, salt=SALT, max_age=JOINED_FOR * 60)
-        member = Member.objects.get(pk=said["member"], is_active=True)
-        visit = own_visit(member, UUID(said["visit"]))
-    except (signing.BadSignature, Member.DoesNotExist, Http404):
-        return render(request, "visits/join.html", {"over": True, **look_of_the_door()}, status=410)
-    sent, problem = 0, ""
-    if request.method == "POST":
-        step = visit.steps.filter(number__isnull=False).order_by("-number").first()
-        for upload in request.FILES.getlist("photo")[:MOST_AT_ONCE]:
-            try:
-                services.add_photo(member, visit.id, uuid4(), upload, step.id if step else None)
-                sent += 1
-            except GearingError as error:
-                problem = f"{error.problem} {error.hint}"
-    last = visit.steps.filter(number__isnull=False).order_by("-number").first()
-    context = {"visit": visit, "last": last, "sent": sent, "problem": problem, **look_of_the_door()}
-    return render(request, "visits/join.html", context, status=422 if problem else 200)
-
-
-MOST_AT_ONCE = 12
+    return JoinOut(
+        id=join.id,
+        address=address,
+        code=code,
+        minutes=max(0, ceil((join.expires_at - timezone.now()).total_seconds() / 60)),
+        by=join.recorded_by.called,
+        devices=[
+            JoinedOut(called=one.called, address=one.address, photos=one.photos, last_seen=one.last_seen)
+            for one in join.devices.order_by("-last_seen")
+        ],
+    )

@@ -18,7 +18,7 @@ from .services.base import own_visit
 from .shapes import PlanOut, plan_out
 
 router = Router(tags=["rebuild"])
-PROBLEMS = {404: Problem, 422: Problem, 503: Problem}
+PROBLEMS = {404: Problem, 409: Problem, 422: Problem, 503: Problem}
 Key = Annotated[str, Field(pattern=r"^[a-z]{1,20}:\d{1,5}$")]
 
 

@@ -18,7 +18,7 @@ from .record import entry_of
 from .services.base import own_visit
 
 router = Router(tags=["row"])
-PROBLEMS = {404: Problem, 422: Problem, 503: Problem}
+PROBLEMS = {404: Problem, 409: Problem, 422: Problem, 503: Problem}
 MOST_PIECES, MOST_WORDS = 3000, 300
 
 
@@ -152,7 +152,7 @@ def words(request: MemberRequest, visit_id: UUID) -> WordsOut:
         step__visit__unit__workshop_id=request.user.workshop_id, step__visit__unit__kind=visit.unit.kind
     ).select_related("step__visit")
     counted: Counter[str] = Counter()
-    for piece in pieces.order_by("recorded_at")[:MOST_PIECES]:
+    for piece in pieces.order_by("-recorded_at")[:MOST_PIECES]:
         entry = entry_of(piece)
         here = piece.step.visit.unit_id == visit.unit_id
         counted.update({word.lower().strip(",."): 5 if here else 1 for word in entry.words.split()})

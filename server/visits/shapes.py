@@ -13,11 +13,11 @@ from gearing.figures import figure_of
 from gearing.forms.named import GEAR, form_of
 from gearing.pieces import minds
 from gearing.rebuild import Bench, PlanStep, build_plan, ready_in
-from gearing.units import stop_running, unit_kinds
+from gearing.units import stop_running, unit_kind
 from sums.base import Model
 from sums.entry import ChipOut, FigureOut, figure_out
 
-from .models import Photo, Piece, Step, Visit
+from .models import Photo, Piece, Step, Unit, Visit
 from .record import entry_of, gear_of, live_pins, live_ticks, live_work, read_as, removed
 
 
@@ -28,6 +28,33 @@ class UnitOut(Model):
     label: str
     model: str
     owner_label: str
+
+
+class VisitPage(Model):
+    """Some of the visits asked for, last touched first."""
+
+    cards: list[VisitCard]
+    total: int = Field(description="How many there are of those asked for")
+    page: int
+    pages: int
+
+
+class UnitCard(Model):
+    """A unit that was here, and how often."""
+
+    unit: UnitOut
+    visits: int
+    last: datetime | None
+    open_visit: UUID | None = Field(description="Its visit that is not filed yet")
+
+
+class UnitPage(Model):
+    """Some of the units asked for, last here first."""
+
+    units: list[UnitCard]
+    total: int
+    page: int
+    pages: int
 
 
 class VisitCard(Model):
@@ -195,12 +222,11 @@ class PlanOut(Model):
     ready_in: float = Field(description="Minutes until all is done and cured, waiting overlapped")
 
 
-def unit_out(visit: Visit) -> UnitOut:
-    unit = visit.unit
+def unit_out(unit: Unit) -> UnitOut:
     return UnitOut(
         id=unit.id,
         kind=unit.kind,
-        kind_label=unit_kinds()[unit.kind].label,
+        kind_label=unit_kind(unit.kind).label,
         label=unit.label,
         model=unit.model,
         owner_label=unit.owner_label,
@@ -211,7 +237,7 @@ def card(visit: Any) -> VisitCard:
     """A visit annotated with its `pieces` and newest `photo`."""
     return VisitCard(
         id=visit.id,
-        unit=unit_out(visit),
+        unit=unit_out(visit.unit),
         number=visit.number,
         complaint=visit.complaint,
         stage=visit.stage,
@@ -224,10 +250,10 @@ def card(visit: Any) -> VisitCard:
 
 
 def visit_out(visit: Visit) -> VisitOut:
-    kind = unit_kinds()[visit.unit.kind]
+    kind = unit_kind(visit.unit.kind)
     return VisitOut(
         id=visit.id,
-        unit=unit_out(visit),
+        unit=unit_out(visit.unit),
         number=visit.number,
         changed_at=visit.changed_at,
         complaint=visit.complaint,
@@ -252,8 +278,14 @@ def photo_out(photo: Photo) -> PhotoOut:
         id=photo.id,
         width=photo.width,
         height=photo.height,
-        marks=[PhotoMark(**mark) for mark in photo.marks],
+        marks=[_mark(mark) for mark in photo.marks],
     )
+
+
+def _mark(kept: dict[str, Any]) -> PhotoMark:
+    """A mark as it is kept: it was checked on its way in, and is never refused on its way out."""
+    piece = kept.get("piece")
+    return PhotoMark.model_construct(**{**kept, "piece": UUID(piece) if piece else None})
 
 
 def step_out(step: Step) -> StepOut:
@@ -307,7 +339,7 @@ def _pin_out(pin: Any) -> PinOut:
         label=pin.chosen["label"],
         says=read_as(pin),
         probability=pin.chosen["probability"],
-        gear=PinnedGear(**kept) if form == GEAR else None,
+        gear=PinnedGear.model_construct(**kept) if form == GEAR else None,
         hand_known=not helix or bool(hand),
         given=pin.given,
     )

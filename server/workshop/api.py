@@ -1,5 +1,6 @@
 """Routes for who is signed in, and the words every screen shares."""
 
+from django.conf import settings
 from django.http import HttpRequest
 from django.views.decorators.csrf import ensure_csrf_cookie
 from ninja import Router
@@ -17,10 +18,17 @@ router = Router(tags=["workshop"])
 
 
 class Session(Model):
-    """Who is signed in; both empty for nobody."""
+    """Who is signed in; empty for nobody. `key` tells one member from another on a shared device."""
 
     member: str
     workshop: str
+    key: str
+    role: str
+    sample: bool
+    version: str
+
+
+NOBODY = Session(member="", workshop="", key="", role="", sample=False, version="")
 
 
 class Word(Model):
@@ -54,9 +62,16 @@ class Vocabulary(Model):
 
 def _session(request: HttpRequest) -> Session:
     member = request.user
-    if not member.is_authenticated or member.workshop is None:
-        return Session(member="", workshop="")
-    return Session(member=member.called, workshop=member.workshop.name)
+    if not member.is_authenticated:
+        return NOBODY
+    return Session(
+        member=member.called,
+        workshop=member.workshop.name,
+        key=str(member.pk),
+        role=member.role,
+        sample=member.workshop.sample,
+        version=settings.VERSION,
+    )
 
 
 @router.get("/session", response=Session, auth=None)
@@ -70,7 +85,7 @@ def who(request: HttpRequest) -> Session:
 def sign_out(request: HttpRequest) -> Session:
     """Sign out."""
     services.sign_out(request)
-    return Session(member="", workshop="")
+    return NOBODY
 
 
 @router.get("/vocabulary", response=Vocabulary)

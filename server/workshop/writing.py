@@ -6,10 +6,15 @@ from collections.abc import Callable
 from functools import wraps
 from typing import ParamSpec, TypeVar
 
-from django.db import OperationalError, connection, transaction
+from django.db import IntegrityError, OperationalError, connection, transaction
+
+from .refusals import RefusedError
 
 DEADLOCK = 1213
 """MariaDB's ER_LOCK_DEADLOCK: this transaction was given up so that another could go on."""
+
+SAME_KEY = 1062
+"""MariaDB's ER_DUP_ENTRY: another was quicker with the same id; begun again, its row is found."""
 
 TRIES = 4
 
@@ -18,7 +23,7 @@ R = TypeVar("R")
 
 
 def write(service: Callable[P, R]) -> Callable[P, R]:
-    """A service as one transaction: all of it or nothing, begun again after a deadlock."""
+    """A service as one transaction: all of it or nothing, begun again after a deadlock or a race on an id."""
 
     @wraps(service)
     def run(*args: P.args, **kwargs: P.kwargs) -> R:
@@ -29,6 +34,17 @@ def write(service: Callable[P, R]) -> Callable[P, R]:
             except OperationalError as error:
                 if error.args[0] != DEADLOCK or not left or connection.in_atomic_block:
                     raise
+            except IntegrityError as error:
+                if error.args[0] != SAME_KEY or connection.in_atomic_block:
+                    raise
+                if not left:
+                    raise RefusedError(
+                        409,
+                        "same_id",
+                        "This is already recorded in another place.",
+                        "Reload the page; nothing was changed.",
+                        field="id",
+                    ) from error
         raise AssertionError("unreachable")
 
     return run

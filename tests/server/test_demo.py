@@ -30,7 +30,9 @@ class Demo(TestCase):
         self.desk = Desk(Member.objects.get(username="robin"))
 
     def visit(self, unit: str) -> Any:
-        card = next(card for card in self.desk.got("GET", "/visits") if card["unit"]["label"] == unit)
+        card = next(
+            card for card in self.desk.got("GET", "/visits")["cards"] if card["unit"]["label"] == unit
+        )
         return self.desk.got("GET", f"/visits/{card['id']}")
 
     def test_a_second_load_changes_nothing(self) -> None:
@@ -39,7 +41,7 @@ class Demo(TestCase):
         self.assertEqual((Workshop.objects.count(), Visit.objects.count(), Photo.objects.count()), before)
 
     def test_units_stand_at_different_stages_with_what_they_wait_for(self) -> None:
-        cards = self.desk.got("GET", "/visits")
+        cards = self.desk.got("GET", "/visits")["cards"]
         self.assertEqual(len(cards), len(SCENARIO))
         self.assertGreaterEqual(len({card["stage"] for card in cards}), len(STAGES) - 1)
         self.assertTrue(all(card["photo"] for card in cards))
@@ -60,6 +62,8 @@ class Demo(TestCase):
         self.assertEqual(counted, set(pieces[:5]))
 
     def test_a_unit_that_was_here_before_is_the_same_unit(self) -> None:
-        herons = [card for card in self.desk.got("GET", "/visits") if card["unit"]["label"] == "Heron 650"]
+        herons = [
+            card for card in self.desk.got("GET", "/visits")["cards"] if card["unit"]["label"] == "Heron 650"
+        ]
         self.assertEqual(len({card["unit"]["id"] for card in herons}), 1)
         self.assertEqual(sorted(card["number"] for card in herons), [1, 2])

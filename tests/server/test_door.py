@@ -42,9 +42,9 @@ class SignIn(TestCase):
     def test_members_of_one_workshop_sign_in_and_out(self) -> None:
         for name, called in (("ada", "Ada"), ("ben", "Ben")):
             self.assertRedirects(self.sign_in(name, PASSWORD), "/", fetch_redirect_response=False)
-            self.assertEqual(
-                self.client.get("/api/session").json(), {"member": called, "workshop": "Home bench"}
-            )
+            session = self.client.get("/api/session").json()
+            self.assertEqual((session["member"], session["workshop"]), (called, "Home bench"))
+            self.assertEqual(session["role"], "owner" if name == "ada" else "member")
             self.assertEqual(self.client.get("/api/visits").status_code, 200)
             self.client.delete("/api/session")
             self.assertEqual(self.client.get("/api/visits").status_code, 401)
@@ -100,7 +100,7 @@ class Closed(BenchCase):
     def test_another_workshop_sees_nothing_and_changes_nothing(self) -> None:
         _, kept = self.desk.photo(self.at("photos", uuid4()), picture())
         eve = Desk(self.eve)
-        self.assertEqual(eve.got("GET", "/visits"), [])
+        self.assertEqual(eve.got("GET", "/visits")["cards"], [])
         step, piece = self.steps[0].id, self.piece(0)
         calls = [
             ("GET", self.at(), None),

@@ -41,7 +41,7 @@ class Opening(BenchCase):
 
     def test_the_bench_shows_each_with_what_it_waits_for(self) -> None:
         self.desk.got("PUT", self.at("waits"), {"waits_for": "part", "note": "idler on Friday"})
-        card = Desk(self.ben).got("GET", "/visits")[0]
+        card = Desk(self.ben).got("GET", "/visits")["cards"][0]
         self.assertEqual(
             (card["waits_for"], card["waits_note"], card["pieces"]), ("part", "idler on Friday", 3)
         )

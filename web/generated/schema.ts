@@ -184,6 +184,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/drawer/{kept_id}/moves/{movement_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Move
+         * @description Take some out or put some in. Two who take one each have taken two.
+         */
+        put: operations["drawer_api_move"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/photos/{photo_id}": {
         parameters: {
             query?: never;
@@ -708,6 +728,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/units": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Units
+         * @description Units that were here, the last first, to take one in again.
+         */
+        get: operations["visits_api_units"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/units/{unit_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Unit
+         * @description One unit.
+         */
+        get: operations["visits_api_unit"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/visits": {
         parameters: {
             query?: never;
@@ -717,7 +777,7 @@ export interface paths {
         };
         /**
          * Bench
-         * @description The visits at hand, last touched first.
+         * @description Visits by what is remembered of them, last touched first: any part of unit, owner or complaint.
          */
         get: operations["visits_api_bench"];
         put?: never;
@@ -825,7 +885,7 @@ export interface paths {
         };
         /**
          * History
-         * @description Who did what, newest first: nothing of a record is ever lost.
+         * @description Who did what, newest first, with what it was before and after; `before` a line, what came earlier.
          */
         get: operations["visits_api_history"];
         put?: never;
@@ -836,7 +896,27 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/visits/{visit_id}/join": {
+    "/api/visits/{visit_id}/joins": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Joins
+         * @description Links that are open, and the devices that use them.
+         */
+        get: operations["visits_photos_joins"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/visits/{visit_id}/joins/{join_id}": {
         parameters: {
             query?: never;
             header?: never;
@@ -844,13 +924,17 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        put?: never;
         /**
          * Join
          * @description Let a second device shoot into this visit for an hour, with no sign-in of its own.
          */
-        post: operations["visits_photos_join"];
-        delete?: never;
+        put: operations["visits_photos_join"];
+        post?: never;
+        /**
+         * End Join
+         * @description Take a link back; what came through it stays.
+         */
+        delete: operations["visits_photos_end_join"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1252,6 +1336,186 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/workshop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Workshop
+         * @description Members, codes, sign-ins, backups and versions.
+         */
+        get: operations["workshop_members_workshop"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/backups": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Back Up
+         * @description Make a backup now.
+         */
+        post: operations["workshop_members_back_up"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/codes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Make Code
+         * @description A one-time code for a new member.
+         */
+        post: operations["workshop_members_make_code"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/codes/{code_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Take Code Back
+         * @description A code given out by mistake opens nothing any more.
+         */
+        delete: operations["workshop_members_take_code_back"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/members/{member_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change Member
+         * @description Give a member another role, or bar them.
+         */
+        put: operations["workshop_members_change_member"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/members/{member_id}/reset": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Reset
+         * @description A one-time code by which a member sets a new password.
+         */
+        post: operations["workshop_members_reset"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change Password
+         * @description Change one's own password; sign-ins on other devices end.
+         */
+        put: operations["workshop_members_change_password"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/sample": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Remove Sample
+         * @description Take the sample workshop away, with all that was tried in it.
+         */
+        delete: operations["config_sample_remove_sample"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/sign-ins/{session_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * End Sign In
+         * @description End a sign-in, one's own or as owner anybody's.
+         */
+        delete: operations["workshop_members_end_sign_in"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -1325,6 +1589,24 @@ export interface components {
             width_mm: number | null;
             /** Width Share */
             width_share: number | null;
+        };
+        /** BackupOut */
+        BackupOut: {
+            /** Kind */
+            kind: string;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Megabytes */
+            megabytes: number;
+            /** Name */
+            name: string;
+            /** Photos */
+            photos: number;
+            /** Visits */
+            visits: number;
         };
         /** BandChoice */
         BandChoice: {
@@ -1428,6 +1710,8 @@ export interface components {
          * @description Something for the shelf: what it is for, what it must not touch, how long it cures.
          */
         BottleIn: {
+            /** @description What was known of it */
+            based_on?: components["schemas"]["BottleState"] | null;
             /**
              * Full
              * @description Minutes before it runs
@@ -1495,6 +1779,53 @@ export interface components {
             suits: string[];
             /** Viscosity */
             viscosity: string;
+        };
+        /**
+         * BottleState
+         * @description Something on the shelf as a device knew it.
+         */
+        BottleState: {
+            /**
+             * Full
+             * @default 0
+             */
+            full?: number;
+            /**
+             * Handle
+             * @default 0
+             */
+            handle?: number;
+            /**
+             * Key
+             * @default
+             */
+            key?: string;
+            /**
+             * Kind
+             * @default
+             */
+            kind?: string;
+            /**
+             * Name
+             * @default
+             */
+            name?: string;
+            /** Never */
+            never?: string[];
+            /** Not With */
+            not_with?: string[];
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+            /** Suits */
+            suits?: string[];
+            /**
+             * Viscosity
+             * @default
+             */
+            viscosity?: string;
         };
         /**
          * BuildStepOut
@@ -1790,6 +2121,42 @@ export interface components {
              * @default 20
              */
             set_at_c?: number;
+        };
+        /** CodeIn */
+        CodeIn: {
+            /**
+             * Called
+             * @default
+             */
+            called?: string;
+            /**
+             * Role
+             * @default member
+             * @enum {string}
+             */
+            role?: "owner" | "member" | "reader";
+        };
+        /**
+         * CodeOut
+         * @description A code that may still be used; its text is known only to whoever made it.
+         */
+        CodeOut: {
+            /** Called */
+            called: string;
+            /**
+             * Expires At
+             * Format: date-time
+             */
+            expires_at: string;
+            /** For Member */
+            for_member: string;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Role */
+            role: string;
         };
         /**
          * Comparison
@@ -2689,14 +3056,20 @@ export interface components {
         };
         /**
          * HistoryLine
-         * @description One line of a visit's history. `what` is the piece, or what was changed.
+         * @description One line of a visit's history. `what` is the piece, empty for the visit itself.
          */
         HistoryLine: {
+            /** After */
+            after: string;
             /**
              * At
              * Format: date-time
              */
             at: string;
+            /** Before */
+            before: string;
+            /** Id */
+            id: number;
             /** Verb */
             verb: string;
             /** What */
@@ -2785,18 +3158,47 @@ export interface components {
         };
         /**
          * JoinOut
-         * @description What a second device opens, as an address and as a code to scan.
+         * @description What a second device opens, as an address and as a code to scan, and who uses it.
          */
         JoinOut: {
             /** Address */
             address: string;
+            /** By */
+            by: string;
             /**
              * Code
              * @description The address as a QR code, a data URI
              */
             code: string;
-            /** Minutes */
+            /** Devices */
+            devices: components["schemas"]["JoinedOut"][];
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Minutes
+             * @description Until it is over
+             */
             minutes: number;
+        };
+        /**
+         * JoinedOut
+         * @description A device that uses the link.
+         */
+        JoinedOut: {
+            /** Address */
+            address: string;
+            /** Called */
+            called: string;
+            /**
+             * Last Seen
+             * Format: date-time
+             */
+            last_seen: string;
+            /** Photos */
+            photos: number;
         };
         /**
          * JointIn
@@ -2819,10 +3221,35 @@ export interface components {
             slips?: boolean;
         };
         /**
+         * JudgedState
+         * @description A verdict as a device knew it.
+         */
+        JudgedState: {
+            /**
+             * Finding
+             * @default
+             */
+            finding?: string;
+            /** Findings */
+            findings?: components["schemas"]["FindingIn"][];
+            /**
+             * Instead
+             * @default
+             */
+            instead?: string;
+            /**
+             * Verdict
+             * @default
+             */
+            verdict?: string;
+        };
+        /**
          * KeptIn
          * @description A gear to put in the drawer: its tooth must be known, the rest may follow.
          */
         KeptIn: {
+            /** @description What was known of it; leave out for a new one */
+            based_on?: components["schemas"]["KeptState"] | null;
             /** Bore Mm */
             bore_mm?: (number | string) | null;
             /**
@@ -2920,6 +3347,73 @@ export interface components {
             width_mm: number | null;
         };
         /**
+         * KeptPage
+         * @description Some of what was found, those that fit first on each page.
+         */
+        KeptPage: {
+            /** Found */
+            found: components["schemas"]["KeptOut"][];
+            /** Page */
+            page: number;
+            /** Pages */
+            pages: number;
+            /** Total */
+            total: number;
+        };
+        /**
+         * KeptState
+         * @description A gear in the drawer as a device knew it.
+         */
+        KeptState: {
+            /** Bore Mm */
+            bore_mm?: number | null;
+            /**
+             * Bore Shape
+             * @default
+             */
+            bore_shape?: string;
+            /**
+             * Boss
+             * @default
+             */
+            boss?: string;
+            /**
+             * Count
+             * @default 0
+             */
+            count?: number;
+            /**
+             * Material
+             * @default
+             */
+            material?: string;
+            /** Module Mm */
+            module_mm?: number | null;
+            /**
+             * Part Number
+             * @default
+             */
+            part_number?: string;
+            /**
+             * Place
+             * @default
+             */
+            place?: string;
+            /** Pressure Angle Deg */
+            pressure_angle_deg?: number | null;
+            /** Price */
+            price?: number | null;
+            /**
+             * Source
+             * @default
+             */
+            source?: string;
+            /** Teeth */
+            teeth?: number | null;
+            /** Width Mm */
+            width_mm?: number | null;
+        };
+        /**
          * KnownIn
          * @description What was measured to find counts left open.
          */
@@ -2992,6 +3486,8 @@ export interface components {
         };
         /** MarksIn */
         MarksIn: {
+            /** Based On */
+            based_on?: components["schemas"]["PhotoMark"][] | null;
             /** Marks */
             marks: components["schemas"]["PhotoMark"][];
         };
@@ -3024,6 +3520,34 @@ export interface components {
             label: string;
             /** Size Mm */
             size_mm: number;
+        };
+        /** MemberIn */
+        MemberIn: {
+            /**
+             * Active
+             * @default true
+             */
+            active?: boolean;
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "owner" | "member" | "reader";
+        };
+        /** MemberOut */
+        MemberOut: {
+            /** Active */
+            active: boolean;
+            /** Called */
+            called: string;
+            /** Id */
+            id: number;
+            /** Last Seen */
+            last_seen: string | null;
+            /** Role */
+            role: string;
+            /** Username */
+            username: string;
         };
         /**
          * MeshIn
@@ -3084,6 +3608,14 @@ export interface components {
             worn_backlash_mm: number | null;
         };
         /**
+         * MoveIn
+         * @description How many go in, or out if below zero.
+         */
+        MoveIn: {
+            /** By */
+            by: number;
+        };
+        /**
          * MoveOut
          * @description One reading, and what the reader would have said after it.
          */
@@ -3106,6 +3638,21 @@ export interface components {
             size: string;
             /** Teeth */
             teeth: number;
+        };
+        /**
+         * NewCodeOut
+         * @description A code, shown this once, and where it is typed in.
+         */
+        NewCodeOut: {
+            /** Address */
+            address: string;
+            /**
+             * Expires At
+             * Format: date-time
+             */
+            expires_at: string;
+            /** Text */
+            text: string;
         };
         /**
          * NewVisit
@@ -3384,6 +3931,13 @@ export interface components {
             teeth?: number;
             /** Width Mm */
             width_mm?: (number | string) | null;
+        };
+        /** PasswordIn */
+        PasswordIn: {
+            /** New */
+            new: string;
+            /** Old */
+            old: string;
         };
         /** PhotoIn */
         PhotoIn: {
@@ -3792,6 +4346,12 @@ export interface components {
          */
         Problem: {
             /**
+             * Code
+             * @description Stable; what programs go by
+             * @default input
+             */
+            code?: string;
+            /**
              * Field
              * @default
              */
@@ -3801,13 +4361,38 @@ export interface components {
              * @default
              */
             hint?: string;
+            /**
+             * Mine
+             * @description Of a write that others overtook: what it said
+             * @default
+             */
+            mine?: string;
+            /**
+             * Now
+             * @description What stands, to base the next write on
+             */
+            now?: {
+                [key: string]: unknown;
+            } | null;
             /** Problem */
             problem: string;
+            /**
+             * Theirs
+             * @description What stands instead
+             * @default
+             */
+            theirs?: string;
             /**
              * Where
              * @description Shafts it concerns
              */
             where?: string[];
+            /**
+             * Who
+             * @description Who said so
+             * @default
+             */
+            who?: string;
         };
         /**
          * QuestionOut
@@ -4189,6 +4774,11 @@ export interface components {
             /** Tone */
             tone: string;
         };
+        /** RemovedOut */
+        RemovedOut: {
+            /** Removed */
+            removed: boolean;
+        };
         /**
          * ResultOut
          * @description What the gear was, and both plays side by side.
@@ -4219,6 +4809,13 @@ export interface components {
             tip_radius_mm: number;
             /** Tooth */
             tooth: number[][];
+        };
+        /** RoleOut */
+        RoleOut: {
+            /** Key */
+            key: string;
+            /** Says */
+            says: string;
         };
         /** RoundLine */
         RoundLine: {
@@ -4311,6 +4908,11 @@ export interface components {
          * @description What is looked for: any mixture of fields, and words that must all be met.
          */
         SearchIn: {
+            /**
+             * Page
+             * @default 1
+             */
+            page?: number;
             wanted?: components["schemas"]["PartIn"];
             /**
              * Words
@@ -4350,11 +4952,19 @@ export interface components {
         };
         /**
          * Session
-         * @description Who is signed in; both empty for nobody.
+         * @description Who is signed in; empty for nobody. `key` tells one member from another on a shared device.
          */
         Session: {
+            /** Key */
+            key: string;
             /** Member */
             member: string;
+            /** Role */
+            role: string;
+            /** Sample */
+            sample: boolean;
+            /** Version */
+            version: string;
             /** Workshop */
             workshop: string;
         };
@@ -4462,6 +5072,35 @@ export interface components {
             /** Says */
             says: string;
         };
+        /**
+         * SignInOut
+         * @description An open sign-in.
+         */
+        SignInOut: {
+            /** Address */
+            address: string;
+            /** Device */
+            device: string;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Last Seen
+             * Format: date-time
+             */
+            last_seen: string;
+            /** Member */
+            member: string;
+            /**
+             * Since
+             * Format: date-time
+             */
+            since: string;
+            /** This One */
+            this_one: boolean;
+        };
         /** SizeIn */
         SizeIn: {
             /**
@@ -4548,6 +5187,8 @@ export interface components {
         };
         /** StageIn */
         StageIn: {
+            /** Based On */
+            based_on?: string | null;
             /** Stage */
             stage: string;
         };
@@ -4627,6 +5268,11 @@ export interface components {
         };
         /** StepIn */
         StepIn: {
+            /**
+             * Based On
+             * @description The line it had; empty for a new step
+             */
+            based_on?: string | null;
             /** Line */
             line: string;
             /** Photos */
@@ -5029,6 +5675,22 @@ export interface components {
             /** Undone */
             undone: boolean;
         };
+        /**
+         * UnitCard
+         * @description A unit that was here, and how often.
+         */
+        UnitCard: {
+            /** Last */
+            last: string | null;
+            /**
+             * Open Visit
+             * @description Its visit that is not filed yet
+             */
+            open_visit: string | null;
+            unit: components["schemas"]["UnitOut"];
+            /** Visits */
+            visits: number;
+        };
         /** UnitKindOut */
         UnitKindOut: {
             /** Key */
@@ -5058,6 +5720,20 @@ export interface components {
             /** Owner Label */
             owner_label: string;
         };
+        /**
+         * UnitPage
+         * @description Some of the units asked for, last here first.
+         */
+        UnitPage: {
+            /** Page */
+            page: number;
+            /** Pages */
+            pages: number;
+            /** Total */
+            total: number;
+            /** Units */
+            units: components["schemas"]["UnitCard"][];
+        };
         /** UseRow */
         UseRow: {
             /** How */
@@ -5074,6 +5750,8 @@ export interface components {
          * @description The verdict on a piece; findings left out stay as they were.
          */
         VerdictIn: {
+            /** @description What stood there when this was said */
+            based_on?: components["schemas"]["JudgedState"] | null;
             /**
              * Finding
              * @default
@@ -5091,6 +5769,13 @@ export interface components {
              * @enum {string}
              */
             verdict: "" | "keep" | "clean" | "replace" | "pair";
+        };
+        /** VersionOut */
+        VersionOut: {
+            /** Version */
+            version: string;
+            /** What */
+            what: string;
         };
         /**
          * VisitCard
@@ -5171,6 +5856,23 @@ export interface components {
             waits_note: string;
         };
         /**
+         * VisitPage
+         * @description Some of the visits asked for, last touched first.
+         */
+        VisitPage: {
+            /** Cards */
+            cards: components["schemas"]["VisitCard"][];
+            /** Page */
+            page: number;
+            /** Pages */
+            pages: number;
+            /**
+             * Total
+             * @description How many there are of those asked for
+             */
+            total: number;
+        };
+        /**
          * Vocabulary
          * @description The words the screens share, all from the core's data.
          */
@@ -5192,6 +5894,7 @@ export interface components {
         };
         /** WaitsIn */
         WaitsIn: {
+            based_on?: components["schemas"]["WaitsState"] | null;
             /**
              * Note
              * @default
@@ -5202,6 +5905,19 @@ export interface components {
              * @enum {string}
              */
             waits_for: "me" | "part" | "cure" | "decision" | "owner";
+        };
+        /**
+         * WaitsState
+         * @description What a visit waited for, as a device knew it.
+         */
+        WaitsState: {
+            /** Waits For */
+            waits_for: string;
+            /**
+             * Waits Note
+             * @default
+             */
+            waits_note?: string;
         };
         /**
          * WarmOut
@@ -5227,6 +5943,8 @@ export interface components {
         };
         /** WatchIn */
         WatchIn: {
+            /** Based On */
+            based_on?: string | null;
             /** Text */
             text: string;
         };
@@ -5330,6 +6048,44 @@ export interface components {
             mind: string;
             /** Says */
             says: string;
+        };
+        /**
+         * WorkshopOut
+         * @description The workshop as its members see it; backups only who decides on the machine.
+         */
+        WorkshopOut: {
+            /** Backup Overdue */
+            backup_overdue: boolean;
+            /** Backup Running */
+            backup_running: boolean;
+            /** Backups */
+            backups: components["schemas"]["BackupOut"][];
+            /** Codes */
+            codes: components["schemas"]["CodeOut"][];
+            /** Has Sample */
+            has_sample: boolean;
+            /**
+             * May Keep
+             * @description Whether this member decides on members and codes
+             */
+            may_keep: boolean;
+            /**
+             * May Run
+             * @description Whether this member decides on backups and the sample
+             */
+            may_run: boolean;
+            /** Members */
+            members: components["schemas"]["MemberOut"][];
+            /** Name */
+            name: string;
+            /** Roles */
+            roles: components["schemas"]["RoleOut"][];
+            /** Sample */
+            sample: boolean;
+            /** Sign Ins */
+            sign_ins: components["schemas"]["SignInOut"][];
+            /** Versions */
+            versions: components["schemas"]["VersionOut"][];
         };
         /**
          * WormIn
@@ -5495,6 +6251,7 @@ export interface operations {
         parameters: {
             query?: {
                 visit?: string | null;
+                page?: number;
             };
             header?: never;
             path?: never;
@@ -5539,6 +6296,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5597,6 +6363,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -5636,11 +6411,20 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["KeptOut"][];
+                    "application/json": components["schemas"]["KeptPage"];
                 };
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5701,6 +6485,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -5747,6 +6540,78 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    drawer_api_move: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kept_id: string;
+                movement_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MoveIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6049,6 +6914,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -6102,6 +6976,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -6148,6 +7031,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6664,9 +7556,12 @@ export interface operations {
             };
         };
     };
-    visits_api_bench: {
+    visits_api_units: {
         parameters: {
-            query?: never;
+            query?: {
+                words?: string;
+                page?: number;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -6679,7 +7574,162 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["VisitCard"][];
+                    "application/json": components["schemas"]["UnitPage"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    visits_api_unit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                unit_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UnitOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    visits_api_bench: {
+        parameters: {
+            query?: {
+                words?: string;
+                state?: "all" | "open" | "filed";
+                unit?: string | null;
+                page?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VisitPage"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -6706,6 +7756,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6766,6 +7825,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -6808,6 +7876,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6868,6 +7945,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -6910,6 +7996,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6970,6 +8065,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -6992,7 +8096,9 @@ export interface operations {
     };
     visits_api_history: {
         parameters: {
-            query?: never;
+            query?: {
+                before?: number | null;
+            };
             header?: never;
             path: {
                 visit_id: string;
@@ -7012,6 +8118,73 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    visits_photos_joins: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                visit_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JoinOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7045,6 +8218,7 @@ export interface operations {
             header?: never;
             path: {
                 visit_id: string;
+                join_id: string;
             };
             cookie?: never;
         };
@@ -7061,6 +8235,74 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    visits_photos_end_join: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                visit_id: string;
+                join_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JoinOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7130,6 +8372,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -7184,6 +8435,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -7231,6 +8491,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7293,6 +8562,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -7337,6 +8615,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7391,6 +8678,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7453,6 +8749,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -7504,6 +8809,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -7546,6 +8860,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7607,6 +8930,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -7650,6 +8982,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7706,6 +9047,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -7752,6 +9102,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7813,6 +9172,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -7860,6 +9228,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7921,6 +9298,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -7964,6 +9350,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8025,6 +9420,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -8068,6 +9472,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8128,6 +9541,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -8174,6 +9596,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8230,6 +9661,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -8266,6 +9706,584 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Vocabulary"];
+                };
+            };
+        };
+    };
+    workshop_members_workshop: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkshopOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    workshop_members_back_up: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkshopOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    workshop_members_make_code: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CodeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NewCodeOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    workshop_members_take_code_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkshopOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    workshop_members_change_member: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                member_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MemberIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkshopOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    workshop_members_reset: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                member_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NewCodeOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    workshop_members_change_password: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasswordIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkshopOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    config_sample_remove_sample: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RemovedOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    workshop_members_end_sign_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                session_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkshopOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
         };

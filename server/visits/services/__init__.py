@@ -1,6 +1,8 @@
 """All writes to visits. Each is one transaction and may be sent twice."""
 
 from .build import tick, untick
+from .finding import find_units, find_visits, own_unit
+from .joins import add_joined_photo, make_join, new_device_key, note_device, open_join, revoke_join
 from .photos import add_photo, mark_photo
 from .pieces import drop_work, judge, keep_work, pin_gear, unpin_gear
 from .plan import bench_of, mark_step, start_timer, stop_timer
@@ -17,20 +19,29 @@ from .visits import (
 )
 
 __all__ = [
+    "add_joined_photo",
     "add_photo",
     "bench_of",
     "drop_work",
     "enter_stage",
+    "find_units",
+    "find_visits",
     "follow_guide",
     "judge",
     "keep_work",
+    "make_join",
     "mark_photo",
     "mark_step",
+    "new_device_key",
+    "note_device",
     "note_to_watch",
+    "open_join",
     "open_visit",
+    "own_unit",
     "pin_gear",
     "record_step",
     "removed_pieces",
+    "revoke_join",
     "set_check",
     "set_undone",
     "standing",

@@ -2,15 +2,19 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from typing import Any
 from uuid import UUID
 
 from django.shortcuts import get_object_or_404
 
 from gearing.errors import GearingError
+from workshop.merging import merge
 from workshop.models import Member
+from workshop.refusals import overtaken
 
 from ..models import Change, Visit
+from ..wording import in_words_of
 
 
 def own_visit(member: Member, visit_id: UUID, *, lock: bool = False) -> Visit:
@@ -33,6 +37,34 @@ def remember(
     """Add a line to the visit's history and put the visit on top of the bench."""
     Change.objects.create(visit=visit, member=member, verb=verb, subject=subject, before=before, after=after)
     visit.save(update_fields=["changed_at"])
+
+
+def settle(
+    visit: Visit,
+    subject: UUID,
+    based_on: Mapping[str, Any] | None,
+    mine: Mapping[str, Any],
+    now: Mapping[str, Any],
+    kind: str = "",
+) -> dict[str, Any]:
+    """What to write of `mine`, given what it was based on and what stands now.
+
+    Raises
+    ------
+    RefusedError
+        If others changed the same meanwhile; it shows both, and nothing is written.
+    """
+    merged, quarrel = merge(based_on, mine, now)
+    if quarrel:
+        last = visit.changes.filter(subject=subject).select_related("member").order_by("-id").first()
+        raise overtaken(
+            in_words_of(mine, kind),
+            in_words_of(now, kind),
+            last.member.called if last else "",
+            now,
+            quarrel[0],
+        )
+    return merged
 
 
 def taken(what: str) -> GearingError:

@@ -5,8 +5,11 @@ from __future__ import annotations
 from typing import Any
 from uuid import UUID
 
+from django.db.models import Max
+
 from gearing.entry import parse
 from gearing.errors import GearingError
+from sums.base import here
 from sums.fitting import FittingIn, fit_together
 from sums.form import FormCandidate, FormIn, read_form
 from sums.read import CandidateOut, read_gear
@@ -16,7 +19,7 @@ from workshop.writing import write
 
 from ..models import Piece, Pin, Worked
 from ..record import entry_of
-from .base import own_visit, remember, taken
+from .base import own_visit, remember, settle, taken
 
 
 def _own_piece(visit_id: UUID, piece_id: UUID) -> Piece:
@@ -35,6 +38,7 @@ def judge(
     finding: str,
     findings: list[dict[str, Any]] | None = None,
     instead: str | None = None,
+    based_on: dict[str, Any] | None = None,
 ) -> Piece:
     """Say what was seen on a piece, what is to become of it, and why. What is not said stays.
 
@@ -42,6 +46,8 @@ def judge(
     ------
     GearingError
         If what goes in instead cannot be a line of the strip.
+    RefusedError
+        If others judged it otherwise since the state that this was `based_on`.
     """
     if instead:
         parse(instead)
@@ -55,6 +61,9 @@ def judge(
         "findings": piece.findings if findings is None else findings,
         "instead": piece.instead if instead is None else instead.strip(),
     }
+    if based_on and based_on.get("instead") and not based_on.get("verdict"):
+        based_on = {**based_on, "verdict": "replace"}
+    after = settle(visit, piece.id, based_on, after, before, entry_of(piece).kind)
     if before != after:
         for name, value in after.items():
             setattr(piece, name, value)
@@ -94,16 +103,18 @@ def pin_gear(
     if rim >= rims:
         raise GearingError("This piece has no such gear.", field="rim", hint=f"It has {rims}.")
     candidates: list[CandidateOut] | list[FormCandidate] = (
-        read_form(given).candidates if isinstance(given, FormIn) else read_gear(given).candidates
+        here(read_form, given).candidates if isinstance(given, FormIn) else here(read_gear, given).candidates
     )
     if choice >= len(candidates):
         raise GearingError("No such candidate.", field="choice", hint="Read the gear again.")
     chosen = candidates[choice]
     piece.pins.filter(rim=rim, superseded=False).update(superseded=True)
+    last = piece.pins.aggregate(last=Max("order"))["last"] or 0
     Pin.objects.create(
         id=pin_id,
         piece=piece,
         rim=rim,
+        order=last + 1,
         recorded_by=member,
         given=given.model_dump(mode="json"),
         chosen=chosen.model_dump(mode="json", exclude={"drawing", "new"}),
@@ -123,9 +134,9 @@ def unpin_gear(member: Member, visit_id: UUID, piece_id: UUID, pin_id: UUID) -> 
     pin.superseded = pin.taken_back = True
     pin.save(update_fields=["superseded", "taken_back"])
     earlier = (
-        piece.pins.filter(rim=pin.rim, recorded_at__lt=pin.recorded_at)
+        piece.pins.filter(rim=pin.rim, order__lt=pin.order)
         .exclude(taken_back=True)
-        .order_by("-recorded_at")
+        .order_by("-order")
         .first()
     )
     if earlier:
@@ -151,7 +162,7 @@ def keep_work(member: Member, visit_id: UUID, piece_id: UUID, work_id: UUID, giv
         if known.piece_id != piece.id:
             raise taken("work")
         return piece
-    told = fit_together(given)
+    told = here(fit_together, given)
     Worked.objects.create(
         id=work_id,
         piece=piece,

@@ -9,7 +9,7 @@ from django.utils import timezone
 
 from gearing.errors import GearingError
 from gearing.rebuild import Bench, Mark
-from gearing.units import unit_kinds
+from gearing.units import unit_kind
 from shelf.services import at_hand, house_of
 from workshop.models import Member
 from workshop.writing import write
@@ -23,7 +23,7 @@ def bench_of(member: Member, visit: Visit) -> Bench:
     marks = {m.key: Mark(m.struck, m.after, m.done) for m in visit.plan_marks.all()}
     workshop = member.workshop_id or 0
     return Bench(
-        open_gears=unit_kinds()[visit.unit.kind].open_gears,
+        open_gears=unit_kind(visit.unit.kind).open_gears,
         house=house_of(workshop),
         shelf=at_hand(workshop),
         marks=marks,

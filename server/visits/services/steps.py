@@ -12,22 +12,31 @@ from workshop.writing import write
 
 from ..models import Photo, Piece, Step
 from ..record import entry_to_json, mark_fresh
-from .base import own_visit, remember, taken
+from .base import own_visit, remember, settle, taken
 
 
 @write
 def record_step(
-    member: Member, visit_id: UUID, step_id: UUID, line: str, photo_ids: list[UUID] | None = None
+    member: Member,
+    visit_id: UUID,
+    step_id: UUID,
+    line: str,
+    photo_ids: list[UUID] | None = None,
+    based_on: str | None = None,
 ) -> Step:
     """Lay a piece down in the row, or reword one that lies there.
 
     The same id with the same line is the same step; with another line it is
-    that step corrected, and the history keeps what it was.
+    that step corrected, and the history keeps what it was. `based_on` is the
+    line as the device knew it, empty for a new step: one that comes again after
+    others corrected it takes nothing of that back.
 
     Raises
     ------
     GearingError
         If the line is empty or too long, or the id belongs to another visit.
+    RefusedError
+        If others reworded it meanwhile.
     """
     entry = parse(line)
     visit = own_visit(member, visit_id, lock=True)
@@ -43,7 +52,9 @@ def record_step(
         mark_fresh(step)
     elif step.visit_id != visit.id:
         raise taken("step")
-    elif step.line != line.strip():
+    elif step.line != line.strip() and based_on != "":
+        told = None if based_on is None else {"line": based_on}
+        settle(visit, step_id, told, {"line": line.strip()}, {"line": step.line})
         before, step.line = step.line, line.strip()
         step.save(update_fields=["line"])
         step.piece.entry = entry_to_json(entry)

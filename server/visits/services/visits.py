@@ -10,13 +10,13 @@ from django.db.models import Max
 from gearing.errors import GearingError
 from gearing.rebuild import Removed, left_over
 from gearing.stages import Standing, check_stage
-from gearing.units import unit_kinds
+from gearing.units import unit_kind, unit_kinds
 from workshop.models import Member
 from workshop.writing import write
 
 from ..models import Unit, Visit
 from ..record import removed
-from .base import own_visit, remember, taken
+from .base import own_visit, remember, settle, taken
 
 UNIT_FIELDS = ("kind", "label", "model", "owner_label")
 VISIT_FIELDS = ("complaint", "use_so_far", "symptoms", "conditions")
@@ -24,7 +24,7 @@ VISIT_FIELDS = ("complaint", "use_so_far", "symptoms", "conditions")
 
 @write
 def open_visit(member: Member, visit_id: UUID, unit_id: UUID, given: dict[str, Any]) -> Visit:
-    """Take a unit in. The unit is made if its id is new.
+    """Take a unit in. The unit is made if its id is new; one that was here before stays as it is recorded.
 
     Raises
     ------
@@ -69,7 +69,7 @@ def removed_pieces(visit: Visit) -> list[Removed]:
 def standing(visit: Visit) -> Standing:
     """How far the visit has come, for the rules of the stages."""
     pieces = removed_pieces(visit)
-    checks = set(unit_kinds()[visit.unit.kind].prove)
+    checks = set(unit_kind(visit.unit.kind).prove)
     return Standing(
         steps=len(pieces),
         unanswered=sum(left.count for left in left_over(pieces)),
@@ -78,7 +78,7 @@ def standing(visit: Visit) -> Standing:
 
 
 @write
-def enter_stage(member: Member, visit_id: UUID, stage: str) -> Visit:
+def enter_stage(member: Member, visit_id: UUID, stage: str, based_on: str | None = None) -> Visit:
     """Move the visit to a stage, forward or back.
 
     Raises
@@ -88,14 +88,17 @@ def enter_stage(member: Member, visit_id: UUID, stage: str) -> Visit:
     """
     visit = own_visit(member, visit_id, lock=True)
     check_stage(stage, standing(visit))
-    return _set(visit, member, "stage", stage=stage)
+    told = None if based_on is None else {"stage": based_on}
+    return _set(visit, member, "stage", told, stage=stage)
 
 
 @write
-def wait_for(member: Member, visit_id: UUID, waits_for: str, note: str) -> Visit:
+def wait_for(
+    member: Member, visit_id: UUID, waits_for: str, note: str, based_on: dict[str, Any] | None = None
+) -> Visit:
     """Say what the visit waits for."""
     visit = own_visit(member, visit_id, lock=True)
-    return _set(visit, member, "waits", waits_for=waits_for, waits_note=note)
+    return _set(visit, member, "waits", based_on, waits_for=waits_for, waits_note=note)
 
 
 @write
@@ -108,17 +111,18 @@ def set_check(member: Member, visit_id: UUID, check: str, done: bool) -> Visit:
         If that is no check of this kind of unit.
     """
     visit = own_visit(member, visit_id, lock=True)
-    if check not in unit_kinds()[visit.unit.kind].prove:
+    if check not in unit_kind(visit.unit.kind).prove:
         raise GearingError("That check is not one of this unit's.", field="check", hint="Reload the page.")
     kept = [c for c in visit.checks_done if c != check]
-    return _set(visit, member, "check", checks_done=[*kept, check] if done else kept)
+    return _set(visit, member, "check", None, checks_done=[*kept, check] if done else kept)
 
 
 @write
-def note_to_watch(member: Member, visit_id: UUID, text: str) -> Visit:
+def note_to_watch(member: Member, visit_id: UUID, text: str, based_on: str | None = None) -> Visit:
     """Keep what to watch and when to open it next."""
     visit = own_visit(member, visit_id, lock=True)
-    return _set(visit, member, "to watch", to_watch=text)
+    told = None if based_on is None else {"to_watch": based_on}
+    return _set(visit, member, "to watch", told, to_watch=text)
 
 
 @write
@@ -146,8 +150,9 @@ def follow_guide(member: Member, visit_id: UUID, guide_id: UUID | None) -> Visit
     return visit
 
 
-def _set(visit: Visit, member: Member, verb: str, **fields: Any) -> Visit:
-    before = {name: getattr(visit, name) for name in fields}
+def _set(visit: Visit, member: Member, verb: str, based_on: dict[str, Any] | None, **mine: Any) -> Visit:
+    before = {name: getattr(visit, name) for name in mine}
+    fields = settle(visit, visit.id, based_on, mine, before)
     if before == fields:
         return visit
     for name, value in fields.items():

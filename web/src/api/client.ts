@@ -1,5 +1,6 @@
 /** The generated client, with the token Django wants and one way to say what went wrong. */
 import createClient from "openapi-fetch";
+import { ref } from "vue";
 
 import type { paths } from "../../generated/schema";
 import { toTheDoor } from "../app/door";
@@ -26,7 +27,28 @@ export const UNREACHABLE: Problem = {
   problem: "The bench's server does not answer.",
   field: "",
   hint: "Check that it runs. What you entered is kept on this device.",
+  where: [],
+  code: "unreachable",
+  mine: "",
+  theirs: "",
+  who: "",
 };
+
+/** Whether the server or its database is being brought back. */
+export const away = ref(false);
+const LOOK_AGAIN = 2000;
+
+/** Out of reach: look, until all is well again. */
+export function noteAway() {
+  if (away.value) return;
+  away.value = true;
+  const look = async () => {
+    const well = await fetch("/health").then((answer) => answer.ok, () => false);
+    if (well) away.value = false;
+    else window.setTimeout(() => void look(), LOOK_AGAIN);
+  };
+  window.setTimeout(() => void look(), LOOK_AGAIN);
+}
 
 interface Answer<T> {
   data?: T;
@@ -40,8 +62,10 @@ export async function ask<T>(asked: Promise<Answer<T>>): Promise<T> {
   try {
     answer = await asked;
   } catch {
+    noteAway();
     throw UNREACHABLE;
   }
+  if (answer.response.status === 503) noteAway();
   if (answer.data !== undefined) return answer.data;
   throw asProblem(answer.error);
 }

@@ -1,18 +1,27 @@
 <script setup lang="ts">
 /** The shell: the view, and what the server would not take. */
 import Button from "primevue/button";
-import { onMounted } from "vue";
+import { computed, onMounted, ref } from "vue";
+import { useRoute, useRouter } from "vue-router";
 
 import { useSession } from "../features/workshop/session";
-import { useOutbox } from "../record/outbox";
+import { useOutbox, type Aside } from "../record/outbox";
+import { whatIs, wordsOf } from "../record/words";
 
 const AGAIN = 2000;
 const session = useSession();
 const outbox = useOutbox();
+const route = useRoute();
+const router = useRouter();
+/** Put off; it stays on the list, and the bar says so. */
+const seen = ref<Aside>();
+const newest = computed(() => {
+  const last = outbox.refused.at(-1);
+  return last === seen.value ? undefined : last;
+});
 
 /** The words of the screens come from the server; while it is away they are asked for again. */
 async function look() {
-  void outbox.send();
   try {
     await session.look();
   } catch {
@@ -24,13 +33,14 @@ onMounted(look);
 
 <template>
   <RouterView />
-  <aside v-if="outbox.refused.length" class="refused" role="alert">
-    <div v-for="(one, n) in outbox.refused" :key="n">
-      <p>
-        <strong>{{ one.problem.problem }}</strong> {{ one.problem.hint }}
-      </p>
-      <p v-if="(one.entry.body as { line?: string })?.line" class="value">{{ (one.entry.body as { line: string }).line }}</p>
-      <Button variant="outlined" @click="outbox.drop(one)">Seen</Button>
+  <aside v-if="newest && route.name !== 'unsent'" class="refused" role="alert">
+    <p>
+      <strong>{{ newest.problem.problem }}</strong> {{ newest.problem.hint }}
+    </p>
+    <p class="value">{{ whatIs(newest.entry) }}: {{ wordsOf(newest.entry) }}</p>
+    <div class="actions">
+      <Button @click="router.push({ name: 'unsent' })">{{ outbox.refused.length > 1 ? `See all ${outbox.refused.length}` : "Settle it" }}</Button>
+      <Button variant="outlined" @click="seen = newest">Later</Button>
     </div>
   </aside>
 </template>
@@ -54,10 +64,5 @@ onMounted(look);
   display: grid;
   gap: 14px;
   z-index: 20;
-}
-
-.refused div {
-  display: grid;
-  gap: 8px;
 }
 </style>

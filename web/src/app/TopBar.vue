@@ -5,6 +5,7 @@ import Popover from "primevue/popover";
 import { ref } from "vue";
 import { useRouter } from "vue-router";
 
+import { away } from "../api/client";
 import { useSession } from "../features/workshop/session";
 import { useOutbox } from "../record/outbox";
 import KeyCap from "./KeyCap.vue";
@@ -42,6 +43,7 @@ useKeys({ i: () => opener.value?.querySelector("button")?.click(), b: () => rout
     <RouterLink to="/" class="mark" aria-label="Bench"><NameMark /></RouterLink>
     <strong class="title">{{ title }}</strong>
     <span class="about soft">{{ about }}</span>
+    <RouterLink v-if="outbox.refused.length" class="refused harm" to="/unsent">{{ outbox.refused.length }} not taken</RouterLink>
     <span class="sent" :class="{ harm: outbox.unreachable, soft: !outbox.unreachable }" role="status">{{ outbox.says }}</span>
     <slot />
     <div ref="opener">
@@ -59,11 +61,13 @@ useKeys({ i: () => opener.value?.querySelector("button")?.click(), b: () => rout
         <RouterLink to="/shelf">Shelf</RouterLink>
         <RouterLink to="/practice">Practice</RouterLink>
         <RouterLink to="/">Bench</RouterLink>
+        <RouterLink to="/workshop">Workshop</RouterLink>
         <button type="button" @click="switchLamp">{{ lamp ? "Day" : "Lamp" }}</button>
         <button type="button" @click="leave">Sign out, {{ session.member }}</button>
       </nav>
     </Popover>
   </header>
+  <p v-if="away" class="away" role="status">The record is out of reach and is being brought back. What you enter is kept on this device.</p>
 </template>
 
 <style scoped>
@@ -103,6 +107,21 @@ useKeys({ i: () => opener.value?.querySelector("button")?.click(), b: () => rout
 .sent {
   white-space: nowrap;
   font-size: 16px;
+}
+
+.refused {
+  display: flex;
+  align-items: center;
+  min-height: 44px;
+  white-space: nowrap;
+}
+
+.away {
+  flex: none;
+  padding: 8px var(--margin);
+  background: var(--brass-wash);
+  border-bottom: 1px solid var(--brass);
+  font-weight: 600;
 }
 
 .menu {

@@ -22,6 +22,8 @@ export const router = createRouter({
     { path: "/train", name: "train", component: () => import("../features/instruments/train/TrainView.vue") },
     { path: "/regear", name: "regear", component: () => import("../features/instruments/regear/RegearView.vue") },
     { path: "/fits", name: "fits", component: () => import("../features/instruments/fits/FitsView.vue") },
+    { path: "/workshop", name: "workshop", component: () => import("../features/workshop/WorkshopView.vue") },
+    { path: "/unsent", name: "unsent", component: () => import("../features/workshop/UnsentView.vue") },
     { path: "/mesh", name: "mesh", component: () => import("../features/instruments/mesh/MeshView.vue") },
     { path: "/:rest(.*)*", redirect: "/" },
   ],

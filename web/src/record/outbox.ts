@@ -1,77 +1,80 @@
 /** Everything recorded waits here, on the device, until the server has it.
  *
- *  Entries are sent one at a time in the order they were made. Each carries the
- *  id of what it makes, so sending one twice is the same as once. A dead server
- *  or a closed lid only makes them wait; a refusal is shown, never swallowed.
+ *  Entries are sent one at a time in the order they were made, each in the name of
+ *  the member who made it and of no other. Each carries the id of what it makes, so
+ *  sending one twice is the same as once. A dead server or a closed lid only makes
+ *  them wait. What is refused, and what the server breaks on again and again, is set
+ *  aside on the disk with the reason, and the rest goes on.
  *  Where the browser cannot store (a full disk, a private window) they wait in
  *  this window, and the screen says so. */
-import { openDB, type DBSchema, type IDBPDatabase } from "idb";
 import { defineStore } from "pinia";
 import { computed, ref } from "vue";
 
-import { asProblem, csrfToken, UNREACHABLE } from "../api/client";
+import { asProblem, csrfToken, noteAway, UNREACHABLE } from "../api/client";
 import type { Problem } from "../api/types";
 import { toTheDoor } from "../app/door";
+import { rebased } from "./rebase";
+import { disk, stay, type Aside, type Waiting } from "./store";
 
-export interface Waiting {
-  key?: number;
-  visitId: string;
-  kind: "step" | "undo" | "verdict" | "pin" | "work" | "unwork" | "tick" | "untick" | "mark" | "timer" | "photo" | "marks" | "waits" | "check" | "watch";
-  method: "PUT" | "POST" | "DELETE";
-  path: string;
-  body?: unknown;
-  file?: Blob;
-  /** What the screen shows until the server has answered. */
-  shown?: unknown;
-}
-
-export interface Refused {
-  entry: Waiting;
-  problem: Problem;
-}
-
-interface Schema extends DBSchema {
-  waiting: { key: number; value: Waiting };
-}
+export type { Aside, Waiting } from "./store";
+/** An entry before it is known whose it is. */
+export type Entry = Omit<Waiting, "owner" | "who">;
 
 const SOON = 1500;
 const LATER = 8000;
-
-let database: Promise<IDBPDatabase<Schema>> | undefined;
-
-function open() {
-  database ??= openDB<Schema>("dentado", 1, {
-    upgrade(made) {
-      made.createObjectStore("waiting", { keyPath: "key", autoIncrement: true });
-    },
-  });
-  return database;
-}
+/** Tries at an entry the server breaks on, before it is set aside. */
+const TRIES = 4;
+/** Answers of a server that is away or being brought back, or of the proxy before it: not the entry's fault. */
+const AWAY = new Set([429, 502, 503, 504]);
+const LAST = "dentado.member";
 
 export const useOutbox = defineStore("outbox", () => {
+  /** Who is signed in: key and name. Nothing is sent before that is known. */
+  const me = ref("");
+  const called = ref("");
   const waiting = ref(0);
+  /** What others left on this device, by name. */
+  const others = ref<Record<string, number>>({});
   /** Whether what an earlier page left has been counted yet. */
   const looked = ref(false);
   const unreachable = ref(false);
   /** What could not be stored, in order, after all that could. */
   const loose = ref<Waiting[]>([]);
-  const refused = ref<Refused[]>([]);
+  const aside = ref<Aside[]>([]);
   const listeners = new Set<(entry: Waiting, answer: unknown) => void>();
+  const mourners = new Set<(entry: Waiting) => void>();
   let run: Promise<void> | undefined;
   let more = false;
   let again: number | undefined;
 
   const says = computed(() => {
-    if (!waiting.value) return looked.value ? "all sent" : "";
-    if (loose.value.length) return `${waiting.value} not yet sent: keep this window open`;
-    return unreachable.value ? `${waiting.value} kept here, not yet sent` : `sending ${waiting.value}`;
+    if (waiting.value) {
+      if (loose.value.length) return `${waiting.value} not yet sent: keep this window open`;
+      return unreachable.value ? `${waiting.value} kept here, not yet sent` : `sending ${waiting.value}`;
+    }
+    const names = Object.entries(others.value);
+    if (names.length) return names.map(([who, many]) => `${many} wait for ${who || "another"} to sign in`).join(", ");
+    return looked.value ? "all sent" : "";
   });
+  /** Mine, and what nobody has claimed. */
+  const refused = computed(() => aside.value.filter((one) => !one.entry.owner || one.entry.owner === me.value));
 
-  async function add(entry: Waiting) {
-    // Vue's proxies cannot be stored; a plain copy can. Files are stored as they are.
+  /** The session is known: what is mine goes out. */
+  async function belongTo(key: string, name: string) {
+    me.value = key;
+    called.value = name;
+    if (key) localStorage.setItem(LAST, JSON.stringify([key, name]));
+    await lookAside();
+    await send();
+  }
+
+  async function add(entry: Entry) {
     const { file, ...rest } = entry;
-    const plain = JSON.parse(JSON.stringify(rest)) as Waiting;
+    const [owner, who] = me.value ? [me.value, called.value] : lastHere();
+    // Vue's proxies cannot be stored; a plain copy can. Files are stored as they are.
+    const plain = JSON.parse(JSON.stringify({ ...rest, owner, who })) as Waiting;
     waiting.value += 1;
+    stay();
     await keep(file ? { ...plain, file } : plain);
     void send();
   }
@@ -80,7 +83,7 @@ export const useOutbox = defineStore("outbox", () => {
     // Once one is loose the next must not overtake it.
     if (loose.value.length) return void loose.value.push(entry);
     try {
-      await (await open()).add("waiting", entry);
+      await (await disk()).add("waiting", entry);
     } catch {
       loose.value.push(entry);
     }
@@ -88,14 +91,14 @@ export const useOutbox = defineStore("outbox", () => {
 
   async function stored(): Promise<Waiting[]> {
     try {
-      return await (await open()).getAll("waiting");
+      return await (await disk()).getAll("waiting");
     } catch {
       return [];
     }
   }
 
   async function of(visitId: string) {
-    return [...(await stored()), ...loose.value].filter((entry) => entry.visitId === visitId);
+    return [...(await stored()), ...loose.value].filter((entry) => entry.visitId === visitId && entry.owner === me.value);
   }
 
   /** Send all that waits. One tab at a time, so that the order holds. */
@@ -125,20 +128,35 @@ export const useOutbox = defineStore("outbox", () => {
   async function drain() {
     for (;;) {
       const kept = await stored();
-      waiting.value = kept.length + loose.value.length;
+      const mine = [...kept.filter((entry) => entry.owner === me.value), ...loose.value];
+      count(kept);
+      waiting.value = mine.length;
+      if (!me.value) return;
       looked.value = true;
-      const next = kept[0] ?? loose.value[0];
+      const next = mine[0];
       if (!next) {
         unreachable.value = false;
         return;
       }
       const result = await post(next);
       if (result === "wait") return;
-      if (next.key === undefined) loose.value.shift();
-      else await (await open()).delete("waiting", next.key);
-      if ("problem" in result) refused.value.push({ entry: next, problem: result.problem });
+      // Set aside before it leaves the queue: a lid closed in between leaves it twice, never nowhere.
+      if ("problem" in result) await setAside(next, result.problem);
+      await gone(next);
+      if ("problem" in result) for (const tell of mourners) tell(next);
       else for (const tell of listeners) tell(next, result.answer);
     }
+  }
+
+  function count(kept: Waiting[]) {
+    const found: Record<string, number> = {};
+    for (const entry of kept) if (entry.owner !== me.value) found[entry.who] = (found[entry.who] ?? 0) + 1;
+    others.value = found;
+  }
+
+  async function gone(entry: Waiting) {
+    if (entry.key === undefined) loose.value.shift();
+    else await (await disk()).delete("waiting", entry.key);
   }
 
   async function post(entry: Waiting): Promise<"wait" | { answer: unknown } | { problem: Problem }> {
@@ -146,10 +164,11 @@ export const useOutbox = defineStore("outbox", () => {
     try {
       response = await fetch(entry.path, {
         method: entry.method,
-        headers: { "X-CSRFToken": csrfToken(), ...(entry.file ? {} : { "Content-Type": "application/json" }) },
+        headers: { "X-CSRFToken": csrfToken(), "X-Dentado-Member": entry.owner, ...(entry.file ? {} : { "Content-Type": "application/json" }) },
         body: entry.file ? form(entry) : entry.body === undefined ? undefined : JSON.stringify(entry.body),
       });
     } catch {
+      noteAway();
       return retry(SOON);
     }
     if (response.ok) {
@@ -161,9 +180,22 @@ export const useOutbox = defineStore("outbox", () => {
       if (!loose.value.length) toTheDoor();
       return retry(LATER);
     }
-    // Forbidden means a stale token: the cookie is fresh by the next try.
-    if (response.status >= 500 || response.status === 429 || response.status === 403) return retry(SOON);
-    return { problem: asProblem(await response.json().catch(() => undefined)) };
+    const problem = asProblem(await response.json().catch(() => undefined));
+    if (AWAY.has(response.status)) {
+      noteAway();
+      return retry(SOON);
+    }
+    // A stale token is fresh by the next try. Another signed in in another tab: this page is not theirs.
+    if (problem.code === "stale_page") return retry(SOON);
+    if (problem.code === "another_member") {
+      window.location.reload();
+      return retry(LATER);
+    }
+    if (response.status < 500) return { problem };
+    entry.tries = (entry.tries ?? 0) + 1;
+    if (entry.tries >= TRIES) return { problem };
+    if (entry.key !== undefined) await (await disk()).put("waiting", entry);
+    return retry(SOON);
   }
 
   function retry(after: number) {
@@ -178,13 +210,56 @@ export const useOutbox = defineStore("outbox", () => {
     return () => listeners.delete(tell);
   }
 
-  function drop(one: Refused) {
-    refused.value = refused.value.filter((other) => other !== one);
+  /** Told of each entry that the record did not take. */
+  function mourn(tell: (entry: Waiting) => void) {
+    mourners.add(tell);
+    return () => mourners.delete(tell);
+  }
+
+  async function setAside(entry: Waiting, problem: Problem) {
+    const kept: Aside = { entry: { ...entry }, problem, at: new Date().toISOString() };
+    delete kept.entry.key;
+    try {
+      kept.key = await (await disk()).add("aside", kept);
+    } catch {
+      // No room on the disk: it stays in this window.
+    }
+    aside.value.push(kept);
+  }
+
+  async function lookAside() {
+    try {
+      aside.value = await (await disk()).getAll("aside");
+    } catch {
+      // What is in the window stands.
+    }
+  }
+
+  async function drop(one: Aside) {
+    if (one.key !== undefined) await (await disk()).delete("aside", one.key);
+    aside.value = aside.value.filter((other) => other !== one);
+  }
+
+  /** Send it once more, mended or as it is; one that others overtook is said again of what stands now. */
+  async function sendAgain(one: Aside, line?: string) {
+    const entry = rebased(one.entry, one.problem);
+    if (line !== undefined) entry.body = { ...(entry.body as object), line };
+    await add(entry);
+    await drop(one);
   }
 
   window.addEventListener("online", () => void send());
-  return { waiting, unreachable, refused, says, add, of, send, settle, listen, drop };
+  return { me, waiting, others, unreachable, aside, refused, says, belongTo, add, of, send, settle, listen, mourn, drop, sendAgain };
 });
+
+/** Who was signed in here last: the page may be opened while the server is away. */
+function lastHere(): [string, string] {
+  try {
+    return JSON.parse(localStorage.getItem(LAST) ?? "") as [string, string];
+  } catch {
+    return ["", ""];
+  }
+}
 
 function form(entry: Waiting): FormData {
   const data = new FormData();

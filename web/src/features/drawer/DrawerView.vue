@@ -13,6 +13,7 @@ import ProblemNote from "../../app/ProblemNote.vue";
 import TopBar from "../../app/TopBar.vue";
 import KeepForm from "./KeepForm.vue";
 import { partOf, typedFrom } from "./part";
+import { newId } from "../../record/ids";
 
 const route = useRoute();
 const router = useRouter();
@@ -20,6 +21,9 @@ const wanted = ref(typedFrom(route.query));
 const words = ref("");
 const rows = ref<Kept[]>();
 const problem = ref<Problem>();
+const page = ref(1);
+const pages = ref(1);
+const total = ref(0);
 const open = ref("");
 const adding = ref(false);
 const FIELDS = [
@@ -36,7 +40,7 @@ const asking = computed(() => Object.values(wanted.value).some((value) => value.
 const headline = computed(() => {
   if (!rows.value) return "Looking …";
   if (!rows.value.length) return asking.value || words.value.trim() ? "None like that in the drawer" : "The drawer is empty";
-  if (!asking.value) return `${rows.value.length} in the drawer`;
+  if (!asking.value) return `${total.value} in the drawer`;
   return fitting.value ? `${fitting.value} that could go in` : "Look-alikes only: none of these fits";
 });
 
@@ -46,7 +50,10 @@ async function look() {
   try {
     const answer = await ask(api.POST("/api/drawer/search", { body: { wanted: part.value, words: words.value } }));
     if (mine !== asked) return;
-    rows.value = answer;
+    rows.value = answer.found;
+    page.value = 1;
+    pages.value = answer.pages;
+    total.value = answer.total;
     problem.value = undefined;
   } catch (error) {
     if (mine === asked) problem.value = asProblem(error);
@@ -63,6 +70,28 @@ async function usedUp(kept: Kept) {
   try {
     await ask(api.PUT("/api/drawer/{kept_id}/gone", { params: { path: { kept_id: kept.id } }, body: { gone: true } }));
     await look();
+  } catch (error) {
+    problem.value = asProblem(error);
+  }
+}
+
+async function more() {
+  try {
+    const answer = await ask(api.POST("/api/drawer/search", { body: { wanted: part.value, words: words.value, page: page.value + 1 } }));
+    page.value = answer.page;
+    rows.value = [...(rows.value ?? []), ...answer.found];
+  } catch (error) {
+    problem.value = asProblem(error);
+  }
+}
+
+/** One out, one in: said as a movement, so that two who take one each have taken two. */
+async function move(kept: Kept, by: number) {
+  try {
+    const path = { kept_id: kept.id, movement_id: newId() };
+    const now = await ask(api.PUT("/api/drawer/{kept_id}/moves/{movement_id}", { params: { path }, body: { by } }));
+    kept.count = now.count;
+    problem.value = undefined;
   } catch (error) {
     problem.value = asProblem(error);
   }
@@ -107,11 +136,16 @@ useKeys({ a: () => router.push({ name: "arrival", query: route.query }), n: () =
           <dl v-if="kept.fit">
             <div v-for="field in kept.fit.fields" :key="field.field"><dt>{{ field.field }}</dt><dd :class="TONE[field.verdict]">{{ field.says }}</dd></div>
           </dl>
-          <Button variant="outlined" @click="usedUp(kept)">Used up</Button>
+          <div class="actions">
+            <Button :disabled="!kept.count" @click="move(kept, -1)">Take one</Button>
+            <Button variant="outlined" @click="move(kept, 1)">Put one back</Button>
+            <Button variant="outlined" @click="usedUp(kept)">Used up</Button>
+          </div>
         </div>
       </li>
     </ul>
-    <p v-else-if="rows" class="soft">{{ asking || words ? "Ask for less: leave the bore out, or a word." : "Put the first one in: its count and its size are enough." }}</p>
+    <Button v-if="rows?.length && page < pages" class="on" variant="outlined" @click="more">Show more: {{ total - rows.length }} are left</Button>
+    <p v-else-if="rows && !rows.length" class="soft">{{ asking || words ? "Ask for less: leave the bore out, or a word." : "Put the first one in: its count and its size are enough." }}</p>
   </main>
 </template>
 
@@ -182,6 +216,10 @@ li {
 
 .kept:hover {
   background: var(--brass-wash);
+}
+
+.on {
+  justify-self: start;
 }
 
 .tooth {

@@ -36,7 +36,7 @@ function turn(surface: string) {
 }
 
 async function keep() {
-  const body = { key: had?.key ?? "", name: name.value.trim(), kind: kind.value, suits: suits.value, never: never.value, not_with: had?.not_with ?? [], viscosity: had?.viscosity ?? "", note: note.value.trim(), handle: Number(handle.value) || 0, full: Number(full.value) || 0 } as BottleIn;
+  const body = { key: had?.key ?? "", name: name.value.trim(), kind: kind.value, suits: suits.value, never: never.value, not_with: had?.not_with ?? [], viscosity: had?.viscosity ?? "", note: note.value.trim(), handle: Number(handle.value) || 0, full: Number(full.value) || 0, based_on: had ?? null } as BottleIn;
   try {
     emit("kept", await ask(api.PUT("/api/shelf/bottles/{bottle_id}", { params: { path: { bottle_id: id } }, body })));
   } catch (error) {

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /** The bench: what lies here, what each waits for, and the way in for a new one. */
 import Button from "primevue/button";
-import { computed, onMounted, ref } from "vue";
+import InputText from "primevue/inputtext";
+import { computed, onMounted, ref, watch } from "vue";
 import { useRouter } from "vue-router";
 
 import { api, ask, asProblem } from "../../api/client";
@@ -18,17 +19,22 @@ const session = useSession();
 const timers = useTimers();
 const router = useRouter();
 const cards = ref<VisitCard[]>();
+const filed = ref<VisitCard[]>([]);
+const words = ref("");
+/** Of the open ones, of the filed ones, or of what is looked for. */
+const left = ref({ open: 0, filed: 0 });
+const pages = ref({ open: 1, filed: 1 });
+const finder = ref<HTMLElement>();
 const problem = ref<Problem>();
 const at = ref(0);
 
 const groups = computed(() => {
   const all = cards.value ?? [];
-  const filed = (card: VisitCard) => card.stage === "file";
   return [
-    { title: "Yours to do", cards: all.filter((card) => card.waits_for === "me" && !filed(card)) },
-    { title: "Waiting", cards: all.filter((card) => card.waits_for !== "me" && !filed(card)) },
-    { title: "Filed", cards: all.filter(filed) },
-  ].filter((group) => group.cards.length);
+    { title: "Yours to do", state: "" as const, cards: all.filter((card) => card.waits_for === "me") },
+    { title: "Waiting", state: "open" as const, cards: all.filter((card) => card.waits_for !== "me") },
+    { title: "Filed", state: "filed" as const, cards: filed.value },
+  ].filter((group) => group.cards.length || (group.state && left.value[group.state]));
 });
 const order = computed(() => groups.value.flatMap((group) => group.cards));
 
@@ -51,20 +57,51 @@ function move(by: number) {
   document.querySelectorAll<HTMLElement>(".visit")[at.value]?.focus();
 }
 
+/** One page of the open or the filed ones; the first replaces what is shown. */
+async function look(state: "open" | "filed", page = 1) {
+  const query = { state, page, words: words.value.trim() };
+  const answer = await ask(api.GET("/api/visits", { params: { query } }));
+  if (query.words !== words.value.trim()) return;
+  const shown = state === "open" ? cards : filed;
+  shown.value = page === 1 ? answer.cards : [...(shown.value ?? []), ...answer.cards];
+  pages.value[state] = page;
+  left.value[state] = answer.total - (shown.value?.length ?? 0);
+}
+
+async function lookAll() {
+  try {
+    await Promise.all([look("open"), look("filed")]);
+    problem.value = undefined;
+  } catch (error) {
+    problem.value = asProblem(error);
+  }
+}
+
+async function more(state: "open" | "filed") {
+  try {
+    await look(state, pages.value[state] + 1);
+  } catch (error) {
+    problem.value = asProblem(error);
+  }
+}
+
+let pause: number | undefined;
+watch(words, () => {
+  window.clearTimeout(pause);
+  pause = window.setTimeout(() => void lookAll(), 150);
+});
+
 useKeys({
+  "/": () => finder.value?.querySelector("input")?.focus(),
   n: () => router.push({ name: "new-visit" }),
   ArrowDown: () => move(1),
   ArrowUp: () => move(-1),
   Enter: () => open(order.value[at.value]),
 });
 
-onMounted(async () => {
+onMounted(() => {
   void timers.look();
-  try {
-    cards.value = await ask(api.GET("/api/visits"));
-  } catch (error) {
-    problem.value = asProblem(error);
-  }
+  void lookAll();
 });
 </script>
 
@@ -73,11 +110,13 @@ onMounted(async () => {
   <main class="work bench">
     <ProblemNote :problem="problem" />
     <div class="head">
-      <h1 v-if="cards?.length">{{ groups[0]?.title === "Yours to do" ? `${groups[0].cards.length} on the bench for you` : "Nothing waits for you" }}</h1>
+      <h1 v-if="words.trim() && cards">{{ cards.length + filed.length + left.open + left.filed || "Nothing" }} found</h1>
+      <h1 v-else-if="cards?.length">{{ groups[0]?.title === "Yours to do" ? `${groups[0].cards.length} on the bench for you` : "Nothing waits for you" }}</h1>
       <h1 v-else-if="cards">The bench is clear</h1>
+      <div ref="finder" class="find"><InputText v-model="words" aria-label="Find a unit, an owner, a complaint" placeholder="Find a unit, an owner, a complaint" maxlength="120" /><KeyCap k="/" /></div>
       <Button @click="router.push({ name: 'new-visit' })">New visit <KeyCap k="N" /></Button>
     </div>
-    <p v-if="cards && !cards.length" class="soft">Take the first unit in: say what it is and what its owner says of it.</p>
+    <p v-if="cards && !cards.length && !filed.length && !words" class="soft">Take the first unit in: say what it is and what its owner says of it.</p>
     <section v-if="timers.running.length" aria-label="Timers">
       <h2 class="label">Curing</h2>
       <ul>
@@ -108,6 +147,7 @@ onMounted(async () => {
           </RouterLink>
         </li>
       </ul>
+      <Button v-if="group.state && left[group.state] > 0" variant="outlined" class="on" @click="more(group.state)">Show more: {{ left[group.state] }} are left</Button>
     </section>
   </main>
 </template>
@@ -126,6 +166,35 @@ onMounted(async () => {
   justify-content: space-between;
   align-items: center;
   gap: 20px;
+}
+
+.find {
+  display: flex;
+  flex: 1;
+  gap: 8px;
+  align-items: center;
+  max-width: 420px;
+  margin-left: auto;
+}
+
+.find :deep(input) {
+  width: 100%;
+}
+
+.on {
+  margin-top: 12px;
+}
+
+@media (max-width: 700px) {
+  .head {
+    flex-wrap: wrap;
+  }
+
+  .find {
+    order: 3;
+    flex-basis: 100%;
+    max-width: none;
+  }
 }
 
 ul {

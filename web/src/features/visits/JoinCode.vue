@@ -1,11 +1,12 @@
 <script setup lang="ts">
 /** A phone joins the visit by a code, and what it shoots lands on the step laid down last. */
 import Button from "primevue/button";
-import { onMounted, ref } from "vue";
+import { onBeforeUnmount, onMounted, ref } from "vue";
 
 import { api, ask, asProblem } from "../../api/client";
 import type { Join, Problem } from "../../api/types";
 import ProblemNote from "../../app/ProblemNote.vue";
+import { newId } from "../../record/ids";
 import { useVisit } from "./visit";
 
 const emit = defineEmits<{ leave: [] }>();
@@ -13,15 +14,40 @@ const store = useVisit();
 const join = ref<Join>();
 const problem = ref<Problem>();
 
-onMounted(async () => {
-  const id = store.visit?.id;
-  if (!id) return;
+const EVERY = 4000;
+// Made once: opening it twice gives one link.
+const id = newId();
+let looking: number | undefined;
+
+/** The link, and who uses it: looked at again while it is shown. */
+async function look() {
+  const visit = store.visit?.id;
+  if (!visit) return;
   try {
-    join.value = await ask(api.POST("/api/visits/{visit_id}/join", { params: { path: { visit_id: id } } }));
+    join.value = await ask(api.PUT("/api/visits/{visit_id}/joins/{join_id}", { params: { path: { visit_id: visit, join_id: id } } }));
+    problem.value = undefined;
   } catch (error) {
     problem.value = asProblem(error);
   }
+}
+
+async function end() {
+  const visit = store.visit?.id;
+  window.clearInterval(looking);
+  try {
+    if (visit) await ask(api.DELETE("/api/visits/{visit_id}/joins/{join_id}", { params: { path: { visit_id: visit, join_id: id } } }));
+    emit("leave");
+  } catch (error) {
+    problem.value = asProblem(error);
+  }
+}
+
+onMounted(() => {
+  void look();
+  looking = window.setInterval(() => void look(), EVERY);
 });
+onBeforeUnmount(() => window.clearInterval(looking));
+const when = (at: string) => new Date(at).toLocaleTimeString(undefined, { hour: "2-digit", minute: "2-digit", hourCycle: "h23" });
 </script>
 
 <template>
@@ -31,7 +57,14 @@ onMounted(async () => {
       <p><b>Point the phone's camera here.</b> What it shoots goes to the step laid down last. The code is good for {{ join?.minutes ?? 60 }} minutes and opens nothing else.</p>
       <p v-if="join" class="value small address">{{ join.address }}</p>
       <ProblemNote :problem="problem" />
-      <Button variant="outlined" @click="emit('leave')">Close the code</Button>
+      <ul v-if="join?.devices.length" aria-label="Devices that use it">
+        <li v-for="(device, n) in join.devices" :key="n"><b>{{ device.called }}</b> {{ device.photos === 1 ? "1 photo" : `${device.photos} photos` }} <span class="soft small">{{ device.address }}, last {{ when(device.last_seen) }}</span></li>
+      </ul>
+      <p v-else-if="join" class="soft">No device has opened it yet.</p>
+      <div class="actions">
+        <Button variant="outlined" @click="emit('leave')">Hide, leave it open</Button>
+        <Button variant="outlined" @click="end">Take it back</Button>
+      </div>
     </div>
   </div>
 </template>

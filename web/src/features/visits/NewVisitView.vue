@@ -5,11 +5,11 @@ import InputText from "primevue/inputtext";
 import Select from "primevue/select";
 import SelectButton from "primevue/selectbutton";
 import Textarea from "primevue/textarea";
-import { computed, ref } from "vue";
-import { useRouter } from "vue-router";
+import { computed, onMounted, ref } from "vue";
+import { useRoute, useRouter } from "vue-router";
 
 import { api, ask, asProblem } from "../../api/client";
-import type { Problem } from "../../api/types";
+import type { Problem, UnitCard } from "../../api/types";
 import KeyCap from "../../app/KeyCap.vue";
 import { useKeys } from "../../app/keys";
 import ProblemNote from "../../app/ProblemNote.vue";
@@ -31,6 +31,46 @@ const given = ref({
   symptoms: [] as string[],
   conditions: [] as string[],
 });
+/** A unit that was here before; its name and kind stand as they are recorded. */
+const known = ref<UnitCard>();
+const units = ref<UnitCard[]>([]);
+const route = useRoute();
+
+let asked = 0;
+/** Units that the name typed so far could mean. */
+async function lookUp(words: string) {
+  const mine = ++asked;
+  if (words.trim().length < 2) return void (units.value = []);
+  try {
+    const answer = await ask(api.GET("/api/units", { params: { query: { words } } }));
+    if (mine === asked) units.value = answer.units.slice(0, 5);
+  } catch {
+    // A new unit can be taken in all the same.
+  }
+}
+
+function again(card: UnitCard) {
+  known.value = card;
+  units.value = [];
+  Object.assign(given.value, { kind: card.unit.kind, label: card.unit.label, model: card.unit.model, owner_label: card.unit.owner_label });
+}
+
+function another() {
+  known.value = undefined;
+  Object.assign(given.value, { kind: "", label: "", model: "", owner_label: "" });
+}
+
+onMounted(async () => {
+  const wanted = String(route.query.unit ?? "");
+  if (!wanted) return;
+  try {
+    const unit = await ask(api.GET("/api/units/{unit_id}", { params: { path: { unit_id: wanted } } }));
+    const found = await ask(api.GET("/api/visits", { params: { query: { unit: wanted } } }));
+    again({ unit, visits: found.total, last: found.cards[0]?.changed_at ?? null, open_visit: found.cards.find((card) => card.stage !== "file")?.id ?? null });
+  } catch (error) {
+    problem.value = asProblem(error);
+  }
+});
 const problem = ref<Problem>();
 const busy = ref(false);
 const kind = computed(() => session.words?.units.find((unit) => unit.key === given.value.kind));
@@ -42,7 +82,7 @@ async function takeIn() {
   problem.value = undefined;
   try {
     const path = { visit_id: ids.visit };
-    const body = { ...given.value, label: given.value.label.trim(), unit_id: ids.unit };
+    const body = { ...given.value, label: given.value.label.trim(), unit_id: known.value?.unit.id ?? ids.unit };
     await ask(api.PUT("/api/visits/{visit_id}", { params: { path }, body }));
     await router.push({ name: "visit", params: { visitId: ids.visit, stage: "listen" } });
   } catch (error) {
@@ -51,6 +91,8 @@ async function takeIn() {
     busy.value = false;
   }
 }
+
+const day = (at: string) => new Date(at).toLocaleDateString(undefined, { day: "numeric", month: "long", year: "numeric" });
 
 useKeys({ "Ctrl+Enter": takeIn, Escape: () => router.push({ name: "bench" }) });
 </script>
@@ -62,10 +104,20 @@ useKeys({ "Ctrl+Enter": takeIn, Escape: () => router.push({ name: "bench" }) });
     <h1>What comes in?</h1>
     <div class="two">
       <section>
+        <div v-if="known" class="known">
+          <p><b>{{ known.unit.label }}</b> <span class="soft">{{ [known.unit.kind_label, known.unit.model, known.unit.owner_label].filter(Boolean).join(" · ") }}</span></p>
+          <p>Here {{ known.visits === 1 ? "once" : `${known.visits} times` }} before<template v-if="known.last">, last {{ day(known.last) }}</template>. This will be visit {{ known.visits + 1 }}.</p>
+          <p v-if="known.open_visit" class="harm">Its last visit is not filed yet. <RouterLink :to="{ name: 'visit', params: { visitId: known.open_visit } }">Go on with that one</RouterLink></p>
+          <Button variant="outlined" @click="another">Another unit</Button>
+        </div>
+        <template v-else>
         <span id="kind" class="label">What is it?</span>
         <Select v-model="given.kind" aria-labelledby="kind" :options="session.words?.units ?? []" option-label="label" option-value="key" placeholder="Pick a kind of unit" autofocus />
         <label class="label" for="label">Called</label>
-        <InputText id="label" v-model="given.label" maxlength="80" placeholder="what you will call it" />
+        <InputText id="label" v-model="given.label" maxlength="80" placeholder="what you will call it, or what it was called" autocomplete="off" @update:model-value="(typed) => lookUp(typed ?? '')" />
+        <ul v-if="units.length" class="units" aria-label="Was here before">
+          <li v-for="card in units" :key="card.unit.id"><button type="button" @click="again(card)"><b>{{ card.unit.label }}</b> <span class="soft">{{ [card.unit.kind_label, card.unit.owner_label, card.visits === 1 ? "here once" : `here ${card.visits} times`].filter(Boolean).join(" · ") }}</span></button></li>
+        </ul>
         <div class="pair">
           <div>
             <label class="label" for="model">Model</label>
@@ -76,6 +128,7 @@ useKeys({ "Ctrl+Enter": takeIn, Escape: () => router.push({ name: "bench" }) });
             <InputText id="owner" v-model="given.owner_label" maxlength="80" />
           </div>
         </div>
+        </template>
         <label class="label" for="use">Use so far</label>
         <InputText id="use" v-model="given.use_so_far" maxlength="120" placeholder="hours, trips, seasons" />
       </section>
@@ -116,6 +169,37 @@ section {
 
 .label {
   margin-top: 10px;
+}
+
+.known {
+  display: grid;
+  gap: 10px;
+  justify-items: start;
+  padding: 14px 16px;
+  background: var(--panel);
+  border: 1px solid var(--hair);
+}
+
+.units {
+  border: 1px solid var(--hair);
+  background: var(--panel);
+}
+
+.units button {
+  width: 100%;
+  min-height: 48px;
+  padding: 8px 14px;
+  border: 0;
+  border-bottom: 1px solid var(--hair);
+  background: none;
+  color: var(--ink);
+  font: 450 17px/1.3 var(--sans);
+  text-align: left;
+  cursor: pointer;
+}
+
+.units button:hover {
+  background: var(--brass-wash);
 }
 
 section > .label:first-child {

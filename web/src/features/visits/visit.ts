@@ -5,7 +5,7 @@ import { computed, ref } from "vue";
 import { api, ask } from "../../api/client";
 import type { Entry, Finding, Fitted, FittingIn, FormIn, MarkIn, Photo, PhotoMark, Piece, Plan, ReadIn, Step, TickIn, Visit } from "../../api/types";
 import { newId } from "../../record/ids";
-import { useOutbox, type Waiting } from "../../record/outbox";
+import { useOutbox, type Entry as Unsent, type Waiting } from "../../record/outbox";
 
 type Outcome = TickIn["outcome"];
 export type Verdict = "" | "keep" | "clean" | "replace" | "pair";
@@ -83,7 +83,7 @@ export const useVisit = defineStore("visit", () => {
   }
 
   /** Put what is on its way on the screen. */
-  function show(entry: Waiting) {
+  function show(entry: Unsent) {
     if (entry.visitId !== visit.value?.id) return;
     if (entry.kind === "step" && !steps.value.some((step) => step.id === (entry.shown as Step).id)) put(entry.shown as Step);
     if (entry.kind === "undo") remove((entry.shown as { id: string }).id);
@@ -148,7 +148,7 @@ export const useVisit = defineStore("visit", () => {
     if (visit.value) visit.value.steps = visit.value.steps.filter((step) => step.id !== id);
   }
 
-  async function keep(entry: Omit<Waiting, "visitId">) {
+  async function keep(entry: Omit<Unsent, "visitId">) {
     const whole = { ...entry, visitId: visit.value?.id ?? "" };
     show(whole);
     await outbox.add(whole);
@@ -185,7 +185,7 @@ export const useVisit = defineStore("visit", () => {
         worked: [],
       },
     };
-    await keep({ kind: "step", method: "PUT", path: `${base.value}/steps/${id}`, body: { line, photos }, shown });
+    await keep({ kind: "step", method: "PUT", path: `${base.value}/steps/${id}`, body: { line, photos, based_on: "" }, shown });
     return id;
   }
 
@@ -195,11 +195,13 @@ export const useVisit = defineStore("visit", () => {
 
   /** What is not said stays as it was. */
   async function judge(piece: Piece, verdict: Verdict, finding: string, more: { findings?: Finding[]; instead?: string } = {}) {
+    // What stood there when this was said: what others said meanwhile is not overwritten unseen.
+    const based_on = { verdict: piece.verdict, finding: piece.finding, findings: piece.findings, instead: piece.instead };
     await keep({
       kind: "verdict",
       method: "PUT",
       path: `${base.value}/pieces/${piece.id}/verdict`,
-      body: { verdict, finding, ...more },
+      body: { verdict, finding, ...more, based_on: JSON.parse(JSON.stringify(based_on)) as object },
       shown: { id: piece.id, verdict, finding, ...more },
     });
   }
@@ -268,7 +270,8 @@ export const useVisit = defineStore("visit", () => {
 
   /** The pins and arrows on a photo, all of them each time. */
   async function markPhoto(photoId: string, marks: PhotoMark[]) {
-    await keep({ kind: "marks", method: "PUT", path: `${base.value}/photos/${photoId}/marks`, body: { marks }, shown: { photo: photoId, marks } });
+    const based_on = photoOf(photoId)?.marks ?? [];
+    await keep({ kind: "marks", method: "PUT", path: `${base.value}/photos/${photoId}/marks`, body: { marks, based_on }, shown: { photo: photoId, marks } });
   }
 
   function photoUrl(id: string, small = false) {
@@ -280,12 +283,13 @@ export const useVisit = defineStore("visit", () => {
     const visitId = visit.value?.id ?? "";
     await outbox.settle();
     const params = { path: { visit_id: visitId } };
-    await take(visitId, () => ask(api.PUT("/api/visits/{visit_id}/stage", { params, body: { stage } })));
+    await take(visitId, () => ask(api.PUT("/api/visits/{visit_id}/stage", { params, body: { stage, based_on: visit.value?.stage } })));
   }
 
   async function waitFor(waits_for: Visit["waits_for"], note: string) {
     const shown = { waits_for, waits_note: note };
-    await keep({ kind: "waits", method: "PUT", path: `${base.value}/waits`, body: { waits_for, note }, shown });
+    const based_on = { waits_for: visit.value?.waits_for, waits_note: visit.value?.waits_note };
+    await keep({ kind: "waits", method: "PUT", path: `${base.value}/waits`, body: { waits_for, note, based_on }, shown });
   }
 
   async function check(text: string, done: boolean) {
@@ -293,7 +297,7 @@ export const useVisit = defineStore("visit", () => {
   }
 
   async function watchOut(text: string) {
-    await keep({ kind: "watch", method: "PUT", path: `${base.value}/watch`, body: { text }, shown: { to_watch: text } });
+    await keep({ kind: "watch", method: "PUT", path: `${base.value}/watch`, body: { text, based_on: visit.value?.to_watch }, shown: { to_watch: text } });
   }
 
   /** The server's own record replaces what was shown for it. */
@@ -319,6 +323,8 @@ export const useVisit = defineStore("visit", () => {
     }
   }
   outbox.listen(land);
+  // What the record did not take is not to stand on the screen as if it had.
+  outbox.mourn((entry) => void (entry.visitId === visit.value?.id && load(entry.visitId).catch(() => undefined)));
 
   return {
     visit, plan, steps, pieces, unanswered, at, picked, walk,

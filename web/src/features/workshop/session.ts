@@ -5,17 +5,27 @@ import { ref } from "vue";
 import { api, ask } from "../../api/client";
 import type { Vocabulary } from "../../api/types";
 import { toTheDoor } from "../../app/door";
+import { useOutbox } from "../../record/outbox";
 
 export const useSession = defineStore("session", () => {
   const member = ref("");
   const workshop = ref("");
+  const key = ref("");
+  const role = ref("");
+  const sample = ref(false);
+  const version = ref("");
   const words = ref<Vocabulary>();
 
   async function look() {
     const [session, vocabulary] = await Promise.all([ask(api.GET("/api/session")), ask(api.GET("/api/vocabulary"))]);
     member.value = session.member;
     workshop.value = session.workshop;
+    key.value = session.key;
+    role.value = session.role;
+    sample.value = session.sample;
+    version.value = session.version;
     words.value = vocabulary;
+    void useOutbox().belongTo(session.key, session.member);
   }
 
   async function signOut() {
@@ -23,5 +33,5 @@ export const useSession = defineStore("session", () => {
     toTheDoor();
   }
 
-  return { member, workshop, words, look, signOut };
+  return { member, workshop, key, role, sample, version, words, look, signOut };
 });

@@ -5,10 +5,11 @@ import Textarea from "primevue/textarea";
 import { computed, ref } from "vue";
 import { useRouter } from "vue-router";
 
-import { api, ask } from "../../../api/client";
-import type { HistoryLine } from "../../../api/types";
+import { api, ask, asProblem } from "../../../api/client";
+import type { HistoryLine, Problem } from "../../../api/types";
 import KeyCap from "../../../app/KeyCap.vue";
 import { useKeys } from "../../../app/keys";
+import ProblemNote from "../../../app/ProblemNote.vue";
 import { useGuide } from "../guide";
 import { useVisit } from "../visit";
 import WaitsFor from "../WaitsFor.vue";
@@ -25,18 +26,35 @@ const read = computed(() => store.steps.flatMap((step) => step.piece.pins.map((p
 const guide = useGuide();
 /** Everything ever done to the record, asked for once. */
 const history = ref<HistoryLine[]>();
+const problem = ref<Problem>();
+const all = ref(false);
+const MANY = 400;
 async function lookBack() {
   const id = store.visit?.id;
   if (!id) return;
   try {
     history.value = history.value ? undefined : await ask(api.GET("/api/visits/{visit_id}/history", { params: { path: { visit_id: id } } }));
-  } catch {
-    // It is kept all the same.
+    problem.value = undefined;
+  } catch (error) {
+    problem.value = asProblem(error);
+  }
+}
+
+async function earlier() {
+  const id = store.visit?.id;
+  const last = history.value?.at(-1);
+  if (!id || !last) return;
+  try {
+    const more = await ask(api.GET("/api/visits/{visit_id}/history", { params: { path: { visit_id: id }, query: { before: last.id } } }));
+    history.value = [...(history.value ?? []), ...more];
+    all.value = more.length === 0;
+  } catch (error) {
+    problem.value = asProblem(error);
   }
 }
 const when = (at: string) => new Date(at).toLocaleString(undefined, { day: "numeric", month: "short", hour: "2-digit", minute: "2-digit", hourCycle: "h23" });
 
-useKeys({ h: lookBack, Enter: () => router.push({ name: "bench" }) });
+useKeys({ v: () => router.push({ name: "new-visit", query: { unit: store.visit?.unit.id } }), h: lookBack, Enter: () => router.push({ name: "bench" }) });
 </script>
 
 <template>
@@ -74,9 +92,14 @@ useKeys({ h: lookBack, Enter: () => router.push({ name: "bench" }) });
       <label class="label" for="watch">To watch, and when to open it next</label>
       <Textarea id="watch" v-model="toWatch" rows="4" maxlength="2000" auto-resize @change="store.watchOut(toWatch)" />
       <WaitsFor />
-      <div class="actions"><Button @click="router.push({ name: 'bench' })">Back to the bench <KeyCap k="Enter" /></Button><Button variant="outlined" :aria-expanded="Boolean(history)" @click="lookBack">History <KeyCap k="H" /></Button></div>
+      <div class="actions"><Button @click="router.push({ name: 'bench' })">Back to the bench <KeyCap k="Enter" /></Button><Button variant="outlined" @click="router.push({ name: 'new-visit', query: { unit: store.visit.unit.id } })">It is back: new visit <KeyCap k="V" /></Button><Button variant="outlined" :aria-expanded="Boolean(history)" @click="lookBack">History <KeyCap k="H" /></Button></div>
+      <ProblemNote :problem="problem" />
       <ol v-if="history" class="history" aria-label="History">
-        <li v-for="(line, n) in history" :key="n"><span class="soft small">{{ when(line.at) }}</span> <b>{{ line.who }}</b> {{ line.verb }}: {{ line.what }}</li>
+        <li v-for="line in history" :key="line.id">
+          <span class="soft small">{{ when(line.at) }}</span> <b>{{ line.who }}</b> {{ line.verb }}<template v-if="line.what">: {{ line.what }}</template>
+          <span v-if="line.before || line.after" class="states"><s v-if="line.before" class="soft">{{ line.before }}</s> {{ line.after }}</span>
+        </li>
+        <li v-if="history.length >= MANY && !all"><Button variant="outlined" @click="earlier">Earlier</Button></li>
       </ol>
     </section>
   </div>
@@ -98,6 +121,10 @@ section {
 .history li {
   padding: 5px 0;
   border-bottom: 1px solid var(--hair);
+}
+
+.states {
+  display: block;
 }
 
 dl {

@@ -1,0 +1,174 @@
+"""Sums in a process of their own: none can hold up the record, nor outlive its time.
+
+``python -m sums.apart`` answers one line of JSON with one line of JSON. The
+server keeps a few of them; one that takes too long is ended and replaced, and
+what it held of memory and processor goes with it.
+"""
+
+from __future__ import annotations
+
+import json
+import subprocess
+import sys
+import threading
+from queue import Empty, LifoQueue
+from selectors import EVENT_READ, DefaultSelector
+from typing import Any
+
+from pydantic import ValidationError
+
+from gearing.errors import GearingError
+
+from .base import Problem, here, problem_of
+
+SECONDS = 6.0
+"""Of work for one sum. Ordinary ones take hundredths."""
+
+WAIT = 20.0
+"""For a place in line when all are at work."""
+
+AT_ONCE = 2
+
+
+class TooLongError(GearingError):
+    """A sum that did not end in its time."""
+
+
+class _Helper:
+    """One process and its pipes."""
+
+    def __init__(self) -> None:
+        self.process = subprocess.Popen(
+            [sys.executable, "-m", "sums.apart"], stdin=subprocess.PIPE, stdout=subprocess.PIPE
+        )
+        assert self.process.stdin and self.process.stdout
+        self._in, self._out = self.process.stdin, self.process.stdout
+
+    def ask(self, name: str, given: str, seconds: float) -> dict[str, Any]:
+        """The answer to one sum. Raises TimeoutError, or EOFError if the process died of it."""
+        try:
+            self._in.write(json.dumps([name, given]).encode() + b"\n")
+            self._in.flush()
+        except BrokenPipeError as error:
+            raise EOFError from error
+        with DefaultSelector() as selector:
+            selector.register(self._out, EVENT_READ)
+            if not selector.select(seconds):
+                raise TimeoutError
+        line = self._out.readline()
+        if not line:
+            raise EOFError
+        answer: dict[str, Any] = json.loads(line)
+        return answer
+
+    def end(self) -> None:
+        self.process.kill()
+        self.process.wait()
+        self._in.close()
+        self._out.close()
+
+
+class Apart:
+    """A few helpers, started when first needed."""
+
+    def __init__(self, at_once: int = AT_ONCE, seconds: float = SECONDS) -> None:
+        self._free: LifoQueue[_Helper | None] = LifoQueue()
+        self._seconds = seconds
+        for _ in range(at_once):
+            self._free.put(None)
+
+    def compute(self, name: str, given: str) -> str:
+        """The answer of a named sum, as JSON.
+
+        Raises
+        ------
+        GearingError
+            If the sum has no answer, or does not find it in its time.
+        """
+        try:
+            helper = self._free.get(timeout=WAIT)
+        except Empty:
+            raise TooLongError("Too many sums at once.", hint="Wait a moment, then try again.") from None
+        try:
+            helper = helper or _Helper()
+            answer = helper.ask(name, given, self._seconds)
+        except (TimeoutError, EOFError, ValueError) as error:
+            if helper:
+                helper.end()
+                helper = None
+            raise TooLongError(
+                f"This sum was given up after {self._seconds:g} s.",
+                hint="Ask for less at once: fewer open counts, gears, holes or pieces.",
+            ) from error
+        finally:
+            self._free.put(helper)
+        if "problem" in answer:
+            told = Problem(**answer["problem"])
+            raise GearingError(told.problem, field=told.field, hint=told.hint, where=tuple(told.where))
+        return str(answer["answer"])
+
+    def close(self) -> None:
+        """End all that are not at work."""
+        while True:
+            try:
+                helper = self._free.get_nowait()
+            except Empty:
+                return
+            if helper:
+                helper.end()
+
+
+def answer_to(name: str, given: str) -> tuple[str | None, Problem | None]:
+    """One sum, whatever it is given: its answer, or the problem. Nothing else leaves it.
+
+    An answer that is not a number (a division by what rounded to zero, an
+    overflow) is a problem of the input, not of whoever asked.
+    """
+    from . import SUMS
+
+    wanted = SUMS[name]
+    try:
+        taken = wanted.takes.model_validate_json(given)
+    except (ValidationError, GearingError) as error:
+        return None, problem_of(error)
+    try:
+        return here(wanted.compute, taken).model_dump_json(), None
+    except GearingError as error:
+        if error.__cause__ is not None:
+            print(f"{name} without an answer: {error.__cause__!r}", file=sys.stderr, flush=True)
+        return None, problem_of(error)
+
+
+def serve() -> None:
+    """Answer line by line until standard input ends."""
+    end_with_parent()
+    for line in sys.stdin.buffer:
+        name, given = json.loads(line)
+        answer, problem = answer_to(name, given)
+        said = {"answer": answer} if problem is None else {"problem": problem.model_dump()}
+        sys.stdout.buffer.write(json.dumps(said).encode() + b"\n")
+        sys.stdout.buffer.flush()
+
+
+def end_with_parent() -> None:
+    """Standard input ends with whoever asks; a sum in mid-work would not notice before its end."""
+    import ctypes
+    import signal
+
+    ctypes.CDLL(None).prctl(1, signal.SIGKILL)
+
+
+_lock = threading.Lock()
+_apart: Apart | None = None
+
+
+def apart() -> Apart:
+    """The helpers of this process."""
+    global _apart  # noqa: PLW0603 - one set a process, started when first needed
+    with _lock:
+        _apart = _apart or Apart()
+        return _apart
+
+
+if __name__ == "__main__":
+    serve()

@@ -1,0 +1,76 @@
+"""How gunicorn runs here: workers that end with their master, and connections that must say something."""
+
+from __future__ import annotations
+
+import ctypes
+import signal
+import socket
+import time
+from contextlib import suppress
+from functools import partial
+from selectors import EVENT_READ
+from typing import Any
+
+from gunicorn.workers.gthread import TConn, ThreadWorker
+
+HEAD_SECONDS, WHOLE_SECONDS = 10.0, 120.0
+"""For a request's head, and for all of it. A phone at the far end of a field sends a photo in less."""
+
+PR_SET_PDEATHSIG = 1
+
+
+class Worker(ThreadWorker):
+    """Threads are lent to requests that are there, and taken back from those sent by halves.
+
+    Stock gthread waits for a new connection's first byte, and for all of a
+    request, in a thread of its pool: a handful of silent clients stop a bench.
+    """
+
+    def __init__(self, *args: Any, **kwargs: Any) -> None:
+        super().__init__(*args, **kwargs)
+        self._late: dict[TConn, float] = {}
+
+    def accept(self, listener: Any) -> None:
+        """Take a connection; a thread works on it once it has sent something."""
+        try:
+            client, address = listener.accept()
+        except OSError:
+            return
+        self.nr_conns += 1
+        conn = TConn(self.cfg, client, address, listener.getsockname())
+        conn.timeout = time.monotonic() + HEAD_SECONDS
+        self.pending_conns.append(conn)
+        self.poller.register(client, EVENT_READ, partial(self.on_pending_socket_readable, conn))
+
+    def handle(self, conn: TConn) -> Any:
+        self._late[conn] = time.monotonic() + HEAD_SECONDS
+        try:
+            return super().handle(conn)
+        finally:
+            self._late.pop(conn, None)
+
+    def handle_request(self, req: Any, conn: TConn) -> Any:
+        self._late[conn] = time.monotonic() + WHOLE_SECONDS
+        return super().handle_request(req, conn)
+
+    def murder_pending(self) -> None:
+        """Called about once a second: what has not come by now is not waited for."""
+        super().murder_pending()
+        now = time.monotonic()
+        for conn, late in list(self._late.items()):
+            if late < now:
+                # No more is read; an answer on its way still goes out.
+                with suppress(OSError):
+                    conn.sock.shutdown(socket.SHUT_RD)
+
+
+def post_fork(server: Any, worker: Any) -> None:
+    """A worker ends when its master does, so that none serves beside the next master's."""
+    ctypes.CDLL(None).prctl(PR_SET_PDEATHSIG, signal.SIGTERM)
+
+
+worker_class = "config.gunicorn.Worker"
+workers, threads = 2, 8
+max_requests, max_requests_jitter = 20_000, 2_000
+graceful_timeout, timeout = 10, 60
+loglevel = "warning"

@@ -1,0 +1,67 @@
+"""Finding what the bench remembers: visits and units by words, page by page."""
+
+from __future__ import annotations
+
+from uuid import UUID
+
+from django.db.models import Count, Max, OuterRef, Q, QuerySet, Subquery
+from django.http import Http404
+
+from workshop.models import Member
+from workshop.paging import Paged
+
+from ..models import Photo, Unit, Visit
+
+PER_PAGE = 50
+MOST_WORDS = 6
+UNIT_TEXTS = ("label", "model", "owner_label")
+
+
+def find_visits(member: Member, words: str, state: str, unit_id: UUID | None = None) -> Paged[Visit]:
+    """Visits that speak of all the words, last touched first, each with its `pieces` and newest `photo`."""
+    found = Visit.objects.filter(unit__workshop_id=member.workshop_id)
+    if state != "all":
+        found = found.filter(stage="file") if state == "filed" else found.exclude(stage="file")
+    if unit_id:
+        found = found.filter(unit_id=unit_id)
+    for word in words.split()[:MOST_WORDS]:
+        said = Q(complaint__icontains=word)
+        for name in UNIT_TEXTS:
+            said |= Q(**{f"unit__{name}__icontains": word})
+        found = found.filter(said)
+    newest = Photo.objects.filter(visit=OuterRef("pk")).order_by("-recorded_at").values("id")[:1]
+    shown = (
+        found.select_related("unit")
+        .annotate(pieces=Count("steps", filter=Q(steps__number__isnull=False)), photo=Subquery(newest))
+        .order_by("-changed_at", "id")
+    )
+    return Paged(shown, found, PER_PAGE)
+
+
+def find_units(member: Member, words: str) -> Paged[Unit]:
+    """Units that speak of all the words, last here first, with `many` visits and the one still open."""
+    found: QuerySet[Unit] = Unit.objects.filter(workshop_id=member.workshop_id)
+    for word in words.split()[:MOST_WORDS]:
+        said = Q()
+        for name in UNIT_TEXTS:
+            said |= Q(**{f"{name}__icontains": word})
+        found = found.filter(said)
+    still = Visit.objects.filter(unit=OuterRef("pk")).exclude(stage="file").order_by("-number")
+    shown = found.annotate(
+        many=Count("visits"), last=Max("visits__changed_at"), open_visit=Subquery(still.values("id")[:1])
+    ).order_by("-last", "id")
+    return Paged(shown, found, PER_PAGE)
+
+
+def own_unit(member: Member, unit_id: UUID) -> Unit:
+    """A unit of the member's own workshop.
+
+    Raises
+    ------
+    Http404
+        If there is none such.
+    """
+    found = Unit.objects.filter(workshop_id=member.workshop_id, id=unit_id).first()
+    if found is None:
+        raise Http404
+    return found

@@ -1,0 +1,81 @@
+"""States of the record in words, for its history and for two that are shown side by side."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from typing import Any
+
+from gearing.findings import Finding, in_words
+from gearing.rebuild import OUTCOMES
+from gearing.stages import STAGES, WAITS
+
+from .models import VERDICTS
+
+
+def in_words_of(state: Mapping[str, Any] | None, kind: str = "") -> str:
+    """What a stored state says, whichever write it is of; `kind` of the piece it concerns.
+
+    Takes every shape that was ever stored: what it does not know it leaves out.
+    """
+    if not isinstance(state, Mapping):
+        return ""
+    said = [_SAYS[name](value, kind) for name, value in state.items() if name in _SAYS]
+    return ", ".join(word for word in said if word)
+
+
+def _findings(value: Any, kind: str) -> str:
+    rows = [row for row in value if isinstance(row, Mapping)] if isinstance(value, list) else []
+    return ", ".join(
+        in_words(
+            kind,
+            Finding(
+                str(row.get("what", "")),
+                tuple(row.get("teeth") or ()),
+                str(row.get("face") or ""),
+                float(row.get("mm") or 0),
+                float(row.get("radius") or 0),
+            ),
+        )
+        for row in rows
+    )
+
+
+def _text(value: Any, kind: str) -> str:
+    return str(value)[:300] if value else ""
+
+
+def _list(value: Any, kind: str) -> str:
+    return ", ".join(map(str, value)) if isinstance(value, list) else ""
+
+
+def _count(one: str, many: str) -> Any:
+    def says(value: Any, kind: str) -> str:
+        number = len(value) if isinstance(value, list) else value
+        return f"{number} {one if number == 1 else many}" if number is not None else ""
+
+    return says
+
+
+_SAYS: dict[str, Any] = {
+    "line": _text,
+    "verdict": lambda value, kind: VERDICTS.get(value, str(value)),
+    "findings": _findings,
+    "finding": _text,
+    "instead": lambda value, kind: f"{value} instead" if value else "",
+    "as": _text,
+    "says": _text,
+    "stage": lambda value, kind: STAGES.get(value, str(value)),
+    "waits_for": lambda value, kind: WAITS.get(value, str(value)),
+    "waits_note": _text,
+    "checks_done": _list,
+    "to_watch": _text,
+    "label": _text,
+    "minutes": lambda value, kind: f"{value:g} min" if isinstance(value, int | float) else "",
+    "outcome": lambda value, kind: OUTCOMES.get(value, str(value)),
+    "count": lambda value, kind: f"{value} of them" if isinstance(value, int) and value > 1 else "",
+    "marks": _count("mark", "marks"),
+    "number": lambda value, kind: f"step {value}" if value else "not in the row",
+    "struck": lambda value, kind: "struck" if value else "",
+    "done": lambda value, kind: "done" if value else "not done",
+    "after": lambda value, kind: f"after {value}" if value else "",
+}

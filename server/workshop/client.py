@@ -1,0 +1,63 @@
+"""Who is at the other end: its address behind a proxy, whether it is this machine, what it calls itself."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Callable
+from ipaddress import ip_address
+
+from django.conf import settings
+from django.http import HttpRequest, HttpResponse
+
+SYSTEMS = (
+    ("iPhone", "iPhone"), ("iPad", "iPad"), ("Android", "Android"), ("Windows", "Windows"),
+    ("Mac OS", "Mac"), ("CrOS", "Chromebook"), ("Linux", "Linux"),
+)  # fmt: skip
+BROWSERS = (("Edg/", "Edge"), ("Firefox/", "Firefox"), ("Chrom", "Chromium"), ("Safari/", "Safari"))
+
+
+class ClientAddress:
+    """Puts the caller's own address in place of the proxy's, where a proxy is said to stand in front.
+
+    Only the entries that our own proxies added are believed: the rest of the
+    header is what the caller wrote.
+    """
+
+    def __init__(self, get_response: Callable[[HttpRequest], HttpResponse]) -> None:
+        self.get_response = get_response
+
+    def __call__(self, request: HttpRequest) -> HttpResponse:
+        told = [
+            part.strip() for part in request.META.get("HTTP_X_FORWARDED_FOR", "").split(",") if part.strip()
+        ]
+        if settings.PROXIES and len(told) >= settings.PROXIES:
+            request.META["REMOTE_ADDR"] = _address(told[-settings.PROXIES]) or request.META["REMOTE_ADDR"]
+        return self.get_response(request)
+
+
+def _address(text: str) -> str:
+    plain = (
+        re.sub(r"^\[?([0-9a-fA-F:.]+?)\]?(:\d+)?$", r"\1", text)
+        if text.count(":") != 1
+        else text.split(":", maxsplit=1)[0]
+    )
+    try:
+        return str(ip_address(plain))
+    except ValueError:
+        return ""
+
+
+def from_here(request: HttpRequest) -> bool:
+    """Whether the request comes from this very machine, and not through a proxy on it."""
+    try:
+        loopback = ip_address(request.META.get("REMOTE_ADDR", "")).is_loopback
+    except ValueError:
+        return False
+    return loopback and (bool(settings.PROXIES) or "HTTP_X_FORWARDED_FOR" not in request.META)
+
+
+def device_name(request: HttpRequest) -> str:
+    """What a person would call the device: ``Android, Firefox``."""
+    agent = request.headers.get("User-Agent", "")
+    found = [next((name for mark, name in table if mark in agent), "") for table in (SYSTEMS, BROWSERS)]
+    return ", ".join(word for word in found if word) or "a device"

@@ -1,0 +1,45 @@
+"""Long lists by pages: counted plainly, shown with all that is wanted of each."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from math import ceil
+from typing import Any, Generic, TypeVar
+
+from django.db.models import Model, QuerySet
+
+M = TypeVar("M", bound=Model)
+
+
+@dataclass(frozen=True, slots=True)
+class Pages:
+    """How many there are in all, and which page of how many this is."""
+
+    total: int
+    page: int
+    pages: int
+
+
+@dataclass(frozen=True, slots=True)
+class Paged(Generic[M]):
+    """A query in pages.
+
+    Attributes
+    ----------
+    shown : QuerySet
+        What a page holds, ordered, with its annotations.
+    counted : QuerySet
+        The same rows without them: counting needs none.
+    """
+
+    shown: QuerySet[Any]
+    counted: QuerySet[Any]
+    per_page: int
+
+    def page(self, number: int) -> tuple[list[Any], Pages]:
+        """One page, from 1; past the last it is empty."""
+        total = self.counted.count()
+        first = (number - 1) * self.per_page
+        return list(self.shown[first : first + self.per_page]), Pages(
+            total, number, max(1, ceil(total / self.per_page))
+        )
