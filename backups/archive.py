@@ -67,9 +67,11 @@ def make(database: Database, photos: Path | None, to: Path, version: str, progre
     BackupError
         If there is no room, or a photo that the record speaks of is not to be read.
     """
-    to.parent.mkdir(parents=True, exist_ok=True)
     fresh = to.with_name(f".{to.name}.new")
     try:
+        to.parent.mkdir(parents=True, exist_ok=True, mode=0o700)
+        # The whole record and its members' hashes: the owner's alone.
+        fresh.touch(mode=0o600)
         with tempfile.TemporaryDirectory(prefix=".making-", dir=to.parent) as folder:
             dumped = Path(folder) / DUMP
             progress("dumping the database")

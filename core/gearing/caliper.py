@@ -3,9 +3,11 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from math import isfinite
 
 import numpy as np
 
+from .errors import GearingError
 from .gear import Gear, base_radius, root_radius, tip_radius
 from .measure import over_pins_reading, over_tips_settled, span_over_teeth
 from .probes import Probe, root_reading
@@ -44,7 +46,24 @@ TOOTH_RIGHT = -np.pi / 2
 
 
 def hold(gear: Gear, probe: Probe) -> Hold:
-    """How the caliper meets `gear` for a measurement; scalar gears only."""
+    """How the caliper meets `gear` for a measurement; scalar gears only.
+
+    Raises
+    ------
+    GearingError
+        If it does not: pins that touch no flank, a span past the teeth.
+    """
+    held = _held(gear, probe)
+    if not all(map(isfinite, (held.turn, held.left, held.right, held.height, *sum(held.marks, ())))):
+        raise GearingError(
+            f"This gear cannot be measured {probe.name}.",
+            field="show",
+            hint="Take a pin that lies on the flanks, or another measurement.",
+        )
+    return held
+
+
+def _held(gear: Gear, probe: Probe) -> Hold:
     match probe.kind:
         case "span":
             return _span(gear, probe.k)

@@ -24,6 +24,9 @@ AGREE = 0.02
 
 LEAST_ODDS = 0.001
 
+EDGE = 0.9995
+"""Chord over diameter from which the arc sine is so steep that a hundredth is several teeth."""
+
 
 @dataclass(frozen=True, slots=True)
 class Route:
@@ -78,6 +81,12 @@ def from_chord(
     >>> next(iter(from_chord(4, 12.93, 22.0).odds))
     20
     """
+    if over_tips * EDGE < chord <= over_tips:
+        raise GearingError(
+            "The chord spans the whole gear, where it tells one count from no other.",
+            field="chord",
+            hint="Read a shorter one: over a third of the gear or less.",
+        )
     if not 0 < chord < over_tips:
         raise GearingError(
             "The chord is longer than the gear is wide.",
@@ -199,17 +208,15 @@ def _says(route: Route) -> str:
 def _route(name: str, estimate: float, error: float) -> Route:
     """Odds of the whole numbers about an estimate, as a bell gives them."""
     if not FEWEST_TEETH - 1 <= estimate <= MOST_TEETH + 1:
-        raise GearingError(
-            f"By the {name} this gear would have {estimate:.0f} teeth.",
-            field="teeth",
-            hint="Read again: one of the figures is far off.",
-        )
+        raise _no_gear(name, estimate)
     spread = max(error, 0.05)
     low, high = max(FEWEST_TEETH, floor(estimate - 4 * spread)), min(MOST_TEETH, ceil(estimate + 4 * spread))
     odds = {
         z: _bell(z + 0.5, estimate, spread) - _bell(z - 0.5, estimate, spread) for z in range(low, high + 1)
     }
-    whole = sum(odds.values()) or 1.0
+    whole = sum(odds.values())
+    if not whole > 0:
+        raise _no_gear(name, estimate)
     ranked = sorted(((z, p / whole) for z, p in odds.items()), key=lambda item: -item[1])
     return Route(name, estimate, error, {z: p for z, p in ranked if p > LEAST_ODDS})
 
@@ -221,3 +228,11 @@ def _bell(x: float, mean: float, spread: float) -> float:
 def chord_of(teeth: int, pitches: int, over_tips: float) -> float:
     """The chord a count would give, mm: what to expect before reading it."""
     return over_tips * sin(pitches * pi / teeth)
+
+
+def _no_gear(name: str, estimate: float) -> GearingError:
+    return GearingError(
+        f"By the {name} this gear would have {estimate:.3g} teeth.",
+        field="teeth",
+        hint="Read again: one of the figures is far off.",
+    )

@@ -11,6 +11,9 @@ from .gear import INCH
 LONGEST = 2000.0
 """Longest length taken, mm: nothing on a bench is longer."""
 
+SHORTEST = 1e-4
+"""Shortest one, mm: a tenth of a thousandth, finer than anything on a bench is made or read."""
+
 NUMBER = r"\d{1,6}(?:[.,]\d{1,6})?|[.,]\d{1,6}"
 _LENGTH = re.compile(
     rf"^\s*(?:(?P<whole>\d{{1,3}})[\s-])?(?:(?P<top>\d{{1,3}})/(?P<bottom>\d{{1,3}})|(?P<number>{NUMBER}))"
@@ -70,11 +73,11 @@ def read_length(text: str, *, field: str = "length", inch: bool = False) -> Leng
     else:
         value = float(found["number"].replace(",", "."))
     mm = value * _TO_MM[unit]
-    if not 0 < mm <= LONGEST:
+    if not SHORTEST <= mm <= LONGEST:
         raise GearingError(
             f"{text.strip()} is outside what a bench measures.",
             field=field,
-            hint=f"Between 0 and {LONGEST:g} mm. Check the unit and the decimal point.",
+            hint=f"Between {SHORTEST:.4f} and {LONGEST:g} mm. Check the unit and the decimal point.",
         )
     return Length(mm, text.strip())
 

@@ -11,6 +11,7 @@ import json
 import subprocess
 import sys
 import threading
+import traceback
 from queue import Empty, LifoQueue
 from selectors import EVENT_READ, DefaultSelector
 from typing import Any
@@ -135,7 +136,7 @@ def answer_to(name: str, given: str) -> tuple[str | None, Problem | None]:
         return here(wanted.compute, taken).model_dump_json(), None
     except GearingError as error:
         if error.__cause__ is not None:
-            print(f"{name} without an answer: {error.__cause__!r}", file=sys.stderr, flush=True)
+            traceback.print_exception(error.__cause__)
         return None, problem_of(error)
 
 

@@ -9,7 +9,7 @@ from pydantic import BaseModel, BeforeValidator, ConfigDict, Field, ValidationEr
 
 from gearing.errors import GearingError
 from gearing.gear import INCH
-from gearing.lengths import LONGEST, read_length
+from gearing.lengths import LONGEST, SHORTEST, read_length
 
 T = TypeVar("T")
 R = TypeVar("R")
@@ -38,10 +38,10 @@ class Problem(Model):
 def _to_mm(value: Any) -> Any:
     if isinstance(value, str):
         return read_length(value, field="").mm
-    if isinstance(value, int | float) and not isinstance(value, bool) and not 0 < value <= LONGEST:
+    if isinstance(value, int | float) and not isinstance(value, bool) and not SHORTEST <= value <= LONGEST:
         raise GearingError(
             f"{str(value)[:20]} mm is outside what a bench measures.",
-            hint=f"Between 0 and {LONGEST:g} mm. Check the unit and the decimal point.",
+            hint=f"Between {SHORTEST:.4f} and {LONGEST:g} mm. Check the unit and the decimal point.",
         )
     return value
 
@@ -100,7 +100,7 @@ def here(compute: Callable[[T], R], taken: T) -> R:
         return compute(taken)
     except GearingError:
         raise
-    except (ArithmeticError, ValueError) as error:
+    except (ArithmeticError, ValueError, LookupError, StopIteration) as error:
         told = no_answer()
         raise GearingError(told.problem, hint=told.hint) from error
 

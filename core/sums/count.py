@@ -13,7 +13,7 @@ from gearing.errors import GearingError
 from .base import Length, Model, Module
 from .gear import Teeth
 
-Turns = Annotated[float, Field(gt=0, le=1000)]
+Turns = Annotated[float, Field(ge=1e-6, le=1000)]
 Pitches = Annotated[int, Field(ge=1, le=500)]
 
 
@@ -47,7 +47,7 @@ class SectorIn(Model):
     """A run of standing teeth and the angle it fills."""
 
     pitches: Pitches
-    angle_deg: Annotated[float, Field(gt=0, lt=360)]
+    angle_deg: Annotated[float, Field(ge=0.01, lt=360)]
 
 
 class CountIn(Model):

@@ -24,7 +24,7 @@ class WormPairIn(Model):
     module_mm: Module
     worm_diameter_mm: Length
     pressure_angle_deg: Angle = 20.0
-    friction: Annotated[float, Field(gt=0, le=0.6)] | None = None
+    friction: Annotated[float, Field(ge=1e-6, le=0.6)] | None = None
     axial_play_mm: Annotated[float, Field(ge=0, le=5)] = 0.0
 
 

@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
-from math import degrees
+from math import degrees, isfinite
 
 import numpy as np
 from pydantic import Field
 
 from gearing.advise import SETTLED, Advice, next_measurement, readings_to_part
+from gearing.errors import GearingError
 from gearing.gear import diametral_pitch, reference_diameter, root_radius
 from gearing.identify import Candidate, Identification, identify
 from gearing.measure import span_counts, usual_span
@@ -43,8 +44,8 @@ class Comparison(Model):
 
     what: str
     measured_mm: float
-    predicted_mm: float
-    off_by: float
+    predicted_mm: float | None = Field(description="None where such a gear gives no such reading")
+    off_by: float | None
     times: int
     scatter_mm: float
 
@@ -202,7 +203,12 @@ def _shown(given: ReadIn, found: Identification, advice: Advice | None) -> HoldO
     if not found.candidates:
         return None
     asked = given.show.probe(given.bore_mm) if given.show else None
-    return hold_out(found.candidates[0].gear, asked or (advice.probe if advice else found.readings[-1].probe))
+    probe = asked or (advice.probe if advice else found.readings[-1].probe)
+    try:
+        return hold_out(found.candidates[0].gear, probe)
+    except GearingError:
+        # The leading candidate cannot be measured so; the answer stands without the drawing.
+        return None
 
 
 def _verdict(found: Identification) -> tuple[str, str, bool]:
@@ -250,8 +256,8 @@ def _candidate(candidate: Candidate, readings: tuple[Reading, ...], internal: bo
             Comparison(
                 what=r.probe.name,
                 measured_mm=r.value,
-                predicted_mm=p,
-                off_by=o,
+                predicted_mm=_known(p),
+                off_by=_known(o),
                 times=r.times,
                 scatter_mm=r.scatter,
             )
@@ -260,6 +266,10 @@ def _candidate(candidate: Candidate, readings: tuple[Reading, ...], internal: bo
         drawing=draw(gear, internal),
         new=draw(as_made(candidate), internal),
     )
+
+
+def _known(figure: float) -> float | None:
+    return figure if isfinite(figure) else None
 
 
 def _next(advice: Advice, error: float) -> NextOut:

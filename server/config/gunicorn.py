@@ -74,3 +74,4 @@ workers, threads = 2, 8
 max_requests, max_requests_jitter = 20_000, 2_000
 graceful_timeout, timeout = 10, 60
 loglevel = "warning"
+control_socket_disable = True

@@ -26,6 +26,7 @@ class Health:
         well = _database() and _disk()
         answer = JsonResponse({"well": well}, status=200 if well else 503)
         answer["Cache-Control"] = "no-store"
+        answer["Content-Length"] = str(len(answer.content))
         return answer
 
 

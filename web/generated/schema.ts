@@ -2166,9 +2166,12 @@ export interface components {
             /** Measured Mm */
             measured_mm: number;
             /** Off By */
-            off_by: number;
-            /** Predicted Mm */
-            predicted_mm: number;
+            off_by: number | null;
+            /**
+             * Predicted Mm
+             * @description None where such a gear gives no such reading
+             */
+            predicted_mm: number | null;
             /** Scatter Mm */
             scatter_mm: number;
             /** Times */

@@ -182,6 +182,23 @@ class Train:
     driven: Mapping[str, Fraction] = field(default_factory=dict)
     held: frozenset[str] = frozenset()
 
+    def __post_init__(self) -> None:
+        """Raises
+        ------
+        GearingError
+            If one shaft is to be two members of the same coupling.
+        """
+        for number, one in enumerate(self.couplings, 1):
+            shafts = one.shafts()
+            twice = next((shaft for shaft in shafts if shafts.count(shaft) > 1), None)
+            if twice is not None:
+                raise GearingError(
+                    f"Shaft “{twice}” is named twice in stage {number}: it cannot turn against itself.",
+                    field=f"couplings.{number - 1}",
+                    hint="Give each member of a stage a shaft of its own; a joint makes two turn as one.",
+                    where=(twice,),
+                )
+
     def shafts(self) -> tuple[str, ...]:
         """Every shaft, in the order met."""
         return tuple(dict.fromkeys(shaft for one in self.couplings for shaft in one.shafts()))

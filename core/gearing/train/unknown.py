@@ -72,6 +72,13 @@ def fill_in(line: str, known: Measured, most: int = 12) -> list[Filled]:
         raise GearingError(
             f"{len(places)} counts are open: too many.", field="line", hint="Count all but two of them."
         )
+    beyond = next((number for number, _, _ in known.sums if number > len(stages)), None)
+    if beyond is not None:
+        raise GearingError(
+            f"There is no stage {beyond}: this train has {len(stages)}.",
+            field="known.distances",
+            hint="Number the stages as they stand in the line, the first is 1.",
+        )
     if not known.ratio and not known.sums:
         raise GearingError(
             "Something has to be measured to find it.",

@@ -23,7 +23,7 @@ class ShimsIn(Model):
     job: Literal["shims"]
     play_mm: Length
     low_mm: Annotated[float, Field(ge=0, le=10)] = 0.05
-    high_mm: Annotated[float, Field(gt=0, le=10)] = 0.12
+    high_mm: Annotated[float, Field(ge=1e-6, le=10)] = 0.12
     packs: Annotated[list[PackIn], Field(min_length=1, max_length=16)]
     left_mm: Annotated[float, Field(ge=0, le=50)] | None = None
 
@@ -50,11 +50,11 @@ class FrictionIn(Model):
     )
     faces: Annotated[int, Field(ge=1, le=60)] | None = None
     material: Annotated[str, Field(max_length=40)] = "fibre on steel, greased"
-    friction: Annotated[float, Field(gt=0, le=1.5)] | None = None
+    friction: Annotated[float, Field(ge=1e-6, le=1.5)] | None = None
     outside_mm: Length
     inside_mm: Length
-    force_n: Annotated[float, Field(gt=0, le=100_000)] | None = None
-    torque_nmm: Annotated[float, Field(gt=0, le=1e7)] | None = None
+    force_n: Annotated[float, Field(ge=1e-6, le=100_000)] | None = None
+    torque_nmm: Annotated[float, Field(ge=1e-6, le=1e7)] | None = None
     spring: DiscsIn | None = Field(default=None, description="What presses it, in place of a force")
     back_off_turns: Turns | None = Field(default=None, description="From fully home, with the spring")
 
@@ -79,7 +79,7 @@ class TorsionIn(Model):
 
     job: Literal["torsion"]
     turns: Turns
-    rate_nmm: Annotated[float, Field(gt=0, le=1e6)] = Field(description="N·mm for a whole turn")
+    rate_nmm: Annotated[float, Field(ge=1e-6, le=1e6)] = Field(description="N·mm for a whole turn")
 
 
 class TightenIn(Model):

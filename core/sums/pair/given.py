@@ -12,7 +12,7 @@ from ..base import Length, Model
 from ..gear import GearIn
 
 AIR = Literal["dry", "room", "wet"]
-Share = Annotated[float, Field(gt=0, le=1)]
+Share = Annotated[float, Field(ge=1e-6, le=1)]
 
 _SIZE = ("module_mm", "diametral_pitch", "pressure_angle_deg", "helix_angle_deg", "addendum", "dedendum")
 

@@ -72,7 +72,7 @@ class PlateIn(Model):
     """Holes in a line: the first from the foot of the perpendicular, pitch, count, and the line's offset."""
 
     first_mm: Annotated[float, Field(ge=-500, le=500)]
-    pitch_mm: Annotated[float, Field(gt=0, le=100)]
+    pitch_mm: Annotated[float, Field(ge=1e-6, le=100)]
     count: Annotated[int, Field(ge=1, le=60)]
     offset_mm: Annotated[float, Field(ge=-500, le=500)] = 0.0
 
@@ -111,15 +111,15 @@ class RegearIn(Model):
     spur: Teeth
     wheel_mm: Length = Field(description="Wheel, or sprocket with its track, before")
     new_wheel_mm: Length | None = None
-    reduction: Annotated[float, Field(gt=0, le=10_000)] = Field(
+    reduction: Annotated[float, Field(ge=1e-6, le=10_000)] = Field(
         default=1.0, description="Turns of the spur shaft for one of the wheel, before"
     )
-    new_reduction: Annotated[float, Field(gt=0, le=10_000)] | None = None
+    new_reduction: Annotated[float, Field(ge=1e-6, le=10_000)] | None = None
     module_mm: Module
     pressure_angle_deg: Angle = 20.0
     kv: Annotated[float, Field(ge=0, le=100_000)] = 0.0
     volts: Annotated[float, Field(ge=0, le=1000)] = 0.0
-    load: Annotated[float, Field(gt=0, le=1)] = 0.85
+    load: Annotated[float, Field(ge=1e-6, le=1)] = 0.85
     target: TargetIn = Field(default_factory=TargetIn)
     pinions: Annotated[Counts, Field(max_length=120)]
     spurs: Annotated[Counts, Field(max_length=240)]
@@ -132,8 +132,8 @@ class RegearIn(Model):
         default_factory=list, description="Holes by their measured shaft distance, in place of a plate"
     )
     band: Kind = "open"
-    band_low: Annotated[float, Field(gt=0, le=1)] | None = None
-    band_high: Annotated[float, Field(gt=0, le=1)] | None = None
+    band_low: Annotated[float, Field(ge=1e-6, le=1)] | None = None
+    band_high: Annotated[float, Field(ge=1e-6, le=1)] | None = None
 
     def chosen_band(self) -> Band:
         if self.band_low and self.band_high:

@@ -17,7 +17,7 @@ from ..base import Length, Model, Module
 Shaft = Annotated[str, Field(min_length=1, max_length=20)]
 Count = Annotated[int, Field(ge=1, le=2000)]
 Speed = Annotated[float, Field(ge=-1e6, le=1e6)]
-Positive = Annotated[float, Field(gt=0, le=1e6)]
+Positive = Annotated[float, Field(ge=1e-6, le=1e6)]
 
 
 class MeshIn(Model):
@@ -119,7 +119,7 @@ class StageKnown(Model):
     )
     turn_deg: Annotated[float, Field(ge=0, le=90)] | None = None
     error_deg: Annotated[float, Field(ge=0, le=90)] | None = None
-    efficiency: Annotated[float, Field(gt=0, le=1)] | None = None
+    efficiency: Annotated[float, Field(ge=1e-6, le=1)] | None = None
 
 
 class PlayIn(Model):
@@ -136,7 +136,7 @@ class DistanceIn(Model):
     number: Annotated[int, Field(ge=1, le=60)]
     distance_mm: Length
     module_mm: Module
-    error_mm: Annotated[float, Field(gt=0, le=10)] = 0.1
+    error_mm: Annotated[float, Field(ge=1e-6, le=10)] = 0.1
 
 
 class KnownIn(Model):
@@ -154,7 +154,7 @@ class CarIn(Model):
     wheel_mm: Length
     kv: Annotated[float, Field(ge=0, le=100_000)] = 0.0
     volts: Annotated[float, Field(ge=0, le=1000)] = 0.0
-    load: Annotated[float, Field(gt=0, le=1)] = 0.85
+    load: Annotated[float, Field(ge=1e-6, le=1)] = 0.85
 
 
 class ReelIn(Model):
@@ -166,9 +166,9 @@ class ReelIn(Model):
 
 class ServoIn(Model):
     kind: Literal["servo"]
-    travel_deg: Annotated[float, Field(gt=0, le=3600)] = 60.0
+    travel_deg: Annotated[float, Field(ge=1e-6, le=3600)] = 60.0
     arm_mm: Length | None = None
-    load: Annotated[float, Field(gt=0, le=1)] = 0.8
+    load: Annotated[float, Field(ge=1e-6, le=1)] = 0.8
 
 
 class WinchIn(Model):
@@ -205,15 +205,15 @@ class TrainIn(Model):
     )
     held: Annotated[list[Shaft], Field(max_length=20)] = Field(default_factory=list)
     output: Annotated[str, Field(max_length=20)] = Field(default="", description="The last shaft if empty")
-    rpm: Annotated[float, Field(gt=0, le=1_000_000)] = Field(
+    rpm: Annotated[float, Field(ge=1e-6, le=1_000_000)] = Field(
         default=1000.0, description="Of the first driven shaft"
     )
     shaft: Annotated[str, Field(max_length=20)] = Field(
         default="", description="The one turned by hand; the output if empty"
     )
-    turns: Annotated[float, Field(gt=0, le=1000)] = 1.0
-    clicks: Annotated[float, Field(gt=0, le=100_000)] | None = None
-    torque_nmm: Annotated[float, Field(gt=0, le=1e6)] | None = Field(
+    turns: Annotated[float, Field(ge=1e-6, le=1000)] = 1.0
+    clicks: Annotated[float, Field(ge=1e-6, le=100_000)] | None = None
+    torque_nmm: Annotated[float, Field(ge=1e-6, le=1e6)] | None = Field(
         default=None, description="At the driven shaft, N·mm"
     )
     stages: Annotated[list[StageKnown], Field(max_length=60)] = Field(default_factory=list)

@@ -50,6 +50,13 @@ def run_train(given: TrainIn) -> TrainOut:
         raise GearingError(
             f"There is no shaft {turned}.", field="shaft", hint=f"One of: {', '.join(found.speeds)}."
         )
+    for told in given.stages:
+        if told.number > len(train.couplings):
+            raise GearingError(
+                f"There is no stage {told.number}: this train has {len(train.couplings)}.",
+                field="stages",
+                hint="Number the stages as they stand in the line, the first is 1.",
+            )
     # All per turn of the first shaft driven.
     unit = found.speeds[driven[0]]
     loaded = _loaded(given, found, driven)

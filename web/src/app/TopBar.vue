@@ -147,8 +147,19 @@ useKeys({ i: () => opener.value?.querySelector("button")?.click(), b: () => rout
 }
 
 @media (max-width: 700px) {
+  .bar {
+    gap: 10px;
+  }
+
   .about {
-    visibility: hidden;
+    display: none;
+  }
+
+  .title {
+    flex: 1;
+    min-width: 0;
+    overflow: hidden;
+    text-overflow: ellipsis;
   }
 }
 </style>

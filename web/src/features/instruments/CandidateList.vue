@@ -5,8 +5,8 @@ import { computed } from "vue";
 interface Compared {
   what: string;
   measured_mm: number;
-  predicted_mm: number;
-  off_by: number;
+  predicted_mm: number | null;
+  off_by: number | null;
   times?: number;
   scatter_mm?: number;
 }
@@ -54,11 +54,11 @@ const place = (off: number) => 50 + Math.max(-3.4, Math.min(3.4, off)) * 14;
       <tr v-for="(row, n) in chosen.compared" :key="n">
         <th scope="row">{{ row.what }}<span v-if="(row.times ?? 1) > 1" class="soft small">&ensp;{{ row.times }} times, scatter {{ row.scatter_mm?.toFixed(3) }}</span></th>
         <td class="value">{{ row.measured_mm.toFixed(2) }}</td>
-        <td class="value soft">{{ row.predicted_mm.toFixed(2) }}</td>
+        <td class="value soft">{{ row.predicted_mm == null ? "none" : row.predicted_mm.toFixed(2) }}</td>
         <td>
-          <svg viewBox="0 0 100 20" width="100" height="20" role="img" :aria-label="`${row.off_by.toFixed(1)} reading errors`">
+          <svg viewBox="0 0 100 20" width="100" height="20" role="img" :aria-label="row.off_by == null ? 'gives no such reading' : `${row.off_by.toFixed(1)} reading errors`">
             <path d="M8 10H92M50 3V17M22 6V14M78 6V14" />
-            <circle :cx="place(row.off_by)" cy="10" r="5.500" :class="{ off: Math.abs(row.off_by) > 3 }" />
+            <circle v-if="row.off_by != null" :cx="place(row.off_by)" cy="10" r="5.500" :class="{ off: Math.abs(row.off_by) > 3 }" />
           </svg>
         </td>
       </tr>

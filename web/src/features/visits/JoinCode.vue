@@ -77,7 +77,7 @@ const when = (at: string) => new Date(at).toLocaleTimeString(undefined, { hour: 
   align-items: center;
 }
 
-.join div {
+.join > div {
   display: grid;
   gap: 10px;
   justify-items: start;

@@ -215,6 +215,16 @@ li > :first-child {
   min-width: 160px;
 }
 
+.invite :deep(.p-password),
+.invite :deep(.p-password input) {
+  width: 100%;
+}
+
+.invite > :deep(.p-password) {
+  flex: 1;
+  min-width: 160px;
+}
+
 .code {
   display: grid;
   gap: 10px;

@@ -1,0 +1,152 @@
+"""A first run or an upgrade cut short at any moment: the next start has the whole record, or none to lose."""
+
+from __future__ import annotations
+
+import os
+import shutil
+import tempfile
+import time
+import unittest
+from pathlib import Path
+
+from backups.database import Database
+from launch.mariadb import OwnMariaDB
+
+from .installed import OLDEST, end, preparing
+
+MOMENTS = 20 if os.environ.get("DENTADO_LONG") else 3
+SORTS = ("kill", "stop", "interrupt")
+
+
+def record(database: Database) -> dict[str, list[tuple[object, ...]]]:
+    """What the technicians recorded, in columns every version has."""
+    asked = {
+        "visits": "SELECT id, complaint, stage, number FROM visits_visit ORDER BY id",
+        "steps": "SELECT id, visit_id, number, line FROM visits_step ORDER BY id",
+        "pieces": "SELECT id, entry, verdict, finding FROM visits_piece ORDER BY id",
+        "pins": "SELECT id, piece_id, chosen FROM visits_pin ORDER BY id",
+        "photos": "SELECT id, image FROM visits_photo ORDER BY id",
+        "ticks": "SELECT id, outcome, count FROM visits_tick ORDER BY id",
+        "changes": "SELECT id, verb, `before`, `after` FROM visits_change ORDER BY id",
+        "members": "SELECT username, password, first_name FROM workshop_member ORDER BY id",
+    }
+    found = {}
+    with database.cursor() as cursor:
+        for name, query in asked.items():
+            cursor.execute(query)
+            found[name] = list(cursor.fetchall())
+    return found
+
+
+class CutShort(unittest.TestCase):
+    def setUp(self) -> None:
+        self.folder = Path(self.enterContext(tempfile.TemporaryDirectory()))
+
+    def seen(self, var: Path) -> dict[str, list[tuple[object, ...]]]:
+        own = OwnMariaDB(var / "database", durable=False)
+        own.start()
+        try:
+            return record(Database(own.url))
+        finally:
+            own.stop()
+
+    def whole_time(self, var: Path) -> float:
+        began = time.monotonic()
+        said = preparing(var).communicate()[0]
+        self.assertIn("prepared", said)
+        return time.monotonic() - began
+
+    def cut(self, var: Path, after: float, sort: str) -> None:
+        """End it so long after its beginning; the next one must come through."""
+        process = preparing(var)
+        time.sleep(after)
+        said = end(process, sort)
+        again = preparing(var).communicate()[0]
+        self.assertIn("prepared", again, f"{sort} after {after:.2f} s: {said} / {again}")
+        self.assertFalse((var / "upgrading.json").exists())
+
+    def test_a_first_run(self) -> None:
+        sample = self.folder / "whole"
+        whole = self.whole_time(sample)
+        expected = {name: len(rows) for name, rows in self.seen(sample).items()}
+        self.assertGreater(expected["visits"], 5)
+        for n in range(MOMENTS):
+            var = self.folder / f"first {n}"
+            with self.subTest(moment=n):
+                self.cut(var, whole * (n + 0.5) / MOMENTS, SORTS[n % 3])
+                self.assertEqual({name: len(rows) for name, rows in self.seen(var).items()}, expected)
+            shutil.rmtree(var)
+
+    def test_an_upgrade_from_the_oldest_version(self) -> None:
+        old = self.folder / "oldest"
+        own = OwnMariaDB(old / "database", durable=False)
+        own.start()
+        try:
+            Database(own.url).load(OLDEST)
+            before = record(Database(own.url))
+        finally:
+            own.stop()
+        self.assertEqual((len(before["visits"]), len(before["members"])), (7, 3))
+        upgraded = self.folder / "upgraded"
+        shutil.copytree(old, upgraded)
+        whole = self.whole_time(upgraded)
+        self.assertEqual(self.seen(upgraded), before)
+        (backup,) = (upgraded / "backups").glob("before-upgrade-*")
+        self.assertEqual(backup.stat().st_mode & 0o077, 0)
+        for n in range(MOMENTS):
+            var = self.folder / f"upgrade {n}"
+            shutil.copytree(old, var)
+            with self.subTest(moment=n):
+                self.cut(var, whole * (n + 0.5) / MOMENTS, SORTS[n % 3])
+                self.assertEqual(self.seen(var), before)
+            shutil.rmtree(var)
+
+    def test_what_an_earlier_version_left_half_migrated_is_finished(self) -> None:
+        var = self.folder / "half"
+        own = OwnMariaDB(var / "database", durable=False)
+        own.start()
+        try:
+            database = Database(own.url)
+            database.load(OLDEST)
+            before = record(database)
+            with database.cursor() as cursor:
+                # As a kill in mid-migration left it: columns and tables there, nothing noted as done.
+                cursor.execute("ALTER TABLE visits_piece ADD COLUMN findings longtext NOT NULL DEFAULT '[]'")
+                cursor.execute("ALTER TABLE visits_visit ADD COLUMN guide_id uuid NULL")
+                cursor.execute(
+                    "CREATE TABLE visits_planmark (id bigint AUTO_INCREMENT PRIMARY KEY, `key` varchar(40) NOT NULL,"
+                    " struck bool NOT NULL, `after` varchar(40) NOT NULL, done bool NOT NULL, visit_id uuid NOT NULL)"
+                )
+        finally:
+            own.stop()
+        said = preparing(var).communicate()[0]
+        self.assertIn("going through it again", said)
+        self.assertIn("prepared", said)
+        self.assertEqual(self.seen(var), before)
+
+    def test_an_upgrade_that_cannot_be_made_leaves_the_record_as_it_was(self) -> None:
+        var = self.folder / "stuck"
+        own = OwnMariaDB(var / "database", durable=False)
+        own.start()
+        try:
+            database = Database(own.url)
+            database.load(OLDEST)
+            with database.cursor() as cursor:
+                # A column of another kind in the way, which no migration can go past.
+                cursor.execute("ALTER TABLE visits_pin RENAME COLUMN superseded TO gone_astray")
+                cursor.execute(
+                    "ALTER TABLE workshop_member DROP FOREIGN KEY workshop_member_workshop_id_ee6cd11a_fk_workshop_workshop_id"
+                )
+                cursor.execute("ALTER TABLE workshop_member DROP COLUMN workshop_id")
+            before = database.tables(), database.migrations()
+        finally:
+            own.stop()
+        said = preparing(var).communicate()[0]
+        self.assertIn("The upgrade failed; the record is as it was before.", said)
+        self.assertFalse((var / "upgrading.json").exists())
+        own = OwnMariaDB(var / "database", durable=False)
+        own.start()
+        try:
+            self.assertEqual((Database(own.url).tables(), Database(own.url).migrations()), before)
+        finally:
+            own.stop()
