@@ -87,12 +87,16 @@ class OwnMariaDB:
         self.port = int((self.folder / "port").read_text())
         return self.url
 
+    def mend_secret(self) -> None:
+        """An empty secret is made anew: the account is set to it at every start. Before :attr:`url` is asked."""
+        kept = self.folder / "database.secret"
+        if kept.exists() and not kept.read_text().strip():
+            say(f"{kept} is empty; a new one is made for the database's account.")
+            kept.unlink()
+
     def start(self) -> None:
         """Make the data folder if there is none, start, and wait until it answers."""
         self.folder.mkdir(parents=True, exist_ok=True)
-        if (self.folder / "database.secret").exists() and not (self.folder / "database.secret").read_text():
-            say(f"{self.folder / 'database.secret'} is empty; a new one is made for the database's account.")
-            (self.folder / "database.secret").unlink()
         self._end_orphan()
         self._make_data()
         self.process = subprocess.Popen(

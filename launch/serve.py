@@ -80,6 +80,8 @@ def start() -> None:
     caliper: subprocess.Popen[bytes] | None = None
     try:
         ending.listen()
+        if own:
+            own.mend_secret()
         env = environment(own.url if own else os.environ["DENTADO_DATABASE_URL"])
         server = _server(env, user)
         if not own:

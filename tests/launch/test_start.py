@@ -6,89 +6,20 @@ import os
 import re
 import signal
 import socket
-import subprocess
 import tempfile
-import threading
 import time
-import unittest
-import urllib.error
-import urllib.request
 from pathlib import Path
 
 import dj_database_url
 import MySQLdb
 
-from launch.mariadb import OwnMariaDB, free_port
-from launch.places import HOST, ROOT
+from launch.mariadb import OwnMariaDB
+from launch.places import HOST
 
-READY = 90.0
+from .installed import READY, Installed
 
 
-class Start(unittest.TestCase):
-    """One installation in a folder of its own, on a port of its own."""
-
-    def setUp(self) -> None:
-        folder = tempfile.TemporaryDirectory()
-        self.addCleanup(folder.cleanup)
-        self.var = Path(folder.name) / "a folder with spaces"
-        self.port = free_port()
-        self.more: dict[str, str] = {}
-        self.addCleanup(self.run_command, "stop")
-
-    def environment(self) -> dict[str, str]:
-        kept = {name: value for name, value in os.environ.items() if not name.startswith("DENTADO_")}
-        return {**kept, "DENTADO_VAR": str(self.var), "DENTADO_PORT": str(self.port), **self.more}
-
-    def run_command(self, word: str) -> subprocess.CompletedProcess[str]:
-        return subprocess.run(
-            [str(ROOT / "dentado"), word], cwd="/", env=self.environment(), capture_output=True, text=True, check=False, timeout=READY
-        )  # fmt: skip
-
-    def start(self) -> subprocess.Popen[str]:
-        """A start in the background, once it says that it is ready; what it said is `heard`."""
-        began = subprocess.Popen(
-            [str(ROOT / "dentado"), "start"], cwd="/", env=self.environment(), text=True,
-            stdout=subprocess.PIPE, stderr=subprocess.STDOUT, start_new_session=True,
-        )  # fmt: skip
-        self.addCleanup(self._end, began)
-        late = threading.Timer(READY, began.kill)
-        late.start()
-        self.heard = ""
-        assert began.stdout
-        # Up to the last line it says; a stop sent between two of them would find it still saying.
-        while "Ctrl-C" not in self.heard and (line := began.stdout.readline()):
-            self.heard += line
-        late.cancel()
-        if began.poll() is not None or not self.answers():
-            raise AssertionError(f"no start: {self.heard}")
-        return began
-
-    def _end(self, process: subprocess.Popen[str]) -> None:
-        if process.poll() is None:
-            process.kill()
-        if process.stdout:
-            process.stdout.close()
-        process.wait()
-
-    def answers(self) -> bool:
-        try:
-            urllib.request.urlopen(f"http://{HOST}:{self.port}/api/session", timeout=2).close()
-        except (urllib.error.URLError, OSError):
-            return False
-        return True
-
-    def leftovers(self) -> list[str]:
-        """Processes that still have this installation's folder on their command line."""
-        found = []
-        for path in Path("/proc").glob("[0-9]*/cmdline"):
-            try:
-                line = path.read_bytes().replace(b"\0", b" ").decode(errors="replace")
-            except OSError:
-                continue
-            if str(self.var) in line:
-                found.append(line)
-        return found
-
+class Start(Installed):
     def test_a_life_of_starts_and_stops(self) -> None:
         self.a_port_in_use_is_named()
         self.a_first_run_cut_short_is_taken_up()
@@ -151,6 +82,7 @@ class Start(unittest.TestCase):
         running = self.start()
         os.kill(running.pid, signal.SIGKILL)
         running.communicate(timeout=READY)
+        (self.var / "database" / "pid").write_text("garbage")
         began = time.monotonic()
         running = self.start()
         self.assertLess(time.monotonic() - began, 30)
@@ -159,7 +91,22 @@ class Start(unittest.TestCase):
         said = self.heard + running.communicate(timeout=READY)[0]
         self.assertEqual(running.returncode, 0, said)
         self.assertIn("not closed cleanly", said)
+        self.assertIn("holds no process number", said)
         self.assertIn("Closing", said)
         self.assertNotIn("Traceback", said)
         self.assertEqual(self.leftovers(), [])
         self.assertFalse(self.answers())
+        self.empty_secrets_are_named()
+
+    def empty_secrets_are_named(self) -> None:
+        (self.var / "session.secret").write_text("")
+        refused = self.run_command("start")
+        self.assertEqual(refused.returncode, 1)
+        self.assertIn("session.secret is empty", refused.stderr)
+        self.assertIn("delete it", refused.stderr)
+        self.assertNotIn("Traceback", refused.stderr)
+        (self.var / "session.secret").unlink()
+        # The database's own is made anew: its account is set to it at every start.
+        (self.var / "database" / "database.secret").write_text("")
+        self.start()
+        self.assertIn("database.secret is empty", self.heard)

@@ -86,7 +86,7 @@ class CutShort(unittest.TestCase):
             before = record(Database(own.url))
         finally:
             own.stop()
-        self.assertEqual((len(before["visits"]), len(before["members"])), (7, 3))
+        self.assertEqual((len(before["visits"]), len(before["members"])), (8, 3))
         upgraded = self.folder / "upgraded"
         shutil.copytree(old, upgraded)
         whole = self.whole_time(upgraded)
@@ -135,7 +135,7 @@ class CutShort(unittest.TestCase):
                 # A column of another kind in the way, which no migration can go past.
                 cursor.execute("ALTER TABLE visits_pin RENAME COLUMN superseded TO gone_astray")
                 cursor.execute(
-                    "ALTER TABLE workshop_member DROP FOREIGN KEY workshop_member_workshop_id_ee6cd11a_fk_workshop_workshop_id"
+                    "ALTER TABLE workshop_member DROP FOREIGN KEY workshop_member_workshop_id_527e90a2_fk_workshop_workshop_id"
                 )
                 cursor.execute("ALTER TABLE workshop_member DROP COLUMN workshop_id")
             before = database.tables(), database.migrations()
