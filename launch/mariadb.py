@@ -88,7 +88,7 @@ class OwnMariaDB:
         return self.url
 
     def mend_secret(self) -> None:
-        """An empty secret is made anew: the account is set to it at every start. Before :attr:`url` is asked."""
+        """An empty secret is made anew, before :attr:`url` is asked: each start sets the account to it."""
         kept = self.folder / "database.secret"
         if kept.exists() and not kept.read_text().strip():
             say(f"{kept} is empty; a new one is made for the database's account.")

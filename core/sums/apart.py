@@ -12,6 +12,7 @@ import subprocess
 import sys
 import threading
 import traceback
+from contextlib import suppress
 from queue import Empty, LifoQueue
 from selectors import EVENT_READ, DefaultSelector
 from typing import Any
@@ -65,8 +66,10 @@ class _Helper:
     def end(self) -> None:
         self.process.kill()
         self.process.wait()
-        self._in.close()
-        self._out.close()
+        for pipe in (self._in, self._out):
+            # What was still to be written to it is nobody's any more.
+            with suppress(OSError):
+                pipe.close()
 
 
 class Apart:

@@ -99,12 +99,12 @@ def set_up(request: HttpRequest) -> HttpResponse:
         return HttpResponseRedirect(settings.LOGIN_URL)
     form = OwnerForm(request.POST or None, here=from_here(request))
     if request.method == "POST" and form.is_valid():
-        owner = services.set_up_own(
-            form.cleaned_data["bench"],
-            form.cleaned_data["username"],
-            form.cleaned_data["called"],
-            form.cleaned_data["password"],
-        )
+        told = form.cleaned_data
+        try:
+            owner = services.set_up_own(told["bench"], told["username"], told["called"], told["password"])
+        except RefusedError:
+            # Somebody was quicker by a moment.
+            return HttpResponseRedirect(settings.LOGIN_URL)
         return _in(request, owner)
     status = 422 if form.errors else 200
     return render(request, "door/set_up.html", {"form": form, **look_of_the_door()}, status=status)
@@ -120,10 +120,13 @@ def by_code(request: HttpRequest) -> HttpResponse:
         "This code is used up, over, or not whole. Ask an owner for a new one." if told and not code else ""
     )
     if code and form.is_bound and form.is_valid():
-        member = services.use_code(
-            told, form.cleaned_data.get("username", ""), form.cleaned_data.get("called", ""),
-            form.cleaned_data["password"],
-        )  # fmt: skip
+        name, called = form.cleaned_data.get("username", ""), form.cleaned_data.get("called", "")
+        try:
+            member = services.use_code(told, name, called, form.cleaned_data["password"])
+        except RefusedError as error:
+            return render(
+                request, "door/code.html", {"problem": error.problem, **look_of_the_door()}, status=409
+            )
         return _in(request, member)
     status = 422 if problem or form.errors else 200
     context = {"form": form, "code": code, "told": told, "problem": problem, **look_of_the_door()}

@@ -92,7 +92,13 @@ def _says_of(state: dict[str, Any], fields: list[str]) -> str:
 
 
 def _plain(value: Any) -> str:
-    return f"{value:g}" if isinstance(value, Decimal) else "unknown" if value in (None, "") else str(value)
+    return (
+        f"{float(value):g}"
+        if isinstance(value, Decimal)
+        else "unknown"
+        if value in (None, "")
+        else str(value)
+    )
 
 
 @write

@@ -20,6 +20,8 @@ from .services.base import own_visit
 router = Router(tags=["row"])
 PROBLEMS = {404: Problem, 409: Problem, 422: Problem, 503: Problem}
 MOST_PIECES, MOST_WORDS = 3000, 300
+FRESH, FRESH_COUNTS = 300, 4
+"""So many pieces recorded last count so often: what is said now is said again soon."""
 
 
 class WordsOut(Model):
@@ -152,10 +154,10 @@ def words(request: MemberRequest, visit_id: UUID) -> WordsOut:
         step__visit__unit__workshop_id=request.user.workshop_id, step__visit__unit__kind=visit.unit.kind
     ).select_related("step__visit")
     counted: Counter[str] = Counter()
-    for piece in pieces.order_by("-recorded_at")[:MOST_PIECES]:
+    for at, piece in enumerate(pieces.order_by("-recorded_at")[:MOST_PIECES]):
         entry = entry_of(piece)
-        here = piece.step.visit.unit_id == visit.unit_id
-        counted.update({word.lower().strip(",."): 5 if here else 1 for word in entry.words.split()})
+        weight = (5 if piece.step.visit.unit_id == visit.unit_id else 1) * (FRESH_COUNTS if at < FRESH else 1)
+        counted.update({word.lower().strip(",."): weight for word in entry.words.split()})
     found = [word for word, _ in counted.most_common(MOST_WORDS) if len(word) > 2]
     return WordsOut(words=found)
 

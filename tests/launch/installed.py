@@ -142,5 +142,4 @@ def end(process: subprocess.Popen[str], sort: str) -> str:
         else:
             # A terminal's Ctrl-C goes to all of its foreground group.
             os.killpg(process.pid, signal.SIGINT)
-    said = process.communicate(timeout=READY)[0]
-    return said
+    return process.communicate(timeout=READY)[0]

@@ -8,11 +8,13 @@ from typing import Any
 from uuid import uuid4
 
 from django.db import connection
-from django.test import TransactionTestCase, override_settings
+from django.test import Client, TransactionTestCase, override_settings
 
 from drawer.models import Arrival, Kept
+from gearing.shelf import shipped
+from shelf.models import Bottle
 from visits.models import Change, Photo, Step, Tick, Unit, Visit
-from workshop.models import Workshop
+from workshop.models import Member, Workshop
 
 from ..pictures import picture
 from .bench import UNIT, Desk, member
@@ -67,6 +69,51 @@ class TwiceAtOnce(TransactionTestCase):
         check = {"wanted": gear, "measured": gear, "accepted": True}
         self.together([("PUT", f"/drawer/arrivals/{uuid4()}", check)] * AT_ONCE)
         self.assertEqual((Kept.objects.count(), Arrival.objects.count()), (1, 1))
+
+    def at_once(self, calls: list[tuple[str, str, Any]]) -> list[tuple[int, Any]]:
+        """All calls at one moment; their answers, whatever they are."""
+        desks = [Desk(self.ada) for _ in calls]
+
+        def one(at: int) -> tuple[int, Any]:
+            try:
+                return desks[at].ask(*calls[at])
+            finally:
+                connection.close()
+
+        with ThreadPoolExecutor(len(calls)) as pool:
+            return list(pool.map(one, range(len(calls))))
+
+    def test_one_id_for_two_things_is_taken_by_one_and_refused_to_the_others_in_words(self) -> None:
+        for _ in range(4):
+            visit, units = f"/visits/{uuid4()}", [str(uuid4()) for _ in range(AT_ONCE)]
+            answers = self.at_once([("PUT", visit, {**UNIT, "unit_id": unit}) for unit in units])
+            self.assertEqual(sorted(status for status, _ in answers), [200, *[422] * (AT_ONCE - 1)], answers)
+            visits = [f"/visits/{uuid4()}" for _ in range(AT_ONCE)]
+            for path, unit in zip(visits, units, strict=True):
+                Desk(self.ada).got("PUT", path, {**UNIT, "unit_id": unit})
+            step = uuid4()
+            answers = self.at_once([("PUT", f"{path}/steps/{step}", {"line": "drum"}) for path in visits])
+            self.assertEqual(sorted(status for status, _ in answers), [200, *[422] * (AT_ONCE - 1)], answers)
+
+    def test_two_who_put_one_bottle_away_have_put_it_away(self) -> None:
+        key = shipped()[0].key
+        answers = self.at_once([("PUT", f"/shelf/{key}/gone", {"gone": True})] * AT_ONCE)
+        self.assertEqual({status for status, _ in answers}, {200}, answers)
+        self.assertEqual(Bottle.objects.filter(key=key).count(), 1)
+
+    def test_two_who_set_a_bench_up_at_once_do_not_both_own_it(self) -> None:
+        Member.objects.all().delete()
+
+        def one(name: str) -> int:
+            told = {"bench": name, "called": name, "username": name, "password": "gear-by-gear-41"}
+            try:
+                return Client(raise_request_exception=False).post("/set-up", told).status_code
+            finally:
+                connection.close()
+
+        with ThreadPoolExecutor(4) as pool:
+            list(pool.map(one, ["ada", "ben", "cleo", "dan"]))
+        self.assertEqual(Member.objects.count(), 1)
 
     def test_two_devices_strip_into_one_row_without_a_gap_or_a_clash(self) -> None:
         Desk(self.ada).got("PUT", self.visit, self.body)
