@@ -120,6 +120,12 @@ class Access(BrowserCase):
         page.get_by_role("heading", level=1).wait_for()
         self.check(page, "Fits")
 
+    def test_workshop_and_what_was_not_taken(self) -> None:
+        for path, name in (("workshop", "Workshop"), ("unsent", "Not taken")):
+            self.page.goto(f"{stack().address}/{path}")
+            self.page.get_by_role("heading", level=1).wait_for()
+            self.check(self.page, name)
+
     def test_the_door(self) -> None:
         page = self.browser.new_context().new_page()
         self.addCleanup(page.context.close)
@@ -131,3 +137,6 @@ class Access(BrowserCase):
         page.keyboard.press("Enter")
         page.get_by_role("alert").wait_for()
         self.check(page, "Sign-in refused")
+        page.goto(f"{stack().address}/code")
+        page.get_by_label("The code you were given").wait_for()
+        self.check(page, "Code")
