@@ -120,7 +120,7 @@ def _all_checks() -> list[Check]:
     return [
         ("ruff: lint", _command("ruff", "check", ".")),
         ("ruff: format", _command("ruff", "format", "--check", "-q", ".")),
-        ("mypy: types", _command("mypy", "core", "server", "devices", "launch", "demo")),
+        ("mypy: types", _command("mypy", "core", "server", "devices", "backups", "launch", "demo")),
         ("import contracts", _command("lint-imports")),
         ("migrations are complete", _command(*manage, "makemigrations", "--check", "--dry-run")),
         (

@@ -3,7 +3,9 @@
 from __future__ import annotations
 
 import unittest
+from dataclasses import replace
 from itertools import pairwise, permutations
+from random import Random
 
 from hypothesis import given, settings
 from hypothesis import strategies as st
@@ -96,6 +98,51 @@ class WayIn(unittest.TestCase):
         self.assertEqual(len(reach(free, 61).steps), 13)
         chain = strip(*[f"piece {n}" for n in range(200)])
         self.assertEqual(reach(chain, 200).steps, tuple(range(1, 201)))
+
+
+class ManyFree(unittest.TestCase):
+    def test_steps_that_need_nothing_are_grouped_by_side_and_tool(self) -> None:
+        """28 s with 144 of them, it used to take; no side is turned to twice, no tool taken up twice on a side."""
+        steps = [
+            Off(
+                n,
+                replace(
+                    parse(f"M{3 + n % 2}x8 hex{2 + n % 3} screw{n} @{'top' if n % 4 else 'under'}"), free=True
+                ),
+            )
+            for n in range(1, 201)
+        ]
+        lid = Off(201, replace(parse("lid"), after=tuple(range(1, 201))))
+        found = reach([*steps, lid], 201)
+        self.assertEqual(len(found.steps), 201)
+        self.assertTrue(found.exact)
+        # Three tools above; below, the one in hand first, then those it needs: one fewer changes than six.
+        self.assertEqual((found.turn_overs, found.tool_changes), (1, 5))
+
+    def test_sixteen_screws_on_two_sides_take_one_turn(self) -> None:
+        steps = [
+            Off(n, replace(parse(f"M3x8 hex2 s{n} @{'top' if n % 2 else 'under'}"), free=True))
+            for n in range(1, 17)
+        ]
+        found = reach([*steps, Off(17, replace(parse("lid"), after=tuple(range(1, 17))))], 17)
+        self.assertEqual((found.turn_overs, found.tool_changes, found.exact), (1, 1, True))
+
+    def test_a_tangle_is_answered_and_says_that_it_is_not_exact(self) -> None:
+        rng = Random(7)
+        steps = []
+        for n in range(1, 121):
+            line = f"{rng.choice(['M3x8 hex2', 'M3x8 ph1', 'M3x10 hex3', 'cover', 'e-clip'])} x{n} {rng.choice(['', '@top', '@under', '@left'])}"
+            after = tuple(sorted(rng.sample(range(1, n), min(n - 1, rng.choice([0, 1, 2])))))
+            steps.append(Off(n, replace(parse(line), after=after, free=not after)))
+        found = reach([*steps, Off(121, replace(parse("lid"), after=tuple(range(1, 121))))], 121)
+        self.assertEqual(len(found.steps), 121)
+        self.assertFalse(found.exact)
+        graph = precedence(steps)
+        at = {number: place for place, number in enumerate(found.steps)}
+        self.assertTrue(all(at[before] < at[after] for before, after in graph.edges))
+        # Never worse than to take what can be taken in the order it came off.
+        sides = [entry.side for entry in (step.entry for step in steps) if entry.side]
+        self.assertLess(found.turn_overs, sum(a != b for a, b in pairwise(sides)))
 
 
 class Contradictions(unittest.TestCase):

@@ -12,7 +12,8 @@ from pathlib import Path
 from backups.database import Database
 from launch.mariadb import OwnMariaDB
 
-from .installed import OLDEST, end, preparing
+from .installed import OLDEST, Installed, end, preparing
+from .test_backup import Device
 
 MOMENTS = 20 if os.environ.get("DENTADO_LONG") else 3
 SORTS = ("kill", "stop", "interrupt")
@@ -150,3 +151,27 @@ class CutShort(unittest.TestCase):
             self.assertEqual((Database(own.url).tables(), Database(own.url).migrations()), before)
         finally:
             own.stop()
+
+
+class OldestOpens(Installed):
+    def test_every_visit_of_the_first_version_opens_unharmed(self) -> None:
+        own = OwnMariaDB(self.var / "database", durable=False)
+        own.start()
+        try:
+            Database(own.url).load(OLDEST)
+            before = record(Database(own.url))
+        finally:
+            own.stop()
+        self.start()
+        device = Device(self.port)
+        cards = device.ask("GET", "/visits")["cards"]
+        self.assertEqual(len(cards), len(before["visits"]))
+        lines = 0
+        for card in cards:
+            visit = device.ask("GET", f"/visits/{card['id']}")
+            lines += len(visit["steps"])
+            for part in ("history", "plan", "row", "guide", "words", "changed"):
+                device.ask("GET", f"/visits/{card['id']}/{part}")
+        self.assertEqual(lines, len([row for row in before["steps"] if row[2] is not None]))
+        self.assertEqual(device.ask("GET", "/session")["role"], "owner")
+        self.assertTrue(device.ask("GET", "/workshop")["sample"])

@@ -2,7 +2,6 @@
 /** The workshop: who works here and how they come in, open sign-ins, backups, versions. */
 import Button from "primevue/button";
 import InputText from "primevue/inputtext";
-import Password from "primevue/password";
 import Select from "primevue/select";
 import { computed, onBeforeUnmount, onMounted, ref } from "vue";
 
@@ -122,8 +121,8 @@ onBeforeUnmount(() => window.clearInterval(looking));
         <section aria-labelledby="password">
           <h2 id="password" class="label">Your password</h2>
           <form class="invite" @submit.prevent="changePassword">
-            <Password v-model="old" :feedback="false" placeholder="old" :input-props="{ 'aria-label': 'Old password', autocomplete: 'current-password', maxlength: 400 }" />
-            <Password v-model="fresh" :feedback="false" placeholder="new, ten or more" :input-props="{ 'aria-label': 'New password', autocomplete: 'new-password', maxlength: 400 }" />
+            <InputText v-model="old" type="password" placeholder="old" aria-label="Old password" autocomplete="current-password" maxlength="400" />
+            <InputText v-model="fresh" type="password" placeholder="new, ten or more" aria-label="New password" autocomplete="new-password" maxlength="400" />
             <Button type="submit" variant="outlined" :disabled="!old || !fresh">Change it</Button>
           </form>
           <p v-if="said" class="proved" role="status">{{ said }}</p>
@@ -215,12 +214,7 @@ li > :first-child {
   min-width: 160px;
 }
 
-.invite :deep(.p-password),
-.invite :deep(.p-password input) {
-  width: 100%;
-}
-
-.invite > :deep(.p-password) {
+.invite > :deep(input) {
   flex: 1;
   min-width: 160px;
 }
