@@ -23,9 +23,9 @@ from visits.models import (
     Visit,
     Worked,
 )  # fmt: skip
-from workshop.authentication import end_sessions
 from workshop.models import SAMPLE, Code, Fact, KnownDevice, Member, SeenSession, Workshop
 from workshop.services import SAMPLE_REMOVED
+from workshop.sessions import end_sessions
 
 
 def remove() -> bool:

@@ -86,7 +86,7 @@ DATABASES = {
 AUTH_USER_MODEL = "workshop.Member"
 LOGIN_URL, LOGIN_REDIRECT_URL = "/sign-in", "/"
 AUTHENTICATION_BACKENDS = ["axes.backends.AxesStandaloneBackend", "django.contrib.auth.backends.ModelBackend"]
-PASSWORD_HASHERS = ["workshop.authentication.FewAtATime"]
+PASSWORD_HASHERS = ["workshop.sign_in.FewAtATime"]
 AUTH_PASSWORD_VALIDATORS = [
     {"NAME": "django.contrib.auth.password_validation.MinimumLengthValidator", "OPTIONS": {"min_length": 10}},
     {"NAME": "django.contrib.auth.password_validation.CommonPasswordValidator"},
@@ -99,7 +99,7 @@ AXES_RESET_ON_SUCCESS = True
 # Tries while a name rests do not make it rest longer, or others could shut a member out for good;
 # and a device the member has signed in on before may always try.
 AXES_RESET_COOL_OFF_ON_FAILURE_DURING_LOCKOUT = False
-AXES_WHITELIST_CALLABLE = "workshop.authentication.known_device"
+AXES_WHITELIST_CALLABLE = "workshop.sign_in.known_device"
 AXES_LOCKOUT_CALLABLE = "door.views.resting"
 AXES_ENABLE_ADMIN = False
 AXES_VERBOSE = False

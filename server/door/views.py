@@ -16,10 +16,10 @@ from django.views.decorators.csrf import ensure_csrf_cookie
 from django.views.decorators.http import require_http_methods, require_safe
 
 from workshop import services
-from workshop.authentication import address_rests, known_device, note_failure, remember_device
 from workshop.client import from_here
 from workshop.refusals import RefusedError
 from workshop.services import has_own_members, has_sample
+from workshop.sign_in import address_rests, known_device, note_failure, remember_device
 
 from .forms import CodeForm, OwnerForm
 from .train import train_drawing

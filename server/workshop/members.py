@@ -15,10 +15,10 @@ from pydantic import Field
 from sums.base import Model, Problem
 
 from . import backups, services
-from .authentication import open_sessions
 from .models import OWNER, ROLES, Member
 from .refusals import RefusedError
 from .requests import MemberRequest
+from .sessions import open_sessions
 
 router = Router(tags=["workshop"])
 PROBLEMS = {403: Problem, 404: Problem, 409: Problem, 422: Problem, 503: Problem}

@@ -15,9 +15,9 @@ from django.db.models import Q
 from django.http import Http404, HttpRequest
 from django.utils import timezone
 
-from .authentication import end_sessions
 from .models import OWNER, ROLES, SAMPLE, Code, Fact, Member, SeenSession, Workshop
 from .refusals import RefusedError
+from .sessions import end_sessions
 from .writing import write
 
 CODE_LETTERS = "ABCDEFGHJKLMNPQRSTUVWXYZ23456789"

@@ -23,7 +23,7 @@ from PIL import Image
 
 from gearing.errors import GearingError
 from sums.apart import Apart, TooLongError
-from workshop import authentication
+from workshop import sign_in
 from workshop.services import found_workshop
 
 from ..pictures import picture
@@ -172,7 +172,7 @@ class Tries(TestCase):
         self.assertEqual(self.sign_in(hers, "ada", PASSWORD), 302)
         # Nor does a known device let one guess without end.
         hers.delete("/api/session")
-        tried = [self.sign_in(hers, "ada", f"guess {n}") for n in range(authentication.DEVICE_TRIES + 12)]
+        tried = [self.sign_in(hers, "ada", f"guess {n}") for n in range(sign_in.DEVICE_TRIES + 12)]
         self.assertEqual(tried[-1], 429)
 
     def test_the_rest_ends_though_others_go_on_trying(self) -> None:
@@ -184,7 +184,7 @@ class Tries(TestCase):
         self.assertEqual(AccessAttempt.objects.get().attempt_time, first)
 
     def test_random_names_from_one_address_rest_as_a_whole(self) -> None:
-        tried = [self.sign_in(Client(), f"name{n}", "guess") for n in range(authentication.NAMES_AT_ONCE + 5)]
+        tried = [self.sign_in(Client(), f"name{n}", "guess") for n in range(sign_in.NAMES_AT_ONCE + 5)]
         self.assertEqual(tried[0], 200)
         self.assertEqual(tried[-1], 429)
         with override_settings(PROXIES=1):
@@ -203,7 +203,7 @@ class Tries(TestCase):
                 running -= 1
             return True
 
-        hasher = authentication.FewAtATime()
+        hasher = sign_in.FewAtATime()
         with (
             mock.patch("django.contrib.auth.hashers.Argon2PasswordHasher.verify", hashed),
             ThreadPoolExecutor(12) as pool,
