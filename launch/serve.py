@@ -61,6 +61,7 @@ def manage_own(words: list[str]) -> None:
     elif running():
         manage(environment(own.running_url()), *words)
     else:
+        own.user = service_user(VAR)
         try:
             own.start()
             manage(environment(own.url), *words)

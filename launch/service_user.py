@@ -65,11 +65,12 @@ def _out_of_reach(folder: Path) -> str:
 
 
 def _give(path: Path, user: int, group: int) -> None:
-    """Hand a file or a folder with all in it over, unless that was done before."""
-    if not path.exists() or path.stat().st_uid == user:
+    """Hand a file or a folder with all in it over; one file that stayed another's would lock the database."""
+    if not path.exists():
         return
     for at, folders, files in os.walk(path):
         for name in (*folders, *files):
-            os.chown(Path(at) / name, user, group, follow_symlinks=False)
-    # Last, so that a walk cut short is made again.
+            one = Path(at) / name
+            if one.lstat().st_uid != user:
+                os.chown(one, user, group, follow_symlinks=False)
     os.chown(path, user, group)

@@ -9,7 +9,7 @@ from types import FrameType
 
 
 class Ending:
-    """Turns SIGTERM and Ctrl-C into :class:`KeyboardInterrupt`, later if something is being finished."""
+    """Turns SIGTERM, Ctrl-C and a closed terminal into KeyboardInterrupt, after what must be finished."""
 
     def __init__(self) -> None:
         self.asked = False
@@ -17,8 +17,8 @@ class Ending:
 
     def listen(self) -> None:
         """From now on."""
-        signal.signal(signal.SIGTERM, self._heard)
-        signal.signal(signal.SIGINT, self._heard)
+        for number in (signal.SIGTERM, signal.SIGINT, signal.SIGHUP):
+            signal.signal(number, self._heard)
 
     @contextmanager
     def after(self, what: str) -> Iterator[None]:
@@ -41,5 +41,5 @@ class Ending:
 
 def deaf() -> None:
     """What closes is not to be interrupted."""
-    signal.signal(signal.SIGTERM, signal.SIG_IGN)
-    signal.signal(signal.SIGINT, signal.SIG_IGN)
+    for number in (signal.SIGTERM, signal.SIGINT, signal.SIGHUP):
+        signal.signal(number, signal.SIG_IGN)

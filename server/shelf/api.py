@@ -97,6 +97,9 @@ class ShelfOut(Model):
 
 class FollowIn(Model):
     school: Annotated[str, Field(max_length=20)]
+    based_on: Annotated[str, Field(max_length=20)] | None = Field(
+        default=None, description="The school followed when this was chosen"
+    )
 
 
 @router.get("", response=ShelfOut)
@@ -141,7 +144,7 @@ def gone(request: MemberRequest, key: Key, given: GoneIn) -> ShelfOut:
 @router.put("/rules/{question}", response={200: ShelfOut, **PROBLEMS})
 def follow(request: MemberRequest, question: str, given: FollowIn) -> ShelfOut:
     """Follow a school on one question."""
-    services.follow(request.user, question[:20], given.school)
+    services.follow(request.user, question[:20], given.school, given.based_on)
     return shelf(request)
 
 

@@ -93,17 +93,32 @@ def _fields(item: Item) -> dict[str, Any]:
 
 
 @write
-def follow(member: Member, question: str, school: str) -> None:
+def follow(member: Member, question: str, school: str, based_on: str | None = None) -> None:
     """Choose a school.
 
     Raises
     ------
     GearingError
         If there is no such question or school.
+    RefusedError
+        If others chose another one since the one that this was `based_on`.
     """
     asked = next((one for one in questions() if one.key == question), None)
-    if asked is None or school not in [one.key for one in asked.schools]:
+    names = {one.key: one.name for one in asked.schools} if asked else {}
+    if asked is None or school not in names:
         raise GearingError("There is no such school.", field="school", hint="Pick one of those listed.")
+    rule = (
+        HouseRule.objects.select_for_update()
+        .filter(workshop_id=member.workshop_id, question=question)
+        .select_related("recorded_by")
+        .first()
+    )
+    now = asked.chosen({question: rule.school} if rule else {}).key
+    told = None if based_on is None else {"school": based_on}
+    _, quarrel = merge(told, {"school": school}, {"school": now})
+    if quarrel:
+        who = rule.recorded_by.called if rule else ""
+        raise overtaken(names[school], names[now], who, field="school")
     HouseRule.objects.update_or_create(
         workshop_id=member.workshop_id,
         question=question,

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import re
 from collections.abc import Callable
 from ipaddress import ip_address
 
@@ -36,15 +35,13 @@ class ClientAddress:
 
 
 def _address(text: str) -> str:
-    plain = (
-        re.sub(r"^\[?([0-9a-fA-F:.]+?)\]?(:\d+)?$", r"\1", text)
-        if text.count(":") != 1
-        else text.split(":", maxsplit=1)[0]
-    )
-    try:
-        return str(ip_address(plain))
-    except ValueError:
-        return ""
+    """The address alone, of ``192.0.2.7``, ``192.0.2.7:5021``, ``2001:db8::7`` or ``[2001:db8::7]:443``."""
+    for plain in (text, text.rpartition(":")[0], text.partition("]")[0].removeprefix("[")):
+        try:
+            return str(ip_address(plain))
+        except ValueError:
+            continue
+    return ""
 
 
 def from_here(request: HttpRequest) -> bool:

@@ -95,6 +95,30 @@ class Overtaken(BenchCase):
                 # The same said twice is no quarrel.
                 self.desk.got("PUT", self.at(path), {**first, "based_on": based_on})
 
+    def test_shelf_and_house_rules(self) -> None:
+        path = "/shelf/rules/pair"
+        question = next(one for one in self.desk.got("GET", "/shelf")["questions"] if one["key"] == "pair")
+        first, other = (
+            question["chosen"],
+            next(s["key"] for s in question["schools"] if s["key"] != question["chosen"]),
+        )
+        self.bens.got("PUT", path, {"school": other, "based_on": first})
+        self.assertEqual(self.desk.ask("PUT", path, {"school": other, "based_on": first})[0], 200)
+        status, answer = self.desk.ask("PUT", path, {"school": first, "based_on": first})
+        self.assertEqual(status, 200, "ada changed nothing, so ben's stands")
+        bottle = {"name": "Bench grease", "kind": "lubricant", "suits": ["metal"]}
+        at = f"/shelf/bottles/{uuid4()}"
+        shelf = self.desk.got("PUT", at, bottle)
+        known = next(one for one in shelf["bottles"] if one["name"] == "Bench grease")
+        self.bens.got("PUT", at, {**bottle, "key": known["key"], "note": "thin", "based_on": known})
+        later = self.desk.got("PUT", at, {**bottle, "key": known["key"], "handle": 5, "based_on": known})
+        both = next(one for one in later["bottles"] if one["name"] == "Bench grease")
+        self.assertEqual((both["note"], both["handle"]), ("thin", 5))
+        status, answer = self.desk.ask(
+            "PUT", at, {**bottle, "key": known["key"], "note": "stiff", "based_on": known}
+        )
+        self.assertEqual((status, answer["mine"], answer["theirs"]), (409, "note stiff", "note thin"))
+
     def test_readings_stand_by_order_whatever_the_clock_said(self) -> None:
         piece, pins = self.at("pieces", self.piece(2)), [uuid4(), uuid4(), uuid4()]
         for pin, value in zip(pins, (26.4, 26.38, 26.36), strict=True):

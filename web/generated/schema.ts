@@ -2673,6 +2673,11 @@ export interface components {
         };
         /** FollowIn */
         FollowIn: {
+            /**
+             * Based On
+             * @description The school followed when this was chosen
+             */
+            based_on?: string | null;
             /** School */
             school: string;
         };

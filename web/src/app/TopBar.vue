@@ -45,6 +45,7 @@ useKeys({ i: () => opener.value?.querySelector("button")?.click(), b: () => rout
     <span class="about soft">{{ about }}</span>
     <RouterLink v-if="outbox.refused.length" class="refused harm" to="/unsent">{{ outbox.refused.length }} not taken</RouterLink>
     <span class="sent" :class="{ harm: outbox.unreachable, soft: !outbox.unreachable }" role="status">{{ outbox.says }}</span>
+    <span v-if="session.role === 'reader'" class="soft">reading only</span>
     <slot />
     <div ref="opener">
       <Button variant="outlined" aria-haspopup="true" @click="open">Instruments <KeyCap k="I" /></Button>

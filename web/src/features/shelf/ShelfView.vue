@@ -29,7 +29,7 @@ async function trying(work: () => Promise<Shelf>) {
   }
 }
 
-const follow = (question: string, school: string) => trying(() => ask(api.PUT("/api/shelf/rules/{question}", { params: { path: { question } }, body: { school } })));
+const follow = (question: string, school: string) => trying(() => ask(api.PUT("/api/shelf/rules/{question}", { params: { path: { question } }, body: { school, based_on: shelf.value?.questions.find((one) => one.key === question)?.chosen } })));
 const putAway = (key: string) => trying(() => ask(api.PUT("/api/shelf/{key}/gone", { params: { path: { key } }, body: { gone: true } })));
 
 function leave() {

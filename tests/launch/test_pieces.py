@@ -1,0 +1,103 @@
+"""The parts of the start by themselves: ending, restarting, secrets and process numbers."""
+
+from __future__ import annotations
+
+import contextlib
+import io
+import os
+import signal
+import subprocess
+import sys
+import tempfile
+import unittest
+from pathlib import Path
+
+from launch.mariadb import free_port
+from launch.places import ROOT, read_pid, secret, write_durably
+from launch.supervise import OFTEN, Restarts, healthy, listening
+
+ENDING = """
+import os, signal, sys, time
+from launch.signals import Ending, deaf
+ending = Ending()
+ending.listen()
+try:
+    with ending.after("the shelf is put up"):
+        for number in (signal.SIGTERM, signal.SIGINT, signal.SIGHUP):
+            os.kill(os.getpid(), number)
+            time.sleep(0.01)
+        print("put up", flush=True)
+    print("never said")
+except KeyboardInterrupt:
+    deaf()
+    os.kill(os.getpid(), signal.SIGTERM)
+    print("ended", flush=True)
+"""
+
+
+class Pieces(unittest.TestCase):
+    def setUp(self) -> None:
+        self.folder = Path(self.enterContext(tempfile.TemporaryDirectory()))
+
+    def quietly(self) -> io.StringIO:
+        return self.enterContext(contextlib.redirect_stderr(io.StringIO()))
+
+    def test_what_must_be_finished_is_finished_first_however_one_is_asked_to_end(self) -> None:
+        done = subprocess.run(
+            [sys.executable, "-c", ENDING], cwd=ROOT, capture_output=True, text=True, check=False,
+            env={**os.environ, "PYTHONPATH": str(ROOT)},
+        )  # fmt: skip
+        self.assertEqual(done.returncode, 0, done.stderr)
+        said = [line for line in done.stdout.splitlines() if line]
+        self.assertEqual(said, ["First the shelf is put up …", "put up", "ended"])
+
+    def test_one_that_dies_again_and_again_is_given_up_with_a_word(self) -> None:
+        restarts = Restarts("server")
+        with contextlib.redirect_stdout(io.StringIO()) as said:
+            for _ in range(OFTEN):
+                restarts.note()
+        self.assertEqual(said.getvalue().count("starting it again"), OFTEN)
+        heard = self.quietly()
+        with self.assertRaises(SystemExit):
+            restarts.note()
+        self.assertIn("within a minute", heard.getvalue())
+
+    def test_a_secret_is_made_once_its_owners_alone_and_named_when_it_is_lost(self) -> None:
+        first = secret(self.folder, "session")
+        self.assertEqual(secret(self.folder, "session"), first)
+        self.assertGreaterEqual(len(first), 60)
+        path = self.folder / "session.secret"
+        self.assertEqual(path.stat().st_mode & 0o077, 0)
+        for lost in ("", " \n"):
+            path.write_text(lost)
+            heard = self.quietly()
+            with self.assertRaises(SystemExit):
+                secret(self.folder, "session")
+            self.assertIn(str(path), heard.getvalue())
+
+    def test_a_small_file_is_there_whole_or_not_at_all(self) -> None:
+        path = self.folder / "mark"
+        write_durably(path, "one")
+        write_durably(path, "two")
+        self.assertEqual((path.read_text(), [one.name for one in self.folder.iterdir()]), ("two", ["mark"]))
+
+    def test_process_numbers(self) -> None:
+        path = self.folder / "pid"
+        self.assertIsNone(read_pid(path))
+        for text, number in (("41\n", 41), ("", None), ("0", 0)):
+            path.write_text(text)
+            self.assertEqual(read_pid(path), number)
+        for garbage in (b"forty", b"-3", b"1 2", b"\xff\xfe\x00", b"4" * 9 + b"x"):
+            path.write_bytes(garbage)
+            with contextlib.redirect_stdout(io.StringIO()) as said:
+                self.assertIsNone(read_pid(path))
+            self.assertIn(str(path), said.getvalue())
+
+    def test_a_port_in_use_is_not_listened_on_twice(self) -> None:
+        port = free_port()
+        with listening(port) as held:
+            self.assertRaises(OSError, listening, port)
+            # It goes to the server by name, and to no other program that is started.
+            self.assertFalse(os.get_inheritable(held.fileno()))
+        self.assertFalse(healthy(port))
+        self.assertEqual(signal.getsignal(signal.SIGTERM), signal.SIG_DFL)
