@@ -15,7 +15,7 @@ from .mariadb import OwnMariaDB, free_port
 from .places import ROOT, VAR, WEB, lock, say
 from .serve import environment, start_caliper
 
-PARTS = ("core", "server", "browser", "launch")
+PARTS = ("core", "server", "web", "browser", "launch")
 Check = tuple[str, Callable[[], str]]
 
 

@@ -104,6 +104,8 @@ class Unsent(BrowserCase):
             page.get_by_label("What comes off").press("Enter")
         expect(page.get_by_role("alert")).to_contain_text("Something broke", timeout=40_000)
         expect(page.get_by_role("alert")).to_contain_text("rotten pin")
+        # What was not taken does not stand in the row as if it had been.
+        expect(page.get_by_role("region", name="The row")).not_to_contain_text("rotten")
         expect(page.get_by_text("all sent")).to_be_visible()
         page.get_by_role("button", name="Settle it").click()
         # Mended where it lies, and sent again; the lid may be closed in between.

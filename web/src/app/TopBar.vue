@@ -156,6 +156,11 @@ useKeys({ i: () => opener.value?.querySelector("button")?.click(), b: () => rout
     display: none;
   }
 
+  .bar :deep(kbd),
+  .refused + .sent {
+    display: none;
+  }
+
   .title {
     flex: 1;
     min-width: 0;

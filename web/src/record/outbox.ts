@@ -160,6 +160,9 @@ export const useOutbox = defineStore("outbox", () => {
   }
 
   async function post(entry: Waiting): Promise<"wait" | { answer: unknown } | { problem: Problem }> {
+    // What the server broke on is given time: fast typing behind it is no further try.
+    const since = Date.now() - (entry.triedAt ?? 0);
+    if (entry.tries && since >= 0 && since < SOON) return retry(SOON - since);
     let response: Response;
     try {
       response = await fetch(entry.path, {
@@ -193,6 +196,7 @@ export const useOutbox = defineStore("outbox", () => {
     }
     if (response.status < 500) return { problem };
     entry.tries = (entry.tries ?? 0) + 1;
+    entry.triedAt = Date.now();
     if (entry.tries >= TRIES) return { problem };
     if (entry.key !== undefined) await (await disk()).put("waiting", entry);
     return retry(SOON);

@@ -19,8 +19,9 @@ export interface Waiting {
   /** Whose it is, by the session's key, and what they are called: it is sent in no other name. */
   owner: string;
   who: string;
-  /** How often the server broke on it. */
+  /** How often the server broke on it, and when it did last. */
   tries?: number;
+  triedAt?: number;
 }
 
 /** An entry the record did not take, kept until someone settles it. */

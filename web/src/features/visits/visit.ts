@@ -42,12 +42,13 @@ export const useVisit = defineStore("visit", () => {
   async function take(visitId: string, answer: () => Promise<Visit>) {
     const before = await outbox.of(visitId);
     const landed: [Waiting, unknown][] = [];
-    const stop = outbox.listen((entry, told) => landed.push([entry, told]));
+    const refused = new Set<string>();
+    const stops = [outbox.listen((entry, told) => landed.push([entry, told])), outbox.mourn((entry) => refused.add(entry.path))];
     try {
       visit.value = await answer();
-      for (const entry of [...before, ...(await outbox.of(visitId))]) show(entry);
+      for (const entry of [...before, ...(await outbox.of(visitId))]) if (!refused.has(entry.path)) show(entry);
     } finally {
-      stop();
+      for (const stop of stops) stop();
     }
     for (const [entry, told] of landed) {
       show(entry);
