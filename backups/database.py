@@ -85,16 +85,18 @@ class Database:
         """
         words = ["mariadb-dump", "--single-transaction", "--quick", "--skip-lock-tables", "--hex-blob"]
         with self._account() as account, gzip.open(to, "wb", compresslevel=4) as out:
-            run = subprocess.Popen(
-                [words[0], account, *words[1:], self.name, *self.tables()],
-                stdout=subprocess.PIPE,
-                stderr=subprocess.PIPE,
-            )
-            assert run.stdout and run.stderr
-            shutil.copyfileobj(run.stdout, out, 1 << 20)
-            said = run.stderr.read().decode(errors="replace")
-            if run.wait():
-                raise BackupError("The database could not be dumped.", said.strip()[-300:])
+            command = [words[0], account, *words[1:], self.name, *self.tables()]
+            with (
+                tempfile.TemporaryFile() as said,
+                subprocess.Popen(command, stdout=subprocess.PIPE, stderr=said) as run,
+            ):
+                assert run.stdout
+                shutil.copyfileobj(run.stdout, out, 1 << 20)
+                failed = run.wait()
+                said.seek(0)
+                trouble = said.read().decode(errors="replace").strip()[-300:]
+            if failed:
+                raise BackupError("The database could not be dumped.", trouble)
 
     def load(self, dumped: Path) -> None:
         """Put a dump in place of whatever is there.

@@ -5,7 +5,7 @@ import logging
 from collections.abc import Callable
 from uuid import uuid4
 
-from django.db import InterfaceError, OperationalError
+from django.db import DatabaseError, InterfaceError, OperationalError
 from django.http import HttpRequest, HttpResponse, JsonResponse
 from django.utils.cache import patch_vary_headers
 from django.utils.text import compress_string
@@ -31,6 +31,8 @@ FULL = {
 # connections, shutting down, lock wait, deadlock, disk or table full, read-only, killed.
 PASSING = frozenset({1021, 1040, 1053, 1114, 1158, 1159, 1160, 1161, 1205, 1213, 1290, 1317, 1927})
 NO_ROOM = frozenset({1021, 1114})
+NO_ROOM_SAYS = ("No space left on device", "Got error 28 ", "Errcode: 28")
+"""MariaDB passes the system's own ENOSPC on under several codes."""
 
 
 def lost(error: Exception) -> bool:
@@ -43,9 +45,15 @@ def out_of_reach(error: Exception) -> dict[str, str] | None:
     """What to say if the database is away or there is no room; None for any other failure."""
     if isinstance(error, OSError) and error.errno in (errno.ENOSPC, errno.EDQUOT):
         return FULL
+    if isinstance(error, DatabaseError) and _no_room(error):
+        return FULL
     if isinstance(error, OperationalError | InterfaceError) and lost(error):
-        return FULL if error.args and error.args[0] in NO_ROOM else LOST
+        return LOST
     return None
+
+
+def _no_room(error: DatabaseError) -> bool:
+    return bool(error.args) and (error.args[0] in NO_ROOM or any(word in str(error) for word in NO_ROOM_SAYS))
 
 
 def unforeseen(error: Exception) -> dict[str, str]:

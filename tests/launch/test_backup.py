@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import hashlib
 import io
 import json
 import re
@@ -20,13 +21,15 @@ from uuid import uuid4
 
 from backups import archive
 from backups.archive import About
+from backups.database import Database
 from backups.errors import BackupError
 from backups.kept import name_for, thin
 from demo import DEMO_MEMBER, DEMO_PASSWORD
+from launch.mariadb import OwnMariaDB
 from launch.places import HOST
 
 from ..pictures import picture
-from .installed import Installed
+from .installed import OLDEST, Installed
 
 
 class Device:
@@ -137,6 +140,48 @@ class BackAndForth(Installed):
             time.sleep(0.1)
         (daily,) = (self.var / "backups").glob("daily-*.dentado")
         self.assertEqual(archive.check(daily, lambda _: None).kind, "whole")
+
+
+class OldBackup(Installed):
+    def test_an_older_versions_record_is_restored_and_brought_up_to_date(self) -> None:
+        file = self.var.parent / "old.dentado"
+        own = OwnMariaDB(self.var.parent / "old", durable=False)
+        own.start()
+        try:
+            database = Database(own.url)
+            database.load(OLDEST)
+            visits = database.count("visits_visit")
+            archive.make(database, self.var.parent / "no photos", file, "0.1", lambda _: None)
+        finally:
+            own.stop()
+        restored = self.run_command("restore", str(file))
+        self.assertEqual(restored.returncode, 0, restored.stdout + restored.stderr)
+        self.start()
+        self.assertIn("brought up to date", self.heard)
+        self.assertEqual(Device(self.port).ask("GET", "/visits")["total"], visits)
+        self.newer_is_refused(file)
+
+    def newer_is_refused(self, file: Path) -> None:
+        """What a newer Dentado wrote is named, and nothing is touched."""
+        newer = self.var.parent / "newer.dentado"
+        with tarfile.open(file) as old, tarfile.open(newer, "w") as new:
+            sums: dict[str, str] = {}
+            for member in old:
+                content = old.extractfile(member).read()  # type: ignore[union-attr]
+                if member.name == "dentado.json":
+                    told = json.loads(content)
+                    told["migrations"].append("visits.9999_from_the_future")
+                    content = json.dumps(told).encode()
+                elif member.name == "checksums.json":
+                    content = json.dumps(sums).encode()
+                sums[member.name] = hashlib.sha256(content).hexdigest()
+                member.size = len(content)
+                new.addfile(member, io.BytesIO(content))
+        self.run_command("stop")
+        refused = self.run_command("restore", str(newer), "--yes")
+        self.assertEqual(refused.returncode, 1)
+        self.assertIn("newer than this one", refused.stderr)
+        self.assertEqual(list(self.var.glob("replaced-*")), [])
 
 
 class BadFiles(unittest.TestCase):

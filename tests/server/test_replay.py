@@ -5,12 +5,12 @@ from __future__ import annotations
 from typing import Any
 from uuid import UUID, uuid5
 
-from django.db import OperationalError
+from django.db import InternalError, OperationalError
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 from hypothesis.extra.django import TestCase as HypothesisTestCase
 
-from config.middleware import lost
+from config.middleware import lost, out_of_reach
 from visits.models import Change
 
 from .bench import BenchCase
@@ -97,6 +97,23 @@ class LostOrWrong(BenchCase):
     def test_only_a_database_that_is_away_is_waited_for(self) -> None:
         for code in (2002, 2006, 2013, 1205, 1213, 1040, 1290):
             self.assertTrue(lost(OperationalError(code, "gone")), code)
+        # A disk without room is another matter, under whatever code MariaDB passes it on.
+        for error in (
+            OperationalError(1114, "The table 'visits_step' is full"),
+            OperationalError(1030, 'Got error 28 "No space left on device" from storage engine InnoDB'),
+            InternalError(3, 'Error writing file "/x" (Errcode: 28 "No space left on device")'),
+            OSError(28, "No space left on device"),
+        ):
+            said = out_of_reach(error)
+            assert said, error
+            self.assertEqual(said["code"], "disk_full")
+        for harmless in (
+            OSError(2, "No such file"),
+            InternalError(3, "other"),
+            ValueError("28"),
+            OperationalError(),
+        ):
+            self.assertNotEqual((out_of_reach(harmless) or {}).get("code"), "disk_full", harmless)
         # A wrong query would be sent again for ever; it must be seen instead.
         for code in (1054, 1064, 1146):
             self.assertFalse(lost(OperationalError(code, "wrong")), code)

@@ -236,4 +236,24 @@ describe("a browser that cannot store", () => {
     expect(bench.sent.map((one) => one.body?.line)).toEqual(["one", "two"]);
     expect(outbox.says).toBe("all sent");
   });
+
+  it("does so too while a tab of an older version holds the disk, and stores again once it is closed", async () => {
+    const old = await openDB("dentado", 1, { upgrade: (made) => void made.createObjectStore("waiting", { keyPath: "key", autoIncrement: true }) });
+    const bench = server();
+    bench.answer(() => "away");
+    const outbox = await page();
+    await outbox.belongTo("7", "Robin");
+    await outbox.add(step("one", 1));
+    await rest();
+    expect(outbox.says).toBe("1 not yet sent: keep this window open");
+    old.close();
+    bench.answer(() => ({ status: 200 }));
+    await outbox.send();
+    await rest();
+    bench.answer(() => "away");
+    await outbox.add(step("two", 2));
+    await rest();
+    expect(outbox.says).toBe("1 kept here, not yet sent");
+    expect(bench.sent.map((one) => one.body?.line)).toEqual(["one"]);
+  });
 });

@@ -1,5 +1,5 @@
 /** The device's own disk: what waits to be sent, and what the record did not take. */
-import { openDB, type DBSchema, type IDBPDatabase } from "idb";
+import { openDB, type DBSchema, type IDBPDatabase, type IDBPTransaction } from "idb";
 
 import type { Problem } from "../api/types";
 
@@ -48,24 +48,60 @@ const NOBODYS: Problem = {
   who: "",
 };
 
-let database: Promise<IDBPDatabase<Schema>> | undefined;
+/** The disk, opened once. Fails where the browser cannot store, and while a tab of an older version holds it. */
+export function disk(): Promise<IDBPDatabase<Schema>> {
+  opening ??= open();
+  return held ? Promise.reject(HELD) : Promise.race([opening.whole, opening.barrier]);
+}
 
-export function disk() {
-  database ??= openDB<Schema>("dentado", 2, {
-    async upgrade(made, before, _, change) {
-      if (before < 1) made.createObjectStore("waiting", { keyPath: "key", autoIncrement: true });
-      made.createObjectStore("aside", { keyPath: "key", autoIncrement: true });
-      if (before !== 1) return;
-      // Entries of the first version name nobody: they are for a person to claim, not for whoever signs in next.
-      const old = change.objectStore("waiting");
-      for (const entry of await old.getAll()) {
-        await change.objectStore("aside").add({ entry: { ...entry, owner: "", who: "" }, problem: NOBODYS, at: new Date().toISOString() });
-      }
-      await old.clear();
+const HELD = new Error("an older tab holds the disk");
+let held = false;
+let opening: { whole: Promise<IDBPDatabase<Schema>>; barrier: Promise<never> } | undefined;
+
+/** One request only: a second would wait in line behind the first, and never be told that it is blocked. */
+function open() {
+  let fail: (error: Error) => void = () => undefined;
+  const barrier = new Promise<never>((_, no) => (fail = no));
+  const whole = openDB<Schema>("dentado", 2, {
+    upgrade,
+    blocked: () => {
+      held = true;
+      fail(HELD);
     },
-    blocking: () => void database?.then((open) => open.close()),
-  });
-  return database;
+    // A newer version wants it: let go, or its page could keep nothing.
+    blocking: () => {
+      void whole.then((one) => one.close());
+      opening = undefined;
+    },
+  }).then(
+    (one) => {
+      held = false;
+      opening = { whole, barrier: NEVER };
+      return one;
+    },
+    (error: unknown) => {
+      opening = undefined;
+      throw error;
+    },
+  );
+  barrier.catch(() => undefined);
+  return { whole, barrier };
+}
+
+const NEVER = new Promise<never>(() => undefined);
+
+type Change = IDBPTransaction<Schema, ("waiting" | "aside")[], "versionchange">;
+
+async function upgrade(made: IDBPDatabase<Schema>, before: number, _: number | null, change: Change) {
+  if (before < 1) made.createObjectStore("waiting", { keyPath: "key", autoIncrement: true });
+  made.createObjectStore("aside", { keyPath: "key", autoIncrement: true });
+  if (before !== 1) return;
+  // Entries of the first version name nobody: they are for a person to claim, not for whoever signs in next.
+  const old = change.objectStore("waiting");
+  for (const entry of await old.getAll()) {
+    await change.objectStore("aside").add({ entry: { ...entry, owner: "", who: "" }, problem: NOBODYS, at: new Date().toISOString() });
+  }
+  await old.clear();
 }
 
 let asked = false;

@@ -59,9 +59,11 @@ function move(by: number) {
 
 /** One page of the open or the filed ones; the first replaces what is shown. */
 async function look(state: "open" | "filed", page = 1) {
-  const query = { state, page, words: words.value.trim() };
+  const said = words.value.trim();
+  // As the page itself asks ahead of the script, so that its answer is there already.
+  const query = { state, page, ...(said ? { words: said } : {}) };
   const answer = await ask(api.GET("/api/visits", { params: { query } }));
-  if (query.words !== words.value.trim()) return;
+  if (said !== words.value.trim()) return;
   const shown = state === "open" ? cards : filed;
   shown.value = page === 1 ? answer.cards : [...(shown.value ?? []), ...answer.cards];
   pages.value[state] = page;
