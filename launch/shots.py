@@ -24,7 +24,7 @@ def shots() -> None:
         sign_in(page, stack.address, DEMO_MEMBER, DEMO_PASSWORD)
         page.get_by_text("Heron 650").first.wait_for()
         _take(page, "bench")
-        _new_visit(page, stack.address)
+        _workshop(page, stack.address)
         _visits(page, stack.address)
         _instruments(page, stack.address)
         _lamp_and_tablet(page, stack.address)
@@ -45,15 +45,14 @@ def _open(page: Page, address: str, unit: str, stage: str) -> None:
     page.get_by_role("navigation", name="Stages").get_by_role("button", name=stage).click()
 
 
-def _new_visit(page: Page, address: str) -> None:
-    page.goto(f"{address}/visits/new")
-    page.get_by_label("What is it?").click()
-    page.get_by_role("option", name="servo").click()
-    page.get_by_label("Called").fill("Grebe 200")
-    page.get_by_label("In the owner's words").fill("Chatters when the rudder is held over.")
-    page.get_by_role("button", name="chattering").click()
-    page.get_by_role("button", name="only under load").click()
-    _take(page, "new-visit")
+def _workshop(page: Page, address: str) -> None:
+    page.goto(f"{address}/workshop")
+    page.get_by_role("button", name="Back up now").click()
+    page.get_by_text("The last whole one is of").wait_for()
+    page.get_by_label("Who it is for").fill("Wren")
+    page.get_by_role("button", name="Make a code").click()
+    page.get_by_role("button", name="Noted").wait_for()
+    _take(page, "workshop")
 
 
 def _visits(page: Page, address: str) -> None:

@@ -112,7 +112,7 @@ class Finite(unittest.TestCase):
             "crossed": {"kind": "worm", "starts": 1, "teeth": 40, "module_mm": 0.8},
             "regear": {"reduction": 4.0, "module_mm": 0.8},
             "holes": {"module_mm": 0.8, "first_mm": 20, "pitch_mm": 1},
-            "fitting": {"work": {"kind": "torsion", "turns": 2, "rate_nmm": 3}},
+            "fitting": {"work": {"job": "torsion", "turns": 2, "rate_nmm": 3}},
             "entry": {"line": "4x M3x10 cover"},
         }
 

@@ -1,0 +1,166 @@
+"""A member of another workshop, by every route there is: nothing of ours is shown, and nothing is changed."""
+
+from __future__ import annotations
+
+import json
+import re
+import tempfile
+from typing import Any
+from uuid import uuid4
+
+from django.apps import apps
+from django.test import override_settings
+
+from config.api import api
+from workshop.models import Member
+from workshop.services import make_code
+
+from ..pictures import picture
+from .bench import BenchCase, Desk
+
+OWN_BUSINESS = re.compile(
+    r"/api/(sums|devices|practice|session|vocabulary|workshop$|timers|units$|visits$|shelf|gauges)"
+)
+"""Routes that name nothing of anybody's: they work things out, or list the asker's own."""
+
+NOT_COUNTED = {"SeenSession", "Session", "KnownDevice", "Round"}
+BY_PATTERN = {r"^[a-z]{1,20}:\d{1,5}$": "turn:1"}
+
+
+class Foreign(BenchCase):
+    @classmethod
+    def setUpTestData(cls) -> None:
+        super().setUpTestData()
+        Member.objects.filter(pk__in=[cls.ada.pk, cls.eve.pk]).update(role="owner")
+        cls.ada.refresh_from_db()
+        cls.document = api.get_openapi_schema(path_prefix="/api")
+
+    def setUp(self) -> None:
+        super().setUp()
+        folder = self.enterContext(tempfile.TemporaryDirectory())
+        self.enterContext(override_settings(MEDIA_ROOT=folder))
+        self.ids = self.one_of_each()
+        self.foreign = Desk(Member.objects.get(pk=self.eve.pk))
+
+    def one_of_each(self) -> dict[str, str]:
+        """Something real of ours for every name that stands in a path."""
+        ids = {name: str(uuid4()) for name in ("photo_id", "tick_id", "pin_id", "work_id", "timer_id", "join_id", "kept_id", "movement_id", "arrival_id", "bottle_id")}  # fmt: skip
+        ids |= {
+            "visit_id": str(self.visit.id),
+            "step_id": str(self.steps[0].id),
+            "piece_id": str(self.piece(2)),
+        }
+        ids |= {"unit_id": str(self.visit.unit_id), "member_id": str(self.ben.pk), "key": "turn:1"}
+        code, _ = make_code(self.ada, "member", "Cleo")
+        self.desk.got("GET", "/workshop")
+        ids |= {"code_id": str(code.id), "session_id": str(self.ada.sessions.get().id)}
+        piece = self.at("pieces", ids["piece_id"])
+        self.desk.photo(self.at("photos", ids["photo_id"]), picture())
+        self.desk.got(
+            "PUT",
+            self.at("ticks", ids["tick_id"]),
+            {"piece_id": ids["piece_id"], "outcome": "in", "count": 1},
+        )
+        self.desk.got(
+            "PUT", f"{piece}/pins/{ids['pin_id']}", {"given": {"teeth": 31, "readings": [{"value": 26.4}]}}
+        )
+        torsion = {"work": {"job": "torsion", "turns": 2, "rate_nmm": 3}}
+        self.desk.got("PUT", f"{piece}/work/{ids['work_id']}", torsion)
+        self.desk.got("PUT", self.at("timers", ids["timer_id"]), {"label": "cure", "minutes": 5})
+        self.desk.got("PUT", self.at("joins", ids["join_id"]))
+        gear = {"teeth": 31, "module_mm": 0.8, "count": 5}
+        self.desk.got("PUT", f"/drawer/{ids['kept_id']}", gear)
+        self.desk.got("PUT", f"/drawer/{ids['kept_id']}/moves/{ids['movement_id']}", {"by": -1})
+        arrival = {"wanted": gear | {"count": 1}, "measured": {"teeth": 31}, "accepted": False}
+        arrival["wanted"] = {"teeth": 31, "module_mm": 0.8}
+        self.desk.got("PUT", f"/drawer/arrivals/{ids['arrival_id']}", arrival)
+        return ids
+
+    def example(self, shape: dict[str, Any]) -> Any:
+        """The least that a schema takes."""
+        if "$ref" in shape:
+            return self.example(self.document["components"]["schemas"][shape["$ref"].rsplit("/", 1)[1]])
+        for many in ("anyOf", "oneOf", "allOf"):
+            if many in shape:
+                return self.example(shape[many][0])
+        if "const" in shape or "enum" in shape:
+            return shape.get("const", shape.get("enum", [None])[0])
+        match shape.get("type"):
+            case "object":
+                return {name: self.example(shape["properties"][name]) for name in shape.get("required", [])}
+            case "array":
+                return [self.example(shape["items"])] * shape.get("minItems", 0)
+            case "string":
+                if shape.get("format") == "uuid":
+                    return str(uuid4())
+                return BY_PATTERN.get(shape.get("pattern", ""), "drum")
+            case "boolean":
+                return True
+            case "integer" | "number":
+                return max(
+                    shape.get("minimum", shape.get("exclusiveMinimum", 0) + 1),
+                    8 if "teeth" in str(shape.get("title", "")).lower() else 1,
+                )
+        return None
+
+    def counts(self) -> dict[str, int]:
+        ours = [
+            m
+            for m in apps.get_models()
+            if m.__name__ not in NOT_COUNTED and m._meta.app_label not in ("axes", "sessions")
+        ]
+        return {model.__name__: model._default_manager.count() for model in ours}
+
+    def state(self) -> str:
+        """Everything of ours that anybody could have changed."""
+        told = [
+            self.desk.got("GET", self.at()),
+            self.desk.got("GET", self.at("history")),
+            self.desk.got("POST", "/drawer/search", {}),
+        ]
+        members = list(Member.objects.order_by("pk").values_list("pk", "role", "is_active", "password"))
+        return json.dumps([told, members, self.desk.got("GET", self.at("joins"))[0]["id"]], default=str)
+
+    def test_no_route_shows_or_changes_anything_of_another_workshop(self) -> None:
+        before, many = self.state(), self.counts()
+        tried = 0
+        for path, methods in self.document["paths"].items():
+            if OWN_BUSINESS.match(path) and "{visit_id}" not in path:
+                continue
+            for method, told in methods.items():
+                where = re.sub(r"{(\w+)}", lambda found: self.ids[found[1]], path).removeprefix("/api")
+                shape = (
+                    told.get("requestBody", {}).get("content", {}).get("application/json", {}).get("schema")
+                )
+                body = self.example(shape) if shape else None
+                if "unit_id" in (body or {}):
+                    body |= {"unit_id": self.ids["unit_id"], "kind": "servo"}
+                with self.subTest(method=method, path=path):
+                    if "multipart/form-data" in told.get("requestBody", {}).get("content", {}):
+                        status, answer = self.foreign.photo(where, picture())
+                    else:
+                        status, answer = self.foreign.ask(method.upper(), where, body)
+                    tried += 1
+                    if path in (
+                        "/api/drawer/search",
+                        "/api/drawer/counts",
+                        "/api/drawer/arrivals",
+                        "/api/workshop/password",
+                    ):
+                        self.assertNotIn(self.ids["kept_id"], json.dumps(answer))
+                        continue
+                    if path in ("/api/workshop/codes", "/api/workshop/backups", "/api/workshop/sample"):
+                        # Her own workshop's, or the machine's, of which she is an owner too.
+                        continue
+                    if path == "/api/workshop/codes/{code_id}":
+                        # Says no more than that such a code is not among one's own.
+                        self.assertEqual((status, answer["name"]), (200, "Away bench"))
+                        continue
+                    self.assertIn(status, (404, 422, 409), answer)
+                    if status == 422:
+                        self.assertIn("another place", answer["problem"], answer)
+        self.assertGreater(tried, 40)
+        self.assertEqual(self.state(), before)
+        after = self.counts()
+        # Codes that eve made for her own workshop are hers.
+        self.assertEqual({**after, "Code": many["Code"]}, many)
