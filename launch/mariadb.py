@@ -17,7 +17,10 @@ import MySQLdb
 from .places import HOST, read_pid, say, secret, stop_with
 from .service_user import as_user
 
-READY_SECONDS = 60
+READY_SECONDS = 900
+"""A large record that lost its power recovers for minutes; cut short, it would begin again each time."""
+
+STILL_SECONDS, END_SECONDS = 20, 120
 
 
 def with_parent(signal_name: str = "TERM", user: str = "") -> list[str]:
@@ -115,7 +118,7 @@ class OwnMariaDB:
         if self.process and self.process.poll() is None:
             self.process.terminate()
             try:
-                self.process.wait(30)
+                self.process.wait(END_SECONDS)
             except subprocess.TimeoutExpired:
                 self.process.kill()
                 self.process.wait()
@@ -226,8 +229,12 @@ class OwnMariaDB:
 
     def _wait(self) -> None:
         deadline = time.monotonic() + READY_SECONDS
+        still = time.monotonic() + STILL_SECONDS
         while time.monotonic() < deadline:
             assert self.process is not None
+            if time.monotonic() > still:
+                say("The database is still putting itself in order; leave it the time …")
+                still += 3 * STILL_SECONDS
             if self.process.poll() is not None:
                 stop_with(
                     "The database server ended at once.",

@@ -17,7 +17,7 @@ from demo import DEMO_MEMBER, DEMO_PASSWORD
 
 from . import frontend
 from .keeping import finish_restore
-from .mariadb import OwnMariaDB, check_reachable, free_port, with_parent
+from .mariadb import END_SECONDS, OwnMariaDB, check_reachable, free_port, with_parent
 from .places import BUILT, HOST, PORT, ROOT, VAR, VERSION, read_pid, say, secret, stop_with
 from .service_user import service_user
 from .signals import Ending, deaf
@@ -25,6 +25,7 @@ from .supervise import Server, watch
 from .upgrade import bring_up_to_date, upgrading
 
 LOCK = VAR / "server.lock"
+STOP_SECONDS = END_SECONDS + 30
 ADDRESS = f"http://{HOST}:{PORT}"
 
 
@@ -174,16 +175,19 @@ def stop() -> None:
         say("Dentado is not running.")
         return
     os.kill(pid, signal.SIGTERM)
-    deadline = time.monotonic() + 40
+    deadline = time.monotonic() + STOP_SECONDS
     waited = False
     while running() is not None:
         if upgrading(VAR):
             # Cut short it would have to be taken back; it ends by itself when it is through.
             if not waited:
                 say("The record is being brought up to date; Dentado stops when that is done …")
-            waited, deadline = True, time.monotonic() + 40
+            waited, deadline = True, time.monotonic() + STOP_SECONDS
         if time.monotonic() > deadline:
-            stop_with(f"It did not end within 40 s (process {pid}).", f"kill -9 {pid}, then start again.")
+            stop_with(
+                f"It did not end within {STOP_SECONDS} s (process {pid}).",
+                f"kill -9 {pid}, then start again.",
+            )
         time.sleep(0.1)
     say("Dentado has stopped.")
 

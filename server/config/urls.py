@@ -1,14 +1,30 @@
 """Everything under /api is the API; behind the door every other path is the one page of the front end."""
 
+import sys
+
 from django.http import HttpRequest, HttpResponse, JsonResponse
 from django.urls import path, re_path
 
-from door.views import SignIn, by_code, page, set_up
+from door.views import SignIn, away, by_code, page, set_up
 from visits.joining import joined, joined_photo
 
 from .api import api
+from .middleware import out_of_reach, unforeseen
 
-handler404 = "config.urls.not_found"
+handler404, handler500 = "config.urls.not_found", "config.urls.broken"
+
+
+def broken(request: HttpRequest) -> HttpResponse:
+    """What no view answers for, such as a session that finds no room on the disk."""
+    error = sys.exc_info()[1]
+    known = out_of_reach(error) if isinstance(error, Exception) else None
+    says = known or unforeseen(error if isinstance(error, Exception) else RuntimeError("no error"))
+    status = 503 if known else 500
+    if request.path.startswith("/api/"):
+        return JsonResponse(says, status=status)
+    if known:
+        return away(request)
+    return HttpResponse(f"{says['problem']} {says['hint']}", status=500, content_type="text/plain")
 
 
 def not_found(request: HttpRequest, exception: Exception) -> HttpResponse:

@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
-from datetime import timedelta
+from datetime import datetime, timedelta
 from typing import Any
 
 from django.contrib.auth.signals import user_logged_in
 from django.contrib.sessions.models import Session
+from django.db import DatabaseError
 from django.dispatch import receiver
 from django.http import HttpRequest
 from django.utils import timezone
@@ -22,7 +23,15 @@ def note_use(request: HttpRequest, member: Member) -> None:
     now = timezone.now()
     if now.timestamp() - request.session.get("seen", 0) < SEEN_EVERY.total_seconds():
         return
+    try:
+        _write_down(request, member, now)
+    except DatabaseError:
+        # A full disk keeps nobody from looking; it is written down another time.
+        return
     request.session["seen"] = int(now.timestamp())
+
+
+def _write_down(request: HttpRequest, member: Member, now: datetime) -> None:
     SeenSession.objects.update_or_create(
         session_key=request.session.session_key,
         defaults={

@@ -18,12 +18,14 @@ from uuid import uuid4
 
 from axes.models import AccessAttempt
 from django.core.files.storage import FileSystemStorage
+from django.db import OperationalError
 from django.test import Client, TestCase, override_settings
 from PIL import Image
 
 from gearing.errors import GearingError
 from sums.apart import Apart, TooLongError
 from workshop import sign_in
+from workshop.models import SeenSession
 from workshop.services import found_workshop
 
 from ..pictures import picture
@@ -229,6 +231,22 @@ class Headers(BenchCase):
         with mock.patch("shutil.disk_usage", return_value=mock.Mock(free=10)):
             answer = Client().get("/health")
         self.assertEqual((answer.status_code, answer.json()), (503, {"well": False}))
+
+    def test_a_session_that_finds_no_room_is_said_too(self) -> None:
+        self.desk.client.get("/api/visits")
+        full = OperationalError(1114, "The table 'django_session' is full")
+        found_workshop("Other bench", {"dan": "Dan"}, PASSWORD)
+        with mock.patch("django.contrib.sessions.backends.db.SessionStore.save", side_effect=full):
+            refused = Client(raise_request_exception=False).post(
+                "/sign-in", {"username": "dan", "password": PASSWORD}
+            )
+            self.assertEqual(refused.status_code, 503)
+            self.assertContains(refused, "does not answer", status_code=503)
+        with mock.patch("workshop.sessions._write_down", side_effect=full):
+            SeenSession.objects.all().delete()
+            answer = Client(raise_request_exception=False)
+            answer.force_login(self.ben, backend="django.contrib.auth.backends.ModelBackend")
+            self.assertEqual(answer.get("/api/visits").status_code, 200)
 
     def test_a_failure_of_ours_is_json_with_a_number_that_stands_in_the_log(self) -> None:
         with (
