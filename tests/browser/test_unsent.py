@@ -62,8 +62,8 @@ class Unsent(BrowserCase):
         self.strip(page, "Quay crane")
         page.get_by_label("What comes off").fill("left by kit")
         page.get_by_label("What comes off").press("Enter")
+        page.wait_for_function(f"async () => (await ({KEPT})('waiting')).length === 3")
         expect(page.get_by_text("3 wait for Robin to sign in")).to_be_visible()
-        self.assertEqual(len(page.evaluate(KEPT, "waiting")), 3)
         # Robin is back on this device.
         self.context.clear_cookies()
         sign_in(page, self.address, DEMO_MEMBER, DEMO_PASSWORD)
@@ -109,6 +109,7 @@ class Unsent(BrowserCase):
         expect(page.get_by_text("all sent")).to_be_visible()
         page.get_by_role("button", name="Settle it").click()
         # Mended where it lies, and sent again; the lid may be closed in between.
+        self.says("One entry was not taken")
         page.reload()
         page.get_by_label("The line").fill("mended pin")
         page.unroute("**/steps/**")

@@ -197,7 +197,9 @@ export const useVisit = defineStore("visit", () => {
   /** What is not said stays as it was. */
   async function judge(piece: Piece, verdict: Verdict, finding: string, more: { findings?: Finding[]; instead?: string } = {}) {
     // What stood there when this was said: what others said meanwhile is not overwritten unseen.
-    const based_on = { verdict: piece.verdict, finding: piece.finding, findings: piece.findings, instead: piece.instead };
+    // `piece` may be an earlier state of it, to go back to.
+    const now = pieceOf(piece.id) ?? piece;
+    const based_on = { verdict: now.verdict, finding: now.finding, findings: now.findings, instead: now.instead };
     await keep({
       kind: "verdict",
       method: "PUT",
