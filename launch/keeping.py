@@ -93,6 +93,9 @@ def _restore(path: Path, about: About) -> None:
     (laid / READY).write_text(json.dumps({"replaced": str(replaced), "photos": about.kind == "whole"}))
     sync_folder(laid)
     finish_restore(VAR)
+    if about.settings:
+        told = ", ".join(f"{name}={value}" for name, value in about.settings.items())
+        say(f"It ran with {told}: set these again where you start it.")
     if replaced.exists():
         say(f"What was here before is kept in {replaced}.")
     say("Restored. ./dentado start brings it up to date and serves it; everybody signs in again.")
