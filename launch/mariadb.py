@@ -98,7 +98,9 @@ class OwnMariaDB:
             kept.unlink()
 
     def start(self) -> None:
-        """Make the data folder if there is none, start, and wait until it answers."""
+        """Make the data folder if there is none, start, and wait until it answers; once it runs, nothing."""
+        if self.process and self.process.poll() is None:
+            return
         self.folder.mkdir(parents=True, exist_ok=True)
         self._end_orphan()
         self._make_data()
@@ -222,7 +224,7 @@ class OwnMariaDB:
             command = b""
         if str(self.folder).encode() in command:
             os.kill(pid, signal.SIGTERM)
-            deadline = time.monotonic() + READY_SECONDS
+            deadline = time.monotonic() + END_SECONDS
             while Path(f"/proc/{pid}").exists() and time.monotonic() < deadline:
                 time.sleep(0.05)
         path.unlink(missing_ok=True)
