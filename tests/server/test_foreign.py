@@ -71,8 +71,7 @@ class Foreign(BenchCase):
         gear = {"teeth": 31, "module_mm": 0.8, "count": 5}
         self.desk.got("PUT", f"/drawer/{ids['kept_id']}", gear)
         self.desk.got("PUT", f"/drawer/{ids['kept_id']}/moves/{ids['movement_id']}", {"by": -1})
-        arrival = {"wanted": gear | {"count": 1}, "measured": {"teeth": 31}, "accepted": False}
-        arrival["wanted"] = {"teeth": 31, "module_mm": 0.8}
+        arrival = {"wanted": {"teeth": 31, "module_mm": 0.8}, "measured": {"teeth": 31}, "accepted": False}
         self.desk.got("PUT", f"/drawer/arrivals/{ids['arrival_id']}", arrival)
         return ids
 
