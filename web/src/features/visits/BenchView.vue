@@ -310,4 +310,12 @@ img,
     font-size: 15px;
   }
 }
+
+@media (max-width: 700px) {
+  .visit {
+    grid-template-columns: 88px minmax(0, 1fr);
+    grid-template-areas: "img who" "says says" "stand stand" "waits waits";
+    gap: 6px 14px;
+  }
+}
 </style>
