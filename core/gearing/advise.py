@@ -11,18 +11,27 @@ from dataclasses import dataclass
 from functools import cache
 
 import numpy as np
+from numpy.typing import NDArray
 
+from .answers import SETTLED
+from .gear import FEWEST_TEETH
 from .identify import Identification
 from .measure import USUAL_PIN, span_counts
 from .prior import Array
 from .probes import Probe
 from .readings import CALIPER_ERROR
 
-SETTLED = 0.95
-"""Odds from which a size is called settled."""
-
 LEAST_WORTH = 0.005
 """Bits below which a further reading is not worth the walk to the caliper."""
+
+WIDE = 4.0
+"""Standard deviations to which a bell is drawn."""
+
+MOST_STEPS = 1500
+"""Places between the least and the most a reading could be."""
+
+KNIFE_FROM = 0.5
+"""Module from which the points of a caliper reach the bottom of a space, mm."""
 
 LEADERS = 3
 """How many of the leading candidates say which spans are open."""
@@ -58,8 +67,8 @@ class Advice:
     again: bool
 
 
-def next_measurement(found: Identification, *, error: float = CALIPER_ERROR) -> Advice | None:
-    """The probe with the largest expected gain, or None if none is worth taking.
+def next_measurement(found: Identification, *, error: float = CALIPER_ERROR, mate: int = 0) -> Advice | None:
+    """The measurement with the largest expected gain, or None if none is worth taking.
 
     Parameters
     ----------
@@ -67,13 +76,20 @@ def next_measurement(found: Identification, *, error: float = CALIPER_ERROR) -> 
         Where things stand.
     error : float
         Standard error of the coming reading, mm.
+    mate : int
+        Teeth of a mate whose distance could be measured; 0 for none.
     """
+    return next(iter(next_measurements(found, error=error, mate=mate)), None)
+
+
+def next_measurements(found: Identification, *, error: float = CALIPER_ERROR, mate: int = 0) -> list[Advice]:
+    """All measurements worth taking, the largest expected gain first; see :func:`next_measurement`."""
     odds = found.by_label()
     if not odds or next(iter(odds.values())) >= SETTLED:
-        return None
-    offers = [advice for probe in _probes(found) if (advice := _weigh(found, probe, error))]
-    best = max(offers, key=lambda advice: advice.worth, default=None)
-    return best if best and best.worth >= LEAST_WORTH else None
+        return []
+    offers = [advice for probe in _probes(found, mate) if (advice := _weigh(found, probe, error))]
+    worth = [advice for advice in offers if advice.worth >= LEAST_WORTH]
+    return sorted(worth, key=lambda advice: -advice.worth)
 
 
 def readings_to_part(found: Identification, *, error: float = CALIPER_ERROR) -> tuple[Probe, int] | None:
@@ -88,16 +104,22 @@ def readings_to_part(found: Identification, *, error: float = CALIPER_ERROR) -> 
     return best.probe, int(np.ceil((PARTED / best.apart) ** 2))
 
 
-def _probes(found: Identification) -> list[Probe]:
-    """What can be read with a caliper, readings taken before included: they may be repeated."""
+def _probes(found: Identification, mate: int = 0) -> list[Probe]:
+    """What can be reached on this gear, readings taken before included: they may be repeated.
+
+    No jaws reach two roots of an odd count: across from a space stands a tooth.
+    """
     before = [reading.probe for reading in found.readings]
+    whole = found.teeth % 2 == 0 and found.candidates[0].size.module >= KNIFE_FROM
     if found.internal:
         pin = round(USUAL_PIN * float(found.candidates[0].gear.module), 1)
-        offered = [Probe("inside"), Probe("floor"), Probe("between", size=pin)]
+        offered = [Probe("inside"), Probe("between", size=pin)] + [Probe("floor")] * whole
+        offered += [Probe("ring mate", k=mate)] * (FEWEST_TEETH <= mate < found.teeth)
         return offered + [probe for probe in before if probe not in offered]
     spans = sorted({k for c in found.candidates[:LEADERS] for k in span_counts(c.gear)})
-    offered = [Probe("tips"), Probe("tips", "largest"), Probe("root")]
+    offered = [Probe("tips"), Probe("tips", "largest")] + [Probe("root")] * whole
     offered += [Probe("span", k=k) for k in spans]
+    offered += [Probe("mate", k=mate)] * (mate >= FEWEST_TEETH)
     return offered + [probe for probe in before if probe not in offered]
 
 
@@ -123,32 +145,70 @@ def expected_gain(share: Array, mean: Array, sigma: Array) -> float:
     return max(0.0, float(gain @ share))
 
 
+def mixed_gain(choice: NDArray[np.int64], share: Array, mean: Array, sigma: Array) -> float:
+    """The same where each choice is many bells: what it would read is a mixture, not one of them.
+
+    Full and stub teeth of one size, shifted and plain, lie apart; a bell over
+    all of them hides what a reading would tell.
+
+    Parameters
+    ----------
+    choice : ndarray of int, shape (n,)
+        Which choice each bell belongs to, from 0.
+    share, mean, sigma : ndarray, shape (n,)
+        Odds of each bell, its middle and its spread; `share` makes 1.
+    """
+    step = max(float(sigma.min()) / 2, float(np.ptp(mean)) / MOST_STEPS, 1e-9)
+    low = float(mean.min()) - WIDE * float(sigma.max())
+    many = int(np.ceil((float(mean.max()) + WIDE * float(sigma.max()) - low) / step)) + 1
+    place = np.rint((mean - low) / step).astype(np.int64)
+    # Bells of nearly one width are laid on together.
+    width = np.rint(2 * np.log2(sigma / sigma.min())).astype(np.int64)
+    density = np.zeros((int(choice.max()) + 1, many))
+    for each in np.unique(width):
+        spread = float(np.sqrt(np.average(sigma[width == each] ** 2, weights=share[width == each] + 1e-300)))
+        reach = min(int(np.ceil(WIDE * spread / step)), many - 1)
+        bell = np.exp(-0.5 * (np.arange(-reach, reach + 1) * step / spread) ** 2)
+        bell /= bell.sum()
+        for one in np.unique(choice[width == each]):
+            mine = (width == each) & (choice == one)
+            laid = np.bincount(place[mine], share[mine], many)
+            density[one] += np.convolve(laid, bell)[reach : reach + many]
+    whole = density.sum(axis=0)
+    of = density.sum(axis=1, keepdims=True)
+    with np.errstate(divide="ignore", invalid="ignore"):
+        gain = density * np.log2(density / (of * whole))
+    return max(0.0, float(np.nansum(gain)))
+
+
 def _weigh(found: Identification, probe: Probe, error: float) -> Advice | None:
-    """Mutual information between size and this reading, each size's forecast taken as a bell."""
-    share, mean, sigma, labels = _forecast(found, probe, error)
-    if len(labels) < 2:
-        return None
-    worth = expected_gain(share, mean, sigma)
-    expected = tuple(zip(labels[:4], mean[:4].tolist(), strict=True))
-    apart = abs(expected[0][1] - expected[1][1]) / float(np.hypot(sigma[0], sigma[1]))
-    again = probe in [reading.probe for reading in found.readings]
-    return Advice(probe, worth, expected, apart, again)
-
-
-def _forecast(found: Identification, probe: Probe, error: float) -> tuple[Array, Array, Array, list[str]]:
-    """Share, mean and standard deviation of the coming reading by label, likeliest first."""
-    cloud = found.cloud
-    reading, loose = cloud.forecast(probe)
-    weight = cloud.weights.sum(axis=(1, 2, 3))
-    first = (cloud.weights * reading).sum(axis=(1, 2, 3))
-    second = (cloud.weights * (reading**2 + loose**2)).sum(axis=(1, 2, 3))
-    names = sorted({size.label for size in cloud.sizes})
-    at = np.array([names.index(size.label) for size in cloud.sizes])
-    odds, total, square = (
-        np.bincount(at, each, len(names)).astype(np.float64) for each in (weight, first, second)
-    )
+    """Mutual information between size and this reading, on all the gears still in play."""
+    swarm, sizes = found.cloud.swarm, found.cloud.sizes
+    reading, loose = swarm.forecast(probe)
+    names = sorted({size.label for size in sizes})
+    labels = np.array([names.index(size.label) for size in sizes])[swarm.size]
+    share = swarm.weight / swarm.weight.sum()
+    odds = np.bincount(labels, share, len(names))
     order = [n for n in np.argsort(-odds) if odds[n] > LEAST_SHARE]
-    share: Array = odds[order]
-    mean: Array = total[order] / share
-    spread: Array = np.maximum(square[order] / share - mean**2, 0.0)
-    return share / share.sum(), mean, np.sqrt(spread + error**2), [names[n] for n in order]
+    if len(order) < 2:
+        return None
+    kept = np.isin(labels, order)
+    place = np.zeros(len(names), dtype=np.int64)
+    place[order] = np.arange(len(order))
+    choice, share, reading, spread = (
+        place[labels[kept]],
+        share[kept] / share[kept].sum(),
+        reading[kept],
+        np.hypot(loose[kept], error),
+    )
+    of = np.bincount(choice, share)
+    mean = np.bincount(choice, share * reading) / of
+    wide = np.sqrt(np.maximum(np.bincount(choice, share * (reading**2 + spread**2)) / of - mean**2, error**2))
+    expected = tuple(zip([names[n] for n in order[:4]], mean[:4].tolist(), strict=True))
+    return Advice(
+        probe,
+        mixed_gain(choice, share, reading, spread),
+        expected,
+        abs(float(mean[0] - mean[1])) / float(np.hypot(wide[0], wide[1])),
+        probe in [one.probe for one in found.readings],
+    )

@@ -12,6 +12,7 @@ from math import asin, ceil, cos, erf, floor, hypot, pi, sin, sqrt
 
 from .errors import GearingError
 from .gear import FEWEST_TEETH, MOST_TEETH
+from .sizes import table
 
 MESH_OPENING = 0.03
 """How far shafts stand apart beyond the closest mesh, in modules: the usual backlash."""
@@ -22,7 +23,16 @@ LOOSE_MESH = 0.05
 AGREE = 0.02
 """Overlap of two routes' odds (Bhattacharyya) below which they contradict each other."""
 
+CERTAIN = 0.95
+"""Odds from which a count is called certain."""
+
+DOUBTED = 0.05
+"""Odds a route gives the first count below which it is said to speak for another."""
+
 LEAST_ODDS = 0.001
+
+SLIPPED = 1e-4
+"""Odds that a route says what has nothing to do with the gear."""
 
 EDGE = 0.9995
 """Chord over diameter from which the arc sine is so steep that a hundredth is several teeth."""
@@ -40,12 +50,15 @@ class Route:
         Teeth, not rounded, and its standard error.
     odds : Mapping
         Whole counts with their odds, likeliest first.
+    times : int
+        How often it was gone.
     """
 
     name: str
     estimate: float
     error: float
     odds: Mapping[int, float]
+    times: int = 1
 
 
 @dataclass(frozen=True, slots=True)
@@ -55,6 +68,22 @@ class Count:
     odds: Mapping[int, float]
     routes: tuple[Route, ...]
     against: tuple[str, ...]
+
+    @property
+    def certain(self) -> bool:
+        """Whether the first count may be taken: nothing against it, and not on one word alone."""
+        return (
+            next(iter(self.odds.values())) >= CERTAIN
+            and not self.against
+            and not self.doubters
+            and sum(route.times for route in self.routes) > 1
+        )
+
+    @property
+    def doubters(self) -> tuple[Route, ...]:
+        """Routes that speak for another count than the first, without quite ruling it out."""
+        first = next(iter(self.odds))
+        return tuple(route for route in self.routes if route.odds.get(first, 0.0) < DOUBTED)
 
 
 def from_chord(
@@ -84,13 +113,13 @@ def from_chord(
     if over_tips * EDGE < chord <= over_tips:
         raise GearingError(
             "The chord spans the whole gear, where it tells one count from no other.",
-            field="chord",
+            field="chord.chord",
             hint="Read a shorter one: over a third of the gear or less.",
         )
     if not 0 < chord < over_tips:
         raise GearingError(
             "The chord is longer than the gear is wide.",
-            field="chord",
+            field="chord.chord",
             hint="Read the chord between like edges of two standing teeth, and the diameter over the tips.",
         )
     angle = asin(chord / over_tips)
@@ -118,7 +147,7 @@ def from_mate(
     if both <= mate_teeth + FEWEST_TEETH - 1:
         raise GearingError(
             "The mate alone fills this distance.",
-            field="distance",
+            field="mate.distance",
             hint="Check the distance, the module and the count of the mate.",
         )
     return _route(f"distance to {mate_teeth} teeth", both - mate_teeth, spread)
@@ -136,7 +165,7 @@ def from_turns(turns: float, mate_turns: float, mate_teeth: int, *, error: float
     """
     if turns <= 0 or mate_turns <= 0:
         raise GearingError(
-            "Turns are counted from one up.", field="turns", hint="Turn further and count again."
+            "Turns are counted from one up.", field="turns.turns", hint="Turn further and count again."
         )
     estimate = mate_teeth * mate_turns / turns
     return _route("turns counted", estimate, estimate * hypot(error / turns, error / mate_turns))
@@ -146,19 +175,50 @@ def from_sector(pitches: int, angle: float, *, error: float = 0.017) -> Route:
     """From a run of standing teeth: `pitches` of them fill `angle` (rad): ``z = 2·pi·n/angle``."""
     if not 0 < angle < 2 * pi:
         raise GearingError(
-            "A sector is part of a turn.", field="angle", hint="Give the angle in degrees, below 360."
+            "A sector is part of a turn.", field="sector.angle", hint="Give the angle in degrees, below 360."
         )
     estimate = 2 * pi * pitches / angle
     return _route(f"sector of {pitches} pitches", estimate, estimate * error / angle)
 
 
+def miscounted(teeth: int, counted: int) -> float:
+    """Odds that someone who counts a gear of `teeth` by eye says `counted`.
+
+    Mostly right, less so the more teeth there are, and if wrong mostly by one:
+    the tooth begun with is counted twice, or passed over (``sizes.toml``).
+    """
+    row = table("sizes")["count"]
+    wrong = min(row["wrong"] + row["wrong_per_tooth"] * max(0, teeth - row["from"]), row["most_wrong"])
+    off = abs(counted - teeth)
+    if off == 0:
+        return float(1 - wrong)
+    shares = row["off_by"]
+    if off <= len(shares):
+        return float(wrong * shares[off - 1] / 2)
+    # Anything: a tooth missed at every turn of the head, another gear, a slip of the pen.
+    return float(wrong * (1 - sum(shares)) / MOST_TEETH)
+
+
 def from_counts(counts: Mapping[int, float]) -> Route:
-    """Counts made by eye, each with how much it is trusted; two different ones are both kept."""
-    whole = sum(counts.values())
-    odds = {z: share / whole for z, share in sorted(counts.items(), key=lambda item: -item[1])}
+    """Counts made by eye, with how often each was made: evidence with an error rate, never certainty.
+
+    Whoever counted wrong once may do so again for the same reason, so that
+    each further count that says the same weighs less (``again`` in ``sizes.toml``).
+    """
+    again = float(table("sizes")["count"]["again"])
+    reach = len(table("sizes")["count"]["off_by"])
+    tried = {z for counted in counts for z in range(counted - reach, counted + reach + 1)}
+    weights = {}
+    for z in sorted(z for z in tried if FEWEST_TEETH <= z <= MOST_TEETH):
+        weight = 1.0
+        for counted, times in counts.items():
+            weight *= miscounted(z, counted) ** (1 + again * (times - 1))
+        weights[z] = weight
+    whole = sum(weights.values())
+    odds = {z: w / whole for z, w in sorted(weights.items(), key=lambda item: -item[1])}
     mean = sum(z * p for z, p in odds.items())
     spread = sqrt(sum(p * (z - mean) ** 2 for z, p in odds.items()))
-    return Route("counted by eye", mean, spread, odds)
+    return Route("counted by eye", mean, spread, odds, int(sum(counts.values())))
 
 
 def together(routes: list[Route]) -> Count:
@@ -193,7 +253,7 @@ def together(routes: list[Route]) -> Count:
 def _product(routes: list[Route], teeth: int) -> float:
     share = 1.0
     for route in routes:
-        share *= max(route.odds.get(teeth, 0.0), 1e-6)
+        share *= max(route.odds.get(teeth, 0.0), SLIPPED)
     return share
 
 

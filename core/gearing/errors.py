@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
+from contextlib import contextmanager
+
 
 class GearingError(ValueError):
     """Input that has no answer, told so that a technician can mend it.
@@ -24,3 +27,13 @@ class GearingError(ValueError):
         self.field = field
         self.hint = hint
         self.where = where
+
+
+@contextmanager
+def within(part: str) -> Iterator[None]:
+    """What goes wrong here concerns a field of `part`: ``first``, ``climate``."""
+    try:
+        yield
+    except GearingError as error:
+        error.field = f"{part}.{error.field}" if error.field else part
+        raise

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import replace
+from dataclasses import dataclass, replace
 
 import numpy as np
 
@@ -23,9 +23,28 @@ def _slope(values: Array, axis: int, middle: Array) -> Array | float:
     return np.asarray(np.gradient(values, middle + 1e-9 * np.arange(len(middle)), axis=axis))
 
 
+@dataclass(frozen=True, slots=True)
+class Pointed:
+    """Where in each cell the readings point.
+
+    Attributes
+    ----------
+    moved : list of ndarray
+        How far from the cell's middle, by unknown, in its own unit.
+    matrix : list of lists of ndarray
+        Inverse covariance of what is then left open, in units of `scale`; upper half.
+    scale : list of ndarray
+        Spread of each unknown within its cell before reading.
+    """
+
+    moved: list[Array]
+    matrix: list[list[Real]]
+    scale: list[Array]
+
+
 def likelihood(
     gears: Gear, readings: list[Reading], cells: tuple[Cells, Cells, Cells], tilted: Gear | None
-) -> tuple[Array, list[Array], tuple[Array, Array] | None]:
+) -> tuple[Array, Pointed, tuple[Array, Array] | None]:
     """Log density of all readings in each cell, and where within the cell they point.
 
     Within a cell the unknowns ``u`` are taken as bells of the cell's own
@@ -65,7 +84,7 @@ def likelihood(
     logs = logs - 0.5 * len(readings) * np.log(2 * np.pi)
     moved = [np.asarray(step * size) for step, size in zip(steps, scale, strict=False)]
     tilt = (np.asarray(steps[3]), np.asarray(1 / np.sqrt(pivots[3]))) if tilted is not None else None
-    return np.nan_to_num(logs, nan=-np.inf), moved, tilt
+    return np.nan_to_num(logs, nan=-np.inf), Pointed(moved, matrix, scale), tilt
 
 
 def _solve(matrix: list[list[Real]], pulls: list[Real]) -> tuple[list[Real], list[Real]]:

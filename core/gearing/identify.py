@@ -10,12 +10,14 @@ Algorithms, ch. 28, for weighing models by their evidence.
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
+from functools import cached_property
 from itertools import product
 
 import numpy as np
+from numpy.typing import NDArray
 
 from .errors import GearingError
-from .evidence import likelihood, off_list_evidence
+from .evidence import Pointed, likelihood, off_list_evidence
 from .gear import FEWEST_TEETH, MOST_TEETH, Gear, helix_from_tips
 from .involute import Real
 from .prior import Array, Cells, Prior, usual
@@ -25,6 +27,13 @@ from .sizes import Size, table
 
 SLACK = 6.0
 """Reading errors within which a size is kept in play."""
+
+
+LIGHT = 1e-4
+"""Share of the heaviest cell's weight below which one no longer matters to what comes next."""
+
+NUDGE = 1e-3
+"""Step, in modules, by which a prediction's slope is felt."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -40,30 +49,102 @@ class Candidate:
 
 
 @dataclass(frozen=True, slots=True)
+class Swarm:
+    """The gears that matter of a :class:`Cloud`, in a row, each where the readings point.
+
+    Attributes
+    ----------
+    gears : Gear
+        Fields of shape (n,).
+    size : ndarray
+        Index into the cloud's sizes.
+    weight : ndarray
+    open : ndarray, shape (n, 3, 3)
+        Covariance left of shift, trim and thinning within the cell, in modules.
+    tilted : Gear or None
+        The same a standard error of the helix steeper.
+    """
+
+    gears: Gear
+    size: NDArray[np.int64]
+    weight: Array
+    open: Array
+    tilted: Gear | None = None
+
+    def forecast(self, probe: Probe) -> tuple[Array, Array]:
+        """What each gear would read, and the standard error of what it leaves open, mm."""
+        one = self.gears
+        reading = np.broadcast_to(np.asarray(probe.predict(one), dtype=np.float64), self.weight.shape)
+        module = np.asarray(one.module)
+        # Both ways along each unknown: a reading over tips or pins bends.
+        bent = (
+            replace(one, profile_shift=one.profile_shift + NUDGE),
+            replace(one, tip_trim=one.tip_trim + NUDGE * module),
+            replace(one, thinning=one.thinning + NUDGE * module),
+        )
+        lean = np.stack([(np.asarray(probe.predict(gear)) - reading) / NUDGE for gear in bent], axis=-1)
+        spread = np.einsum("ni,nij,nj->n", lean, self.open, lean)
+        if self.tilted is not None:
+            spread = spread + (np.asarray(probe.predict(self.tilted)) - reading) ** 2
+        loose = np.asarray(probe.looseness(one))
+        return np.nan_to_num(reading), np.sqrt(np.nan_to_num(np.maximum(spread, 0.0)) + loose**2)
+
+
+@dataclass(frozen=True)
 class Cloud:
     """Every gear still in play with its weight: sizes × shift × trim × thinning.
 
     `tilted` are the same gears with the helix one standard error steeper, for
     helical gears; the readings move them `tilt` (mean and standard deviation)
-    of that way.
+    of that way. `pointed` says where in their cells they lie.
     """
 
     sizes: tuple[Size, ...]
     gears: Gear
     weights: Array
     cells: tuple[Cells, Cells, Cells]
+    pointed: Pointed
     tilted: Gear | None = None
     tilt: tuple[Array, Array] | None = None
 
-    def forecast(self, probe: Probe) -> tuple[Array, Array]:
-        """What each gear would read, and the standard error of what it leaves open, mm."""
+    @cached_property
+    def swarm(self) -> Swarm:
+        """The gears that carry nearly all the weight."""
         shape = self.weights.shape
-        reading = np.broadcast_to(np.asarray(probe.predict(self.gears)), shape)
-        loose = np.broadcast_to(np.asarray(probe.looseness(self.gears)), shape)
+        heavy = self.weights > LIGHT * self.weights.max(initial=0.0)
+        at = np.nonzero(heavy)
+
+        def of(field: Real) -> Array:
+            return np.asarray(np.broadcast_to(np.asarray(field, dtype=np.float64), shape)[at])
+
+        def row(gear: Gear, helix: Real) -> Gear:
+            shift, trim, thin = (of(step) for step in self.pointed.moved[:3])
+            module = of(gear.module)
+            return Gear(
+                gear.teeth,
+                module,
+                of(gear.pressure_angle),
+                of(gear.profile_shift) + shift,
+                helix,
+                of(gear.addendum),
+                of(gear.dedendum),
+                np.maximum(of(gear.tip_trim) + trim * module, 0.0),
+                np.maximum(of(gear.thinning) + thin * module, 0.0),
+            )
+
+        matrix = np.zeros((len(at[0]), 3, 3))
+        scale = np.stack([of(each) for each in self.pointed.scale], axis=-1)
+        for i in range(3):
+            for j in range(i, 3):
+                matrix[:, i, j] = matrix[:, j, i] = of(self.pointed.matrix[i][j])
+        left = np.linalg.inv(matrix) * scale[:, :, None] * scale[:, None, :]
+        helix, tilted = of(self.gears.helix_angle), None
         if self.tilted is not None and self.tilt is not None:
-            lean = np.asarray(probe.predict(self.tilted)) - reading
-            reading, loose = reading + lean * self.tilt[0], np.hypot(loose, lean * self.tilt[1])
-        return np.nan_to_num(reading), np.nan_to_num(loose)
+            steeper = of(self.tilted.helix_angle) - helix
+            mean, spread = (of(each) for each in self.tilt)
+            helix = helix + steeper * mean
+            tilted = row(self.gears, helix + steeper * spread)
+        return Swarm(row(self.gears, helix), at[0].astype(np.int64), self.weights[at], left, tilted)
 
 
 @dataclass(frozen=True, slots=True)
@@ -139,7 +220,7 @@ def identify(
     gears = _field_of_gears(sizes, teeth, cells, clues.tip_helix)
     steeper = clues.tip_helix + clues.helix_error
     tilted = _field_of_gears(sizes, teeth, cells, steeper) if clues.tip_helix else None
-    logs, moved, tilt = likelihood(gears, taken, cells, tilted)
+    logs, pointed, tilt = likelihood(gears, taken, cells, tilted)
     listed = 1 - thought.off_list - thought.nonsense
     weights = np.exp(logs) * _shares(cells) * listed
     if sizes:
@@ -148,10 +229,14 @@ def identify(
         weights *= (swayed / whole)[:, None, None, None]
     off_list = thought.off_list * off_list_evidence(teeth, taken, clues)
     nonsense = thought.nonsense * float(np.prod([1 / (r.value * np.log(40)) for r in taken]))
+    # A gear that cannot give such a reading at all says nothing, and is no candidate.
+    weights, off_list = np.nan_to_num(weights, nan=0.0), float(np.nan_to_num(off_list))
     total = float(weights.sum()) + off_list + nonsense
+    if not 0 < total < np.inf:
+        weights, off_list, nonsense, total = np.zeros(weights.shape), 0.0, 1.0, 1.0
     weights = weights / total
-    cloud = Cloud(sizes, gears, weights, cells, tilted, tilt)
-    candidates = [_candidate(i, cloud, taken, moved) for i in range(len(sizes))]
+    cloud = Cloud(sizes, gears, weights, cells, pointed, tilted, tilt)
+    candidates = [_candidate(i, cloud, taken, pointed.moved) for i in range(len(sizes))]
     candidates.sort(key=lambda c: -c.probability)
     none = (off_list + nonsense) / total
     return Identification(teeth, tuple(taken), tuple(candidates), none, total, cloud)

@@ -152,6 +152,43 @@ def over_pins_reading(gear: Gear, pin_diameter: float) -> Real:
     return np.where(involute > 0, reading, np.nan)
 
 
+def pins_lie(gear: Gear, pin_diameter: Real) -> tuple[Real, Real, Real, Real]:
+    """How pins lie in opposite spaces of one gear, mm; nan where they are too thin.
+
+    Returns
+    -------
+    reading, under, above, touch : ndarray
+        Over both pins; from root to pin; from tips to pin's outside; and the
+        radius at which the pin touches the flanks, ``hypot(rb, rb·tan(phi) - dp/2)``.
+    """
+    reading = over_pins_reading(gear, pin_diameter)  # type: ignore[arg-type]
+    odd = int(gear.teeth) % 2 == 1
+    pin = np.asarray(pin_diameter)
+    centre = (reading - pin) / 2 / (float(np.cos(np.pi / (2 * gear.teeth))) if odd else 1.0)
+    base = base_radius(gear)
+    along = np.sqrt(np.maximum(centre * centre - base * base, 0.0)) - pin / 2
+    under, above = centre - pin / 2 - root_radius(gear), centre + pin / 2 - tip_radius(gear)
+    return reading, under, above, np.where(along >= 0, np.hypot(base, along), np.nan)
+
+
+def suiting_pins(gear: Gear) -> tuple[float, float, float] | None:
+    """The thinnest, the best and the thickest pin for a gear, mm; None if none lies on its flanks.
+
+    The best touches as near the reference circle as may be.
+    """
+    pins = np.arange(0.8, 3.2, 0.005) * float(gear.module)
+    _, under, above, touch = pins_lie(gear, pins)
+    with np.errstate(invalid="ignore"):
+        good = np.asarray((under >= 0) & (above > 0) & (touch <= tip_radius(gear)))
+    if not good.any():
+        return None
+    off = np.where(good, np.abs(touch - reference_diameter(gear) / 2), np.inf)
+    thin, thick = float(pins[good][0]), float(pins[good][-1])
+    # Off the ends, where a worn shank or a rounded figure tips over.
+    room = min(max(0.05 * float(gear.module), 0.01), (thick - thin) / 3)
+    return thin, min(max(float(pins[int(off.argmin())]), thin + room), thick - room), thick
+
+
 def over_pins(gear: Gear, pin_diameter: float) -> float:
     """The reading over pins of one gear, refused where they would not lie on the flanks, mm.
 
@@ -160,17 +197,26 @@ def over_pins(gear: Gear, pin_diameter: float) -> float:
     GearingError
         If the pin falls through to the root or stands clear of the flanks.
     """
-    hint = f"A pin of about {1.7 * gear.module:.2f} mm suits this size."
-    reading = float(over_pins_reading(gear, pin_diameter))
-    if np.isnan(reading):
-        raise GearingError("The pin is too thin for this tooth space.", field="pin_diameter", hint=hint)
-    odd = int(gear.teeth) % 2 == 1
-    centre = (reading - pin_diameter) / 2 / (float(np.cos(np.pi / (2 * gear.teeth))) if odd else 1.0)
-    if centre - pin_diameter / 2 < root_radius(gear):
-        raise GearingError("The pin rests on the root, not the flanks.", field="pin_diameter", hint=hint)
-    if centre + pin_diameter / 2 <= tip_radius(gear):
-        raise GearingError("The pin lies below the tips.", field="pin_diameter", hint=hint)
+    reading, under, above, touch = (float(each) for each in pins_lie(gear, pin_diameter))
+    if np.isnan(reading) or np.isnan(touch):
+        raise _no_pin(gear, "The pin is too thin for this tooth space.")
+    if under < 0:
+        raise _no_pin(gear, "The pin rests on the root, not the flanks.")
+    if above <= 0:
+        raise _no_pin(gear, "The pin lies below the tips.")
+    if touch > tip_radius(gear):
+        raise _no_pin(gear, "The pin lies on the tips, not the flanks.")
     return reading
+
+
+def _no_pin(gear: Gear, problem: str) -> GearingError:
+    suits = suiting_pins(gear)
+    hint = (
+        f"From {suits[0]:.2f} to {suits[2]:.2f} mm lie on the flanks of this gear, {suits[1]:.2f} mm best."
+        if suits
+        else "No pin lies on the flanks of this gear: take a span over teeth."
+    )
+    return GearingError(problem, field="pin_diameter", hint=hint)
 
 
 def tip_chord(gear: Gear, pitches: int) -> Real:

@@ -52,6 +52,11 @@ def gear_outline(gear: Gear, flank_points: int = 12, fillet_points: int = 8, tip
     return np.stack([x.ravel(), y.ravel()], axis=1)
 
 
+def form_radius(gear: Gear) -> float:
+    """Radius at which the involute of a rack-cut gear begins, undercut taken off, mm."""
+    return float(_fillet(gear, 25)[-1, 0])
+
+
 def _cartesian(radius: Points, angle: Points) -> Points:
     return np.stack([radius * np.sin(angle), radius * np.cos(angle)], axis=1)
 

@@ -25,6 +25,10 @@ class Kind:
         Figure it is drawn as.
     caution, check : str
         Shown when it goes back; empty for most.
+    teeth : str
+        ``always`` has teeth though none were counted, ``named`` if its words say so; empty for none.
+    meshes : bool
+        Whether it runs in mesh: the train is turned after it, and it is greased on its teeth.
     """
 
     key: str
@@ -36,6 +40,8 @@ class Kind:
     drawn: str
     caution: str = ""
     check: str = ""
+    teeth: str = ""
+    meshes: bool = False
 
 
 @cache
@@ -52,6 +58,8 @@ def kinds() -> dict[str, Kind]:
             row["drawn"],
             row.get("caution", ""),
             row.get("check", ""),
+            row.get("teeth", ""),
+            row.get("meshes", False),
         )
         for key, row in table("pieces").items()
     }

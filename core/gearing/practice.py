@@ -5,7 +5,8 @@ from __future__ import annotations
 from collections.abc import Callable
 from dataclasses import dataclass
 
-from .advise import SETTLED, next_measurement
+from .advise import next_measurement
+from .answers import SETTLED
 from .identify import identify
 from .probes import Probe
 from .readings import CALIPER_ERROR, Reading

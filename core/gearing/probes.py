@@ -24,8 +24,12 @@ USUAL_OPENING = 0.03
 LOOSE_MATE = 0.03
 """How uncertain that is, in modules: bores, cases and the fitter differ."""
 
-LOOSE_ROOT = 0.03
-"""How far root depths stray from the basic rack, in modules: cutters and moulds differ."""
+LOOSE_ROOT = 0.06
+"""How far a reading between roots strays from the basic rack, in modules.
+
+The clearance is whatever the cutter had: 0.2 to 0.4 modules are met (ISO 53
+has 0.25 and 0.4, ANSI B6.7 0.2 and a bit).
+"""
 
 INTERNAL = frozenset({"inside", "floor", "between", "ring mate"})
 """Kinds that are taken inside a ring with internal teeth; all others on external teeth."""

@@ -11,7 +11,14 @@ from dataclasses import replace
 
 import numpy as np
 
-from .gear import Gear, base_helix_angle, base_radius, reference_diameter, transverse_pressure_angle
+from .gear import (
+    Gear,
+    base_helix_angle,
+    base_radius,
+    reference_diameter,
+    tooth_half_angle,
+    transverse_pressure_angle,
+)
 from .involute import Real, inv, inverse_inv
 
 
@@ -44,9 +51,21 @@ def _across(ring: Gear) -> Real:
     return np.where(odd, np.cos(np.pi / (2 * ring.teeth)), 1.0)
 
 
+def ring_tip_half_angle(ring: Gear) -> Real:
+    """Half the land of a ring's tip as an angle, rad: what its space leaves of half a pitch."""
+    space = tooth_half_angle(space_of(ring), ring_tip_radius(ring))
+    return np.clip(np.pi / ring.teeth - space, 0.0, np.pi / ring.teeth)
+
+
 def inside_tips(ring: Gear) -> Real:
-    """Inside jaws from tip to the most opposite tip, mm."""
-    return 2 * ring_tip_radius(ring) * _across(ring)
+    """Inside jaws at their widest from tip to the most opposite tip, mm.
+
+    Across from a tip of an odd count stands a space: the jaws find the corners
+    of the lands that face each other, ``2·ra·cos(pi/2z - psi)``.
+    """
+    odd = np.asarray(ring.teeth) % 2 == 1
+    facing = np.maximum(np.pi / (2 * ring.teeth) - ring_tip_half_angle(ring), 0.0)
+    return 2 * ring_tip_radius(ring) * np.where(odd, np.cos(facing), 1.0)
 
 
 def inside_roots(ring: Gear) -> Real:

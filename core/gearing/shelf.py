@@ -3,14 +3,18 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cache
 from typing import Any
 
 from .entry import Entry
+from .pieces import kinds
 from .sizes import table
 
 KINDS = ("lubricant", "fluid", "locker", "retainer", "cleaner")
+ROLES = {"lubricant": ("oil", "grease", "film"), "locker": ("low", "medium")}
+"""Which of its kind a thing is: what the schools ask for, whatever it is called on the bottle."""
+
 SURFACES = ("metal", "nylon", "acetal", "friction", "oneway", "rubber", "electric", "paint")
 
 
@@ -29,6 +33,8 @@ class Item:
     viscosity, note : str
     handle, full : int
         Minutes before the next piece may load it, and before the unit runs; 0 for none.
+    role : str
+        One of :data:`ROLES` of its kind; empty where the kind has none.
     """
 
     key: str
@@ -41,6 +47,7 @@ class Item:
     note: str = ""
     handle: int = 0
     full: int = 0
+    role: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -67,12 +74,13 @@ class Question:
 
 @dataclass(frozen=True, slots=True)
 class Advice:
-    """What goes on a piece. Empty `item` with `dry` means nothing must."""
+    """What goes on a piece. `dry` means nothing must; no `item` and not dry, that the shelf lacks `lacks`."""
 
     item: Item | None
     where: str
     dry: bool
     why: str
+    lacks: str = ""
 
 
 @cache
@@ -85,7 +93,19 @@ def item_of(row: Mapping[str, Any]) -> Item:
     """An item from a row of data, where lists are lists."""
     lists = ("suits", "never", "not_with")
     told: dict[str, Any] = {name: tuple(value) if name in lists else value for name, value in row.items()}
-    return Item(**told)
+    item = Item(**told)
+    return item if item.role else replace(item, role=_role_of(item))
+
+
+def _role_of(item: Item) -> str:
+    """Of a thing kept before roles were: the generic one's it stands for, else what its name says."""
+    for row in table("shelf")["item"]:
+        if row["key"] == item.key and row["kind"] == item.kind:
+            return str(row.get("role", ""))
+    words = {"film": "film", "ptfe": "film", "oil": "oil", "low": "low"}
+    usual = {"lubricant": "grease", "locker": "medium"}.get(item.kind, "")
+    said = (role for word, role in words.items() if word in item.name.lower())
+    return next((role for role in said if role in ROLES.get(item.kind, ())), usual)
 
 
 @cache
@@ -138,17 +158,20 @@ def lubricant_for(
     surface = surface_of(entry)
     if surface == "friction":
         chosen = school("drag", house)
-        film = _first(shelf, "lubricant", "friction") if chosen.key == "film" else None
-        return Advice(film, "a thin film, wiped off again", film is None, chosen.why)
+        if chosen.key != "film":
+            return Advice(None, "", True, chosen.why)
+        film = _first(shelf, "lubricant", "friction")
+        return Advice(film, "a thin film, wiped off again", False, chosen.why, "" if film else chosen.name)
     if entry.kind == "oneway":
         return Advice(_first(shelf, "lubricant", "oneway"), "a trace", False, "Grease stops the rollers.")
     if surface == "rubber":
         return Advice(_first(shelf, "lubricant", "rubber"), "on the lip", False, "A dry seal tears.")
-    if entry.kind in ("gear", "worm", "ring"):
+    if kinds()[entry.kind].meshes:
         if open_gears:
             return _open_pair(surface, house, shelf)
-        item = _first(shelf, "lubricant", surface)
-        return Advice(item, "on the teeth as it goes in", False, "Between the teeth, not beside them.")
+        item = _first(shelf, "lubricant", surface, role="grease") or _first(shelf, "lubricant", surface)
+        why = "Between the teeth, not beside them."
+        return Advice(item, "on the teeth as it goes in", False, why, "" if item else f"grease for {surface}")
     return None
 
 
@@ -156,9 +179,8 @@ def _open_pair(surface: str, house: Mapping[str, str], shelf: tuple[Item, ...]) 
     chosen = school("open", house)
     if chosen.key == "dry":
         return Advice(None, "", True, chosen.why)
-    wanted = "dry film" if chosen.key == "film" else "grease"
-    item = next((one for one in shelf if wanted in one.name and suits(one, surface)), None)
-    return Advice(item, "on the teeth", item is None, chosen.why)
+    item = _first(shelf, "lubricant", surface, role=chosen.key)
+    return Advice(item, "on the teeth", False, chosen.why, "" if item else chosen.name)
 
 
 def lock_for(
@@ -175,8 +197,8 @@ def lock_for(
     """
     if not entry.fastener:
         return None
-    small = 0 < entry.fastener.diameter < 3
-    item = next((one for one in shelf if one.kind == "locker" and ("low" in one.name) == small), None)
+    wanted = "low" if 0 < entry.fastener.diameter < 3 else "medium"
+    item = next((one for one in shelf if one.kind == "locker" and one.role == wanted), None)
     if into in ("nylon", "acetal"):
         return Advice(None, "", True, "Not in plastic: it crazes.") if entry.lock else None
     if entry.kind != "setscrew":
@@ -192,6 +214,7 @@ def clashes(first: Item, second: Item) -> bool:
     return second.key in first.not_with or first.key in second.not_with
 
 
-def _first(shelf: tuple[Item, ...], kind: str, surface: str) -> Item | None:
-    """The first thing on the shelf made for a surface."""
-    return next((one for one in shelf if one.kind == kind and suits(one, surface)), None)
+def _first(shelf: tuple[Item, ...], kind: str, surface: str, role: str = "") -> Item | None:
+    """The first thing on the shelf made for a surface, and of that role where one is asked for."""
+    fits = (one for one in shelf if one.kind == kind and suits(one, surface))
+    return next((one for one in fits if not role or one.role == role), None)

@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from .gear import Gear, tip_land, tooth_thickness
+from .gear import Gear, reference_diameter, tip_land, tooth_thickness
 from .measure import span_over_teeth
 from .sizes import table
 
@@ -61,7 +61,9 @@ def wear_from_span(new: Gear, k: int, measured: float, *, error: float, tip_lost
     """
     cos = float(np.cos(new.pressure_angle))
     lost = (float(span_over_teeth(new, k)) - measured) / cos
-    whole = float(tooth_thickness(new, new.teeth * new.module / 2))
+    # Along the normal, as the span measures; the arc at the reference circle is 1/cos(beta) of it.
+    across = float(reference_diameter(new)) / 2
+    whole = float(tooth_thickness(new, across) * np.cos(new.helix_angle))
     worn = replace(new, tip_trim=tip_lost, thinning=max(lost, 0.0))
     land, new_land = float(tip_land(worn)), float(tip_land(new))
     verdict, reasons = _verdict(lost, lost / whole, error / cos, land, float(new.module))

@@ -1,30 +1,19 @@
 """The computations of the core as named sums: JSON in, JSON out, with limits.
 
 One set of schemas serves the API and ``./dentado sum``, so that anyone can
-check or script what the screen shows.
+check or script what the screen shows. Each is loaded when it is first asked
+for: at the command line only one is.
 """
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterator, Mapping
 from dataclasses import dataclass
+from functools import cache
+from importlib import import_module
 from typing import Any
 
 from pydantic import BaseModel
-
-from .count import CountIn, CountOut, count_teeth
-from .crossed import CrossedIn, CrossedOut, cross_pair
-from .entry import EntryIn, EntryOut, read_entry
-from .fit import FitIn, FitOut, fit_part
-from .fitting import FittingIn, FittingOut, fit_together
-from .form import FormIn, FormOut, read_form
-from .gear import GearIn, GearOut, measure_gear
-from .mixed import MixedIn, MixedOut, mix_pair
-from .pair import PairIn, PairOut, mesh_pair
-from .read import ReadOut, read_gear
-from .readings import ReadIn
-from .regear import HolesIn, HolesOut, RegearIn, RegearOut, chart_holes, regear_drive
-from .train import TrainIn, TrainOut, run_train
 
 
 @dataclass(frozen=True, slots=True)
@@ -36,18 +25,39 @@ class Sum:
     compute: Callable[[Any], BaseModel]
 
 
-SUMS: dict[str, Sum] = {
-    "gear": Sum(GearIn, GearOut, measure_gear),
-    "read": Sum(ReadIn, ReadOut, read_gear),
-    "form": Sum(FormIn, FormOut, read_form),
-    "count": Sum(CountIn, CountOut, count_teeth),
-    "fit": Sum(FitIn, FitOut, fit_part),
-    "train": Sum(TrainIn, TrainOut, run_train),
-    "pair": Sum(PairIn, PairOut, mesh_pair),
-    "mixed": Sum(MixedIn, MixedOut, mix_pair),
-    "crossed": Sum(CrossedIn, CrossedOut, cross_pair),
-    "regear": Sum(RegearIn, RegearOut, regear_drive),
-    "holes": Sum(HolesIn, HolesOut, chart_holes),
-    "fitting": Sum(FittingIn, FittingOut, fit_together),
-    "entry": Sum(EntryIn, EntryOut, read_entry),
+_PLACES = {
+    "gear": ("gear", "GearIn", "GearOut", "measure_gear"),
+    "read": ("read", "ReadIn", "ReadOut", "read_gear"),
+    "form": ("form", "FormIn", "FormOut", "read_form"),
+    "count": ("count", "CountIn", "CountOut", "count_teeth"),
+    "fit": ("fit", "FitIn", "FitOut", "fit_part"),
+    "train": ("train", "TrainIn", "TrainOut", "run_train"),
+    "pair": ("pair", "PairIn", "PairOut", "mesh_pair"),
+    "mixed": ("mixed", "MixedIn", "MixedOut", "mix_pair"),
+    "crossed": ("crossed", "CrossedIn", "CrossedOut", "cross_pair"),
+    "regear": ("regear", "RegearIn", "RegearOut", "regear_drive"),
+    "holes": ("regear", "HolesIn", "HolesOut", "chart_holes"),
+    "fitting": ("fitting", "FittingIn", "FittingOut", "fit_together"),
+    "entry": ("entry", "EntryIn", "EntryOut", "read_entry"),
 }
+
+
+@cache
+def _loaded(name: str) -> Sum:
+    place, takes, gives, compute = _PLACES[name]
+    module = import_module(f"{__name__}.{place}")
+    return Sum(getattr(module, takes), getattr(module, gives), getattr(module, compute))
+
+
+class _Sums(Mapping[str, Sum]):
+    def __getitem__(self, name: str) -> Sum:
+        return _loaded(name)
+
+    def __iter__(self) -> Iterator[str]:
+        return iter(_PLACES)
+
+    def __len__(self) -> int:
+        return len(_PLACES)
+
+
+SUMS: Mapping[str, Sum] = _Sums()

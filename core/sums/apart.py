@@ -135,13 +135,13 @@ def answer_to(name: str, given: str) -> tuple[str | None, Problem | None]:
     try:
         taken = wanted.takes.model_validate_json(given)
     except (ValidationError, GearingError) as error:
-        return None, problem_of(error)
+        return None, problem_of(error, wanted.takes)
     try:
         return here(wanted.compute, taken).model_dump_json(), None
     except GearingError as error:
         if error.__cause__ is not None:
             traceback.print_exception(error.__cause__)
-        return None, problem_of(error)
+        return None, problem_of(error, wanted.takes)
 
 
 def serve() -> None:
@@ -149,6 +149,10 @@ def serve() -> None:
     end_with_parent()
     # Whatever is worked out, a step being recorded goes first.
     os.nice(10)
+    from . import SUMS
+
+    # All at once, so that no sum waits for its own.
+    list(SUMS.values())
     for line in sys.stdin.buffer:
         name, given = json.loads(line)
         answer, problem = answer_to(name, given)

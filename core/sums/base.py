@@ -11,6 +11,8 @@ from gearing.errors import GearingError
 from gearing.gear import INCH
 from gearing.lengths import LONGEST, SHORTEST, read_length
 
+from .fields import field_of
+
 T = TypeVar("T")
 R = TypeVar("R")
 
@@ -72,11 +74,13 @@ Module = Annotated[Length, BeforeValidator(_to_module), Field(gt=0, le=50)]
 """A module in mm, or a diametral pitch as it is said: 0.8, 32 DP."""
 
 
-def problem_of(error: ValidationError | GearingError) -> Problem:
-    """The first thing wrong, said so that a technician can mend it."""
+def problem_of(error: ValidationError | GearingError, takes: type[BaseModel] | None = None) -> Problem:
+    """The first thing wrong, said so that a technician can mend it, its field as `takes` names it."""
     if isinstance(error, GearingError):
-        return Problem(problem=error.problem, field=error.field, hint=error.hint, where=list(error.where))
-    return problem_from(dict(error.errors()[0]))
+        told = Problem(problem=error.problem, field=error.field, hint=error.hint, where=list(error.where))
+    else:
+        told = problem_from(dict(error.errors()[0]))
+    return told.model_copy(update={"field": field_of(takes, told.field)}) if takes else told
 
 
 def no_answer() -> Problem:
@@ -107,9 +111,10 @@ def here(compute: Callable[[T], R], taken: T) -> R:
 
 def problem_from(first: dict[str, Any]) -> Problem:
     """A :class:`Problem` from one of Pydantic's error rows."""
-    path = [str(part) for part in first["loc"] if part not in ("body", "given")]
+    path = [str(part) for part in first["loc"]]
     field = ".".join(path)
-    name = (path[-1] if path else "the input").replace("_", " ")
+    named = [part for part in path if part not in ("body", "given")]
+    name = (named[-1] if named else "the input").replace("_", " ")
     context = first.get("ctx") or {}
     cause = context.get("error")
     if isinstance(cause, GearingError):
@@ -123,6 +128,8 @@ def problem_from(first: dict[str, Any]) -> Problem:
     if sort in _LIMITS:
         word, key = _LIMITS[sort]
         return Problem(problem=f"“{name}” is out of range.", field=field, hint=f"{word} {context[key]}.")
+    if sort in ("model_type", "model_attributes_type", "dict_type"):
+        return Problem(problem=f"“{name}” cannot be used.", field=field, hint="Should be an object.")
     if sort.startswith("json"):
         return Problem(problem="This is not JSON.", hint="Check quotes, commas and brackets.")
     hint = first["msg"].removeprefix("Value error, ").removeprefix("Input ")

@@ -7,7 +7,16 @@ from typing import Annotated
 
 from pydantic import Field, model_validator
 
-from gearing.counting import Route, from_chord, from_counts, from_mate, from_sector, from_turns, together
+from gearing.counting import (
+    CERTAIN,
+    Route,
+    from_chord,
+    from_counts,
+    from_mate,
+    from_sector,
+    from_turns,
+    together,
+)
 from gearing.errors import GearingError
 
 from .base import Length, Model, Module
@@ -111,16 +120,23 @@ def count_teeth(given: CountIn) -> CountOut:
     found = together(given.routes())
     odds = _odds(found.odds)
     best = odds[0]
-    certain = best.probability >= 0.95 and not found.against
     if found.against:
         answer = "The routes contradict each other"
-    elif certain:
+    elif found.certain:
         answer = f"{best.teeth} teeth"
+    elif best.probability >= CERTAIN and found.doubters:
+        other = found.doubters[0]
+        answer = (
+            f"{best.teeth} teeth, though {other.name} it is {next(iter(other.odds))}: go once more to be sure"
+        )
+    elif best.probability >= CERTAIN:
+        word = "count" if given.counted else "reading"
+        answer = f"{best.teeth} teeth by one {word}: go another way to be sure"
     else:
         answer = " or ".join(str(one.teeth) for one in odds[:3] if one.probability > 0.05) + " teeth"
     return CountOut(
         answer=answer,
-        certain=certain,
+        certain=found.certain,
         odds=odds,
         routes=[
             RouteOut(name=r.name, estimate=r.estimate, error=r.error, odds=_odds(r.odds))

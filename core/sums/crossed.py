@@ -36,9 +36,13 @@ class BevelPairIn(Model):
     pressure_angle_deg: Angle = 20.0
     shaft_angle_deg: Annotated[float, Field(ge=10, le=160)] = 90.0
     shim_1_mm: Annotated[float, Field(ge=-5, le=5)] = Field(
-        default=0.0, description="Moved away from the crossing"
+        default=0.0,
+        description="Added behind the first, which moves it towards the crossing and closes the play; "
+        "minus: taken out",
     )
-    shim_2_mm: Annotated[float, Field(ge=-5, le=5)] = 0.0
+    shim_2_mm: Annotated[float, Field(ge=-5, le=5)] = Field(
+        default=0.0, description="Added behind the second; minus: taken out"
+    )
 
 
 class CrossedIn(Model):
@@ -62,6 +66,9 @@ class CrossedOut(Model):
     diameters_mm: list[float] = Field(description="Reference diameters, for drawing")
     cones_deg: list[float] = Field(description="Cone angles of bevels; empty for a worm")
     lead_angle_deg: float | None
+    shims_mm: list[float] = Field(
+        description="Behind each bevel, its back away from the crossing; empty for a worm"
+    )
 
 
 def cross_pair(given: CrossedIn) -> CrossedOut:
@@ -97,6 +104,7 @@ def _worm(given: WormPairIn) -> CrossedOut:
         holds=holds,
         diameters_mm=[given.worm_diameter_mm, given.module_mm * given.teeth],
         cones_deg=[],
+        shims_mm=[],
         lead_angle_deg=degrees(found.lead_angle),
         theory="Judged in the middle plane, as a rack on a gear; the wheel's throat and the bearing of the "
         "flanks across it are not.",
@@ -118,17 +126,29 @@ def _bevel(given: BevelPairIn) -> CrossedOut:
         FigureRow(label="cone angle, second", value=degrees(found.cones[1]), unit="°"),
         FigureRow(label="cone distance", value=found.cone_distance, unit="mm", how="crossing to large end"),
         FigureRow(label="contact ratio", value=found.contact_ratio, unit="", how="virtual gears, back cones"),
-        FigureRow(label="0.1 mm behind the first", value=found.backlash_per_mm[0] / 10, unit="mm of play"),
-        FigureRow(label="0.1 mm behind the second", value=found.backlash_per_mm[1] / 10, unit="mm of play"),
+    ]
+    rows += [
+        FigureRow(
+            label=f"0.1 mm more behind the {name}",
+            value=each / 10,
+            unit="mm of play",
+            how="moves it in, towards the crossing",
+        )
+        for name, each in zip(("first", "second"), found.backlash_per_mm, strict=True)
     ]
     if given.shim_1_mm or given.shim_2_mm:
-        rows.append(FigureRow(label="these shims change the play by", value=play, unit="mm"))
+        does = "closes" if play < 0 else "opens"
+        rows.append(
+            FigureRow(label="these shims change the play by", value=play, unit="mm", how=f"which {does} it")
+        )
     return CrossedOut(
         rows=rows,
-        says="Shim the smaller until the large ends lie flush, then the larger until the play is right.",
+        says="Shim the smaller until the large ends lie flush, then the larger until the play is right: "
+        "more behind it closes, less opens.",
         holds=False,
         diameters_mm=[given.module_mm * given.first, given.module_mm * given.second],
         cones_deg=[degrees(cone) for cone in found.cones],
         lead_angle_deg=None,
+        shims_mm=[given.shim_1_mm, given.shim_2_mm],
         theory="Straight teeth, judged on the back cones; a curved tooth and its bearing pattern are not.",
     )

@@ -7,6 +7,7 @@ from typing import Annotated
 from pydantic import Field
 
 from gearing.entry import Entry, chips, correct, name_of, parse, print_fastener, strip_title
+from gearing.errors import GearingError
 from gearing.figures import Figure, figure_of
 from gearing.forms.named import form_of
 from gearing.pieces import minds
@@ -66,6 +67,7 @@ class EntryOut(Model):
     kind: str
     count: int
     owed: int = Field(description="How many must be accounted for: none of what stayed shut")
+    renewed: bool = Field(description="Whether a new one goes in its place whatever is found")
     name: str
     fastener: str = Field(description="Its fastener alone, to be said again of the next")
     teeth: list[int]
@@ -79,7 +81,12 @@ def read_entry(given: EntryIn) -> EntryOut:
     """Understand a line, after any correction."""
     line = given.line
     if given.correction:
-        line = correct(line, given.correction.field, given.correction.value)
+        try:
+            line = correct(line, given.correction.field, given.correction.value)
+        except GearingError as error:
+            # The core names the chip; what was sent is a correction of it.
+            error.field = "correction.value"
+            raise
     return describe(line, parse(line))
 
 
@@ -90,7 +97,8 @@ def describe(line: str, entry: Entry) -> EntryOut:
         title=strip_title(entry),
         kind=entry.kind,
         count=entry.count,
-        owed=0 if entry.shut else entry.count,
+        owed=entry.owed,
+        renewed=entry.discard and not entry.shut,
         name=name_of(entry),
         fastener=print_fastener(entry),
         teeth=list(entry.teeth),

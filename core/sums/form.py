@@ -6,7 +6,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field, model_validator
 
-from gearing.advise import SETTLED
+from gearing.answers import Answer, size_answer
 from gearing.errors import GearingError
 from gearing.forms.facts import facts, remarks
 from gearing.forms.infer import Found, NextWay, Taken, identify_part, next_way
@@ -210,11 +210,11 @@ def read_form(given: FormIn) -> FormOut:
     known = found.none < 0.5
     shown = given.shown(ahead)
     ranked = [one for one in found.ranked[:SHOWN] if one.probability >= LEAST_SHOWN]
-    answer, reason, certain = _verdict(found)
+    answer = _answer(found)
     return FormOut(
-        answer=answer,
-        certain=certain,
-        reason=reason,
+        answer=_capital(answer.says),
+        certain=answer.settled,
+        reason=answer.reason,
         candidates=[
             FormCandidate(
                 label=one.size.label,
@@ -237,25 +237,10 @@ def read_form(given: FormIn) -> FormOut:
     )
 
 
-def _verdict(found: Found) -> tuple[str, str, bool]:
-    best = found.ranked[0]
+def _answer(found: Found) -> Answer:
     what = {"worm": f", {found.part.teeth} start" + ("s" if found.part.teeth > 1 else ""), "rack": " rack"}
     counted = what.get(found.part.form, f", {found.part.teeth} teeth")
-    if found.none >= 0.5:
-        return (
-            "No standard size gives these readings",
-            "Count again and read again; check mm against inch.",
-            False,
-        )
-    if best.probability >= SETTLED:
-        odds = "over 99 %" if best.probability > 0.99 else f"{best.probability:.0%}".replace("%", " %")
-        return f"{_capital(best.size.label)}{counted}", f"{odds} sure.", True
-    names = " or ".join(one.size.label for one in found.ranked[:2] if one.probability >= 0.05)
-    return (
-        f"{names}, {counted}",
-        f"{best.size.label} leads with {best.probability * 100:.0f} %: not settled.",
-        False,
-    )
+    return size_answer({one.size.label: one.probability for one in found.ranked}, found.none, counted)
 
 
 def _capital(text: str) -> str:

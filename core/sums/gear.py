@@ -32,6 +32,7 @@ from gearing.measure import (
     over_tips_settled,
     span_counts,
     span_over_teeth,
+    suiting_pins,
     tip_chord,
     usual_span,
 )
@@ -199,14 +200,16 @@ def hold_out(gear: Gear, probe: Probe) -> HoldOut:
 
 
 def _pins(gear: Gear, pin: float | None) -> OverPins | None:
-    """Over the pins asked for, or over the usual ones where those fit."""
-    diameter = pin or USUAL_PIN * float(gear.module)
-    try:
-        return OverPins(pin_diameter_mm=diameter, reading_mm=over_pins(gear, diameter))
-    except GearingError:
-        if pin:
-            raise
+    """Over the pins asked for, or over the usual ones, or where those do not fit over the best."""
+    if pin:
+        return OverPins(pin_diameter_mm=pin, reading_mm=over_pins(gear, pin))
+    suits = suiting_pins(gear)
+    if suits is None:
         return None
+    thin, best, thick = suits
+    usual = USUAL_PIN * float(gear.module)
+    diameter = usual if thin <= usual <= thick else best
+    return OverPins(pin_diameter_mm=diameter, reading_mm=over_pins(gear, diameter))
 
 
 @lru_cache(maxsize=1024)

@@ -18,7 +18,10 @@ MATE_TEETH = 40
 """Teeth of the mate a look-alike is tried on, where none is known."""
 
 PLAIN_FROM = 17
-"""Count from which a gear is taken to have been made unshifted, for judging wear."""
+"""Count from which teeth that are thin and short are taken for worn, not for cut with a minus shift."""
+
+NO_SHIFT = 0.005
+"""Profile shift below which a gear is called unshifted, as its candidate is."""
 
 WHERE = {
     "one": "One flank only: it was loaded one way. "
@@ -101,10 +104,16 @@ def judge_wear(found: Identification, where: str) -> WearOut | None:
 
 
 def as_made(candidate: Candidate) -> Gear:
-    """The candidate as it left the cutter: a pinion with its shift, any other plain."""
+    """The candidate as it left the cutter: with the shift the readings speak for, whatever its count.
+
+    But for what wear looks like: a gear of many teeth that seems cut thin is
+    taken to have been cut plain, and worn.
+    """
     gear = candidate.gear
-    shift = float(gear.profile_shift) if gear.teeth < PLAIN_FROM else 0.0
-    return replace(gear, profile_shift=shift, tip_trim=0.0, thinning=0.0)
+    shift = float(gear.profile_shift)
+    if gear.teeth >= PLAIN_FROM:
+        shift = max(shift, 0.0)
+    return replace(gear, profile_shift=shift if abs(shift) > NO_SHIFT else 0.0, tip_trim=0.0, thinning=0.0)
 
 
 def _tip_lost(candidate: Candidate, found: Identification) -> float:

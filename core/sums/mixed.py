@@ -7,6 +7,7 @@ from math import degrees
 import numpy as np
 from pydantic import Field
 
+from gearing.errors import within
 from gearing.lookalike import run_together
 from gearing.mesh import Pair
 from gearing.mesh.pair import ONE_PITCH
@@ -45,7 +46,10 @@ class MixedOut(Model):
 
 def mix_pair(given: MixedIn) -> MixedOut:
     """Judge them at the distance where their reference circles touch."""
-    first, second = given.first.gear(), given.second.gear()
+    with within("first"):
+        first = given.first.gear()
+    with within("second"):
+        second = given.second.gear()
     told = run_together(first, second)
     reason = told.reason
     worn = None

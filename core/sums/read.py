@@ -7,16 +7,20 @@ from math import degrees, isfinite
 import numpy as np
 from pydantic import Field
 
-from gearing.advise import SETTLED, Advice, next_measurement, readings_to_part
+from gearing.advise import Advice, next_measurements, readings_to_part
+from gearing.answers import NONE, Answer, size_answer
 from gearing.errors import GearingError
-from gearing.gear import diametral_pitch, reference_diameter, root_radius
+from gearing.gear import FEWEST_TEETH, diametral_pitch, reference_diameter, root_radius
 from gearing.identify import Candidate, Identification, identify
 from gearing.measure import span_counts, usual_span
+from gearing.probes import INTERNAL
 from gearing.readings import Reading, pooled
+from gearing.recount import Recount, recount
+from gearing.unlisted import agreed_size
 
 from .base import Model
 from .gear import Drawing, HoldOut, draw, hold_out
-from .judge import LookAlikeOut, WearOut, as_made, judge_wear, look_alike
+from .judge import MATE_TEETH, LookAlikeOut, WearOut, as_made, judge_wear, look_alike
 from .readings import ReadIn
 
 SHOWN = 6
@@ -31,6 +35,8 @@ LOOSE = dict.fromkeys(("root", "floor"), "roots are cut to differing depths") | 
     ("mate", "ring mate"), "shafts stand a little off"
 )
 """Why a reading that differs may still say little."""
+
+MATES = ("mate", "ring mate")
 
 WEAK = 1.0
 """Standard errors apart below which the best next reading is called a weak one."""
@@ -88,6 +94,16 @@ class NextOut(Model):
     expected: list[Expected]
 
 
+class UnlistedOut(Model):
+    """A size of no standard that all readings agree on, and what it could be."""
+
+    module_mm: float
+    error_mm: float
+    diametral_pitch: float
+    pressure_angle_deg: float
+    could_be: list[str]
+
+
 class CountOdds(Model):
     teeth: int
     probability: float
@@ -110,7 +126,9 @@ class ReadOut(Model):
     candidates: list[CandidateOut]
     none: float
     others: float
+    unlisted: UnlistedOut | None = Field(description="Where no standard size fits and the readings agree")
     next: NextOut | None
+    instead: NextOut | None = Field(description="The best a caliper does, where the mate tells more")
     stuck: str = Field(description="Why no further caliper reading helps, and what could")
     counts: list[CountOdds] = Field(description="The disputed tooth counts with their odds; empty for one")
     look_alike: LookAlikeOut | None
@@ -127,26 +145,62 @@ def read_gear(given: ReadIn) -> ReadOut:
     """Identify a gear from its readings."""
     found, counts = _by_count(given)
     shown = [c for c in found.candidates[:SHOWN] if c.probability >= LEAST_SHOWN]
-    advice = next_measurement(found, error=given.error_mm)
-    answer, reason, certain = _verdict(found)
+    offers = next_measurements(found, error=given.error_mm, mate=_mate(given))
+    advice = next(iter(offers), None)
+    by_hand = next((offer for offer in offers if offer.probe.kind not in MATES), None)
+    unlisted = _unlisted(given) if found.none >= NONE else None
+    # Of two counts made the readings chose already.
+    counted_off = (
+        None
+        if unlisted or given.or_teeth
+        else recount(found, given.taken(), field=given.unit_kind, clues=given.clues())
+    )
+    answer = _answer(found, unlisted)
+    if counted_off and answer.settled:
+        but = f", if the count is right: {counted_off.teeth} teeth fit as well or better."
+        answer = Answer(answer.says, answer.reason[:-1] + but, False)
     return ReadOut(
-        answer=answer,
-        certain=certain,
-        reason=reason,
+        answer=answer.says,
+        certain=answer.settled,
+        reason=answer.reason,
         candidates=[_candidate(c, found.readings, found.internal) for c in shown],
         none=found.none,
         others=max(0.0, 1 - found.none - sum(c.probability for c in shown)),
-        next=_next(advice, given.error_mm) if advice else None,
-        stuck="" if certain or found.none >= 0.5 else _stuck(found, advice, given.error_mm),
+        unlisted=unlisted,
+        next=_next(advice, given) if advice else None,
+        instead=_next(by_hand, given) if by_hand and by_hand is not advice else None,
+        stuck="" if answer.settled or found.none >= NONE else _stuck(found, by_hand, given.error_mm),
         counts=counts,
-        look_alike=None if certain or found.internal else look_alike(found),
+        look_alike=None if answer.settled or found.internal else look_alike(found),
         helix=_helix(given, found),
         wear=judge_wear(found, given.worn),
         internal=found.internal,
         shown=_shown(given, found, advice),
         span_counts=span_counts(found.candidates[0].gear) if shown and not found.internal else [],
         span_usual=usual_span(found.candidates[0].gear) if shown and not found.internal else None,
-        notes=_notes(given, found),
+        notes=_notes(given, found, unlisted, counted_off),
+    )
+
+
+def _mate(given: ReadIn) -> int:
+    """Teeth of the mate: as told, or of a usual one, so that its distance can be weighed."""
+    told = next((r.k for r in given.readings if r.kind in MATES and r.k), None)
+    if told or given.mate_teeth:
+        return told or given.mate_teeth or 0
+    inside = given.readings[0].kind in INTERNAL
+    return max(given.teeth // 3, FEWEST_TEETH) if inside else MATE_TEETH
+
+
+def _unlisted(given: ReadIn) -> UnlistedOut | None:
+    found = agreed_size(given.teeth, given.taken(), field=given.unit_kind, clues=given.clues())
+    if found is None or _unit_slip(given):
+        return None
+    return UnlistedOut(
+        module_mm=found.module,
+        error_mm=found.error,
+        diametral_pitch=diametral_pitch(found.module),
+        pressure_angle_deg=degrees(found.pressure_angle),
+        could_be=list(found.could_be),
     )
 
 
@@ -211,24 +265,15 @@ def _shown(given: ReadIn, found: Identification, advice: Advice | None) -> HoldO
         return None
 
 
-def _verdict(found: Identification) -> tuple[str, str, bool]:
-    odds = found.by_label()
-    ranked = [label for label in odds if odds[label] >= 0.05]
-    if found.none >= 0.5 or not ranked:
-        return (
-            "No standard size gives these readings",
-            "Count again and read again; check mm against inch.",
-            False,
-        )
-    best = odds[ranked[0]]
-    if best >= SETTLED:
-        return f"{ranked[0]}, {found.teeth} teeth", f"{_odds(best)} sure.", True
-    names = " or ".join(ranked[:2])
-    return f"{names}, {found.teeth} teeth", f"{ranked[0]} leads with {_odds(best)}: not settled.", False
-
-
-def _odds(share: float) -> str:
-    return "over 99 %" if share > 0.99 else f"{share * 100:.0f} %"
+def _answer(found: Identification, unlisted: UnlistedOut | None) -> Answer:
+    if unlisted is None:
+        return size_answer(found.by_label(), found.none, f", {found.teeth} teeth")
+    size = f"module {unlisted.module_mm:.3f} ± {max(unlisted.error_mm, 0.001):.3f}"
+    return Answer(
+        f"No standard size: {size}, {found.teeth} teeth",
+        f"All readings agree on it. It could be {unlisted.could_be[0]}.",
+        False,
+    )
 
 
 def _candidate(candidate: Candidate, readings: tuple[Reading, ...], internal: bool) -> CandidateOut:
@@ -272,33 +317,39 @@ def _known(figure: float) -> float | None:
     return figure if isfinite(figure) else None
 
 
-def _next(advice: Advice, error: float) -> NextOut:
+def _next(advice: Advice, given: ReadIn) -> NextOut:
     (first, one), (second, two) = advice.expected[:2]
+    error, probe = given.error_mm, advice.probe
     apart = abs(one - two) / error
     verdict = (
         "it settles the matter"
         if advice.apart >= 3
         else "it will help"
         if advice.apart >= 1
-        else f"but {LOOSE.get(advice.probe.kind, 'shift and wear blur it')}: it helps a little"
+        else f"but {LOOSE.get(probe.kind, 'shift and wear blur it')}: it helps a little"
     )
+    what, tail = probe.name, ""
+    if probe.kind in MATES and not (given.mate_teeth or advice.again):
+        what, tail = "the distance to its mate", f" Count the mate too: this is with {probe.k} teeth."
     return NextOut(
-        what=f"{advice.probe.name}, again" if advice.again else advice.probe.name,
-        kind=advice.probe.kind,
-        how=advice.probe.how,
-        k=advice.probe.k or None,
-        size_mm=advice.probe.size or None,
+        what=f"{what}, again" if advice.again else what,
+        kind=probe.kind,
+        how=probe.how,
+        k=None if tail else probe.k or None,
+        size_mm=probe.size or None,
         again=advice.again,
         worth_bits=advice.worth,
         says=f"{first} would read {one:.2f}, {second} {two:.2f}: "
-        f"{apart:.1f} reading errors apart, {verdict}.",
+        f"{apart:.1f} reading errors apart, {verdict}.{tail}",
         expected=[Expected(label=label, reading_mm=reading) for label, reading in advice.expected],
     )
 
 
-def _notes(given: ReadIn, found: Identification) -> list[str]:
+def _notes(
+    given: ReadIn, found: Identification, unlisted: UnlistedOut | None, other: Recount | None
+) -> list[str]:
     """What a colleague looking over the shoulder would say."""
-    notes = []
+    notes = [note for reading in found.readings if (note := _scatters(reading, given.error_mm))]
     mark = given.clues().mark
     if mark and mark.teeth and mark.teeth not in (given.teeth, given.or_teeth):
         notes.append(f"The mark says {mark.teeth} teeth, you counted {given.teeth}. Count again.")
@@ -306,11 +357,38 @@ def _notes(given: ReadIn, found: Identification) -> list[str]:
         best = found.candidates[0].size.module
         if abs(mark.module / best - 1) > 0.005:
             notes.append("The mark names another size than the readings: it may be a mould number.")
-    if found.none >= 0.5:
-        notes += [note for note in (_unit_slip(given), _odd_one_out(given)) if note]
+    if unlisted is not None:
+        notes += [f"Or {other}." for other in unlisted.could_be[1:]]
+    elif found.none >= NONE:
+        slip = _unit_slip(given)
+        notes += [note for note in (slip, "" if other else _odd_one_out(given)) if note]
+    if other:
+        notes.append(
+            f"With {other.teeth} teeth they would be {other.label}: "
+            "count again, marking the tooth begun with."
+        )
     if found.candidates and not found.internal:
         notes += _on_the_gear(given, found.candidates[0])
     return notes
+
+
+def _scatters(reading: Reading, stated: float) -> str:
+    """What repeated readings say of themselves beyond the error stated; empty if nothing."""
+    name = reading.probe.name.capitalize()
+    again = "Clean the teeth, close the jaws squarely, read again."
+    if reading.stray and not reading.wide:
+        off = abs(reading.stray - reading.value)
+        return (
+            f"{name}: {reading.stray:.2f} stands {off:.2f} mm off the other {reading.times - 1}, "
+            "which agree. It is left out: read it once more."
+        )
+    if reading.wide:
+        alone = f" {reading.stray:.2f} stands alone." if reading.stray else ""
+        return (
+            f"{name}: {reading.times} readings scatter by {reading.scatter:.2f} mm, far beyond "
+            f"±{stated:.2f}: the mean counts as ±{reading.error:.2f}.{alone} {again}"
+        )
+    return ""
 
 
 def _on_the_gear(given: ReadIn, best: Candidate) -> list[str]:

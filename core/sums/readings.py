@@ -31,6 +31,9 @@ class ReadIn(Model):
 
     teeth: Teeth
     or_teeth: Teeth | None = None
+    mate_teeth: Teeth | None = Field(
+        default=None, description="Teeth of the mate, where one is at hand to measure the distance to"
+    )
     readings: Annotated[list[ReadingIn], Field(min_length=1, max_length=40)]
     error_mm: Annotated[float, Field(ge=0.001, le=1)] = CALIPER_ERROR
     mark: Annotated[str, Field(max_length=60)] = ""

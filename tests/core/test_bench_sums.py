@@ -4,10 +4,12 @@ from __future__ import annotations
 
 import time
 import unittest
-from math import atan, degrees, hypot, pi, tan
+from math import atan, cos, degrees, hypot, pi, sin, tan
 from typing import Any, ClassVar
 
 from gearing.errors import GearingError
+from gearing.gear import Gear
+from gearing.mesh import Pair
 from sums import SUMS
 from sums.fitting import choices
 
@@ -97,7 +99,8 @@ class Trains(unittest.TestCase):
             ({"line": "12:60", "driven": {"moon": 1}}, "train"),
             ({"line": "12:60", "held": ["1"]}, "train"),
             ({"line": "p12/18/48", "output": "1 ring"}, "output"),
-            ({"line": "a-b 12:60 | a-c 12:30", "torque_nmm": 3}, "torque"),
+            ({"line": "a-b 12:60 | a-c 12:60 | b-c 20:20", "torque_nmm": 3}, "train"),
+            ({"line": "a-b 12:60 | a-c 12:30", "torque_nmm": 3, "output": "a"}, "torque"),
             ({"line": "12:? | ?:?", "known": {"ratio": 9}}, "line"),
             ({"line": "12:60", "couplings": [self.SET]}, "line"),
         ):
@@ -170,6 +173,14 @@ class Meshes(unittest.TestCase):
         }
         self.assertEqual(answer("pair", **inside, internal=True).direction, "same")
 
+    def test_width_and_tight_spot_are_judged_where_they_are_worked_out(self) -> None:
+        for offset, enough in ((0.0, True), (0.4, True), (1.5, False)):
+            told = answer("pair", **self.PAIR, width_1_mm=5, width_2_mm=5, offset_mm=offset).askew
+            self.assertEqual(told.width_enough, enough)
+        for runout, tight in ((0.01, False), (0.3, True)):
+            told = answer("pair", **self.PAIR, centre_distance_mm=27.75, runout_mm=runout).askew
+            self.assertEqual(told.turn_tight, tight, told.least_mm)
+
     def test_a_leaning_shaft_binds_when_the_gap_is_more_than_the_play(self) -> None:
         told = answer("pair", **self.PAIR, centre_distance_mm=27.7, width_1_mm=6, width_2_mm=5, tilt_deg=1.0)
         self.assertAlmostEqual(told.askew.tilt_gap_mm, 5 * tan(pi / 180))
@@ -193,8 +204,18 @@ class Meshes(unittest.TestCase):
         )
         self.assertAlmostEqual(value(bevel.rows, "cone angle, first"), degrees(atan(14 / 42)))
         self.assertAlmostEqual(value(bevel.rows, "cone distance"), hypot(7, 21) / 2)
-        per_mm = 2 * tan(pi / 9) * 14 / hypot(14, 42)
-        self.assertAlmostEqual(value(bevel.rows, "these shims"), 0.2 * per_mm)
+        # A shim behind the first pushes its cone into the second's: as spur gears on the back cones,
+        # brought together by what the way along the axis is across the cone.
+        cone = atan(14 / 42)
+
+        one, two = Gear(14 / cos(cone), 0.5), Gear(42 / sin(cone), 0.5)
+        pair, apart = Pair(one, two), (one.teeth + two.teeth) / 4
+
+        closed = float(pair.backlash(apart + 0.3) - pair.backlash(apart + 0.3 - 0.002 * sin(cone))) / 0.002
+        change = value(bevel.rows, "these shims")
+        self.assertLess(change, 0)
+        self.assertAlmostEqual(change, -0.2 * closed, delta=0.004)
+        self.assertAlmostEqual(value(bevel.rows, "0.1 mm more behind the first"), change / 2)
         worm = answer("crossed", pair={"kind": "worm", "starts": 3, "teeth": 40, "module_mm": 0.5, "worm_diameter_mm": 5, "axial_play_mm": 0.1})  # fmt: skip
         self.assertFalse(worm.holds)
         self.assertAlmostEqual(value(worm.rows, "play at the wheel"), degrees(0.1 / 10))

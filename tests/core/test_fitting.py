@@ -10,7 +10,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from gearing.errors import GearingError
-from gearing.fitting.discs import Disc, disc_force, read_stack, stack_force
+from gearing.fitting.discs import Disc, disc_force, read_stack, snaps_at, stack_force
 from gearing.fitting.friction import FrictionStack, working_faces
 from gearing.fitting.press import interference, press_fit
 from gearing.fitting.shims import Pack, choose_shims
@@ -51,7 +51,52 @@ class Discs(unittest.TestCase):
             Disc(8, 4, 0.4, 0)
 
 
+class TallDiscs(unittest.TestCase):
+    TALL = Disc(20, 10.2, 0.5, 1.0)
+
+    def test_one_disc_has_one_greatest_force_and_no_two_answers(self) -> None:
+        """h0/t = 2: pressed step by step the force has its peak before flat, and no stack is set past it."""
+        forces = [disc_force(self.TALL, n * 1e-4) for n in range(10_001)]
+        peak = max(range(10_001), key=lambda n: forces[n])
+        self.assertLess(peak, 10_000)
+        self.assertAlmostEqual(snaps_at(self.TALL) or 0, peak * 1e-4, delta=2e-4)
+        self.assertGreater(forces[peak], forces[-1])
+        self.assertIsNone(snaps_at(SMALL))
+        for lie in ("()", "(())", "()()"):
+            stack = read_stack(lie, self.TALL)
+            each = stack.travel_most / len(stack.packets)
+            self.assertAlmostEqual(each, peak * 1e-4, delta=2e-3)
+            force = stack_force(stack, self.TALL, stack.travel_most / 2)
+            self.assertAlmostEqual(force, stack.packets[0] * disc_force(self.TALL, each / 2), delta=0.5)
+            with self.assertRaisesRegex(GearingError, "snap through"):
+                stack_force(stack, self.TALL, stack.travel_most + 0.01)
+
+    def test_the_answer_gives_the_peak_and_the_flat_as_two_things(self) -> None:
+        work = {
+            "job": "discs", "outside_mm": 20, "inside_mm": 10.2, "thickness_mm": 0.5, "cone_mm": 1.0, "stack": "()", "turns": 1,
+        }  # fmt: skip
+        told = fit_together(FittingIn.model_validate({"work": work}))
+        rows = {row.label: row.value for row in told.rows}
+        self.assertGreater(rows["one disc, most"], rows["one disc, flat"])
+        self.assertIn("snap through", told.says)
+        self.assertEqual(told.ends, "snaps through")
+        self.assertAlmostEqual(max(force for _, force in told.curve), rows["one disc, most"], delta=0.5)
+
+
 class Shims(unittest.TestCase):
+    def test_a_side_that_cannot_be_reached_is_said_and_packs_alike_add(self) -> None:
+        work = {"job": "shims", "play_mm": 0.62, "low_mm": 0.05, "high_mm": 0.1, "left_mm": 0.3}
+        far = {**work, "packs": [{"thickness_mm": 0.55}]}
+        told = fit_together(FittingIn.model_validate({"work": far}))
+        self.assertIn("left cannot be reached", told.says)
+        self.assertAlmostEqual(abs(told.shims[0].side_off_mm), 0.25)
+        near = {**work, "packs": [{"thickness_mm": 0.3}, {"thickness_mm": 0.25}]}
+        self.assertNotIn("cannot", fit_together(FittingIn.model_validate({"work": near})).says)
+        both = choose_shims(0.45, 0.05, 0.06, [Pack(0.1, 2), Pack(0.1, 2)])
+        self.assertEqual(both[0].left, (0.1,) * 4)
+        with self.assertRaises(GearingError):
+            choose_shims(0.45, 0.05, 0.06, [Pack(0.1, 3)])
+
     @settings(max_examples=80, deadline=None)
     @given(st.floats(0.05, 1.2), st.floats(0.02, 0.1), st.floats(0.03, 0.12))
     def test_no_fewer_shims_would_do(self, play: float, low: float, width: float) -> None:
@@ -134,5 +179,21 @@ class Press(unittest.TestCase):
         pressure = 206_000 * 0.01 / 10 * (1 - 0.25) / 2
         self.assertAlmostEqual(found.pressure, pressure)
         self.assertAlmostEqual(found.push_most, 0.12 * pi * 10 * 8 * pressure)
+        self.assertEqual(found.yields, "")
         with self.assertRaisesRegex(GearingError, "no wall"):
             press_fit(10, 8, 9, "steel", "steel", 0, 0.01)
+
+    def test_a_thin_hub_yields_where_its_stress_says(self) -> None:
+        """Stresses at the bore of a thick ring: hoop p(1+q)/(1-q), radial -p; equivalent 2p/(1-q)·(sqrt 3)/2."""
+        found = press_fit(6, 5, 8, "brass", "steel", 0.0, 0.03)
+        q = (6 / 8) ** 2
+        hoop, radial = found.stands * (1 + q) / (1 - q), -found.stands
+        # The shear stress hypothesis in the form DIN 7190 takes it, 2/sqrt(3) of it.
+        self.assertAlmostEqual((hoop - radial) * (3**0.5) / 2, 180, places=6)
+        self.assertEqual((found.weakest, found.yields), ("hub", "hub"))
+        at_limit = press_fit(6, 5, 8, "brass", "steel", 0.0, found.interference_stood)
+        self.assertAlmostEqual(at_limit.pressure, found.stands)
+        work = {"job": "press", "diameter_mm": 6, "length_mm": 5, "hub_mm": 8, "shaft_mm": 6.03, "bore_mm": 6}
+        self.assertIn("hub yields", fit_together(FittingIn.model_validate({"work": work})).says)
+        thick = fit_together(FittingIn.model_validate({"work": {**work, "hub_mm": 14, "shaft_mm": 6.008}}))
+        self.assertNotIn("yields:", thick.says)

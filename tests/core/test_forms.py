@@ -18,10 +18,17 @@ from gearing.forms.ways import Part, way, ways
 from gearing.gear import Gear, helix_from_tips, reference_diameter, tip_radius
 from gearing.identify import identify
 from gearing.measure import over_pins_reading
-from gearing.outline import gear_outline
+from gearing.outline import gear_outline, tooth_outline
 from gearing.probes import Probe
 from gearing.readings import Clues, Reading
-from gearing.ring import between_pins, farthest_distance, inside_roots, inside_tips, space_of
+from gearing.ring import (
+    between_pins,
+    farthest_distance,
+    inside_roots,
+    inside_tips,
+    ring_tip_radius,
+    space_of,
+)
 
 
 def taken(form: str, key: str, value: float, n: int = 0, size: float = 0.0) -> Taken:
@@ -107,6 +114,22 @@ class Rings(unittest.TestCase):
         self.assertAlmostEqual(float(farthest_distance(Gear(48, 0.5), 16)), 8.0, places=9)
         self.assertGreater(float(farthest_distance(ring, 16)), 8.0)
         self.assertTrue(np.isnan(farthest_distance(ring, 48)))
+
+    def test_jaws_inside_an_odd_ring_find_the_corners_of_the_lands(self) -> None:
+        """The two points of any two drawn lands that lie farthest apart, tried one by one."""
+        for teeth in (37, 41, 53, 60):
+            ring = Gear(teeth, 0.8)
+            inner = float(ring_tip_radius(ring))
+            drawn = tooth_outline(space_of(ring), 200, 40)
+            drawn = drawn[len(drawn) // 2 :][::-1]
+            radius, angle = np.hypot(*drawn.T), np.abs(np.arctan2(drawn[:, 0], drawn[:, 1]))
+            half_land = np.pi / teeth - float(np.interp(inner + 2e-3, radius, angle))
+            within = np.linspace(-half_land, half_land, 41)
+            lands = (2 * np.pi / teeth * np.arange(teeth)[:, None] + within).ravel()
+            points = inner * np.stack([np.cos(lands), np.sin(lands)], axis=1)
+            widest = max(float(np.hypot(*(points - one).T).max()) for one in points[:41])
+            with self.subTest(teeth=teeth):
+                self.assertAlmostEqual(float(inside_tips(ring)), widest, delta=3e-3)
 
     def test_a_ring_is_named_and_only_what_fits_inside_is_advised(self) -> None:
         ring = Gear(48, 0.8, tip_trim=0.08)

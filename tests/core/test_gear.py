@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 import unittest
 
 import numpy as np
@@ -130,7 +131,21 @@ class Refusals(unittest.TestCase):
             checked_span(Gear(20, 1.0), 9)
         with self.assertRaises(GearingError) as caught:
             over_pins(Gear(20, 1.0), 0.6)
-        self.assertIn("1.70 mm", caught.exception.hint)
+        self.assertIn("best", caught.exception.hint)
+
+    @settings(max_examples=60, deadline=None)
+    @given(gears(least=9, most=104), st.floats(0.5, 3.4))
+    def test_a_pin_that_is_advised_is_never_one_that_is_refused(self, gear: Gear, size: float) -> None:
+        pin = round(size * float(gear.module), 2)
+        try:
+            over_pins(gear, pin)
+        except GearingError as refused:
+            advised = [float(n) for n in re.findall(r"\d+\.\d\d", refused.hint)]
+            # A hundredth of rounding, at an end of the range, may tip it over.
+            thin, thick, best = advised or (0.0, 0.0, 0.0)
+            self.assertFalse(thin + 0.01 < pin < thick - 0.01, refused.hint)
+            if advised and thick - thin > 0.03:
+                self.assertGreater(over_pins(gear, best), 0)
 
     def test_undercut_begins_at_seventeen(self) -> None:
         self.assertEqual([undercut(Gear(z, 1.0)) for z in (16, 17, 18)], [True, True, False])

@@ -3,21 +3,24 @@
 from __future__ import annotations
 
 import unittest
+from dataclasses import replace
 from itertools import product
 
 import numpy as np
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from gearing.advise import next_measurement
+from gearing.advise import _weigh, expected_gain, mixed_gain, next_measurement, next_measurements
 from gearing.errors import GearingError
-from gearing.gear import Gear
+from gearing.gear import INCH, Gear
 from gearing.identify import Identification, identify
 from gearing.marks import read_mark
-from gearing.measure import span_counts
+from gearing.measure import span_counts, usual_span
 from gearing.probes import Probe
 from gearing.readings import Clues, Reading
 from gearing.sizes import standard_sizes
+from gearing.unlisted import agreed_size
+from launch.readings import LABELS, crowd, one_of, read
 
 SETTLED, LARGEST = Probe("tips", "settled"), Probe("tips", "largest")
 
@@ -72,6 +75,42 @@ class PlainGears(unittest.TestCase):
         self.assertGreater(told["0.8 module"], plain["0.8 module"] + 0.2)
         wrong = identify(31, taken(Gear(31, 0.5), SETTLED, LARGEST), clues=Clues(read_mark("M1")))
         self.assertEqual(best(wrong)[0], "0.5 module")
+
+
+class OfNoStandard(unittest.TestCase):
+    @settings(max_examples=25, deadline=None)
+    @given(st.floats(0.3, 2.4), st.integers(18, 70), st.integers(0, 10_000))
+    def test_a_size_the_readings_agree_on_is_found_whatever_it_is(
+        self, module: float, teeth: int, seed: int
+    ) -> None:
+        gear = Gear(teeth, module)
+        dice = np.random.default_rng(seed)
+        k = usual_span(gear)
+        probes = [SETTLED, Probe("span", k=k), Probe("span", k=k + 1)]
+        found = agreed_size(teeth, taken(gear, *probes, scatter=0.005, dice=dice))
+        assert found
+        self.assertLess(abs(found.module - module), 4 * found.error + 0.001 * module)
+        self.assertLess(found.error, 0.02 * module + 0.01)
+
+    def test_what_it_could_be_is_named(self) -> None:
+        for module, word in (
+            (0.95, "0.95 module"),
+            (3 / np.pi, "circular pitch of 3 mm"),
+            (INCH / 28, "28 DP"),
+        ):
+            gear = Gear(32, module)
+            found = agreed_size(32, taken(gear, SETTLED, Probe("span", k=4), Probe("span", k=5)))
+            assert found
+            with self.subTest(module=module):
+                self.assertTrue(any(word in each for each in found.could_be), found.could_be)
+
+    def test_readings_of_two_gears_agree_on_none(self) -> None:
+        mixed = [
+            *taken(Gear(30, 1.0), SETTLED),
+            *taken(Gear(30, 0.8), Probe("span", k=4), Probe("span", k=5)),
+        ]
+        self.assertIsNone(agreed_size(30, mixed))
+        self.assertIsNone(agreed_size(30, taken(Gear(30, 0.95), SETTLED)))
 
 
 class NoneOfThese(unittest.TestCase):
@@ -145,6 +184,76 @@ class NextMeasurement(unittest.TestCase):
             readings += taken(truth, advice.probe)
         self.assertTrue(worths and worths[0] > 0.1)
         self.assertEqual(best(identify(31, readings))[0], "0.8 module")
+
+    def test_the_gain_is_that_of_readings_drawn_at_random(self) -> None:
+        """Mutual information by drawing gears and readings, and asking the odds again, for each way to measure."""
+        dice = np.random.default_rng(5)
+        found = identify(15, [Reading(SETTLED, 6.51)])
+        swarm = found.cloud.swarm
+        labels = [size.label for size in found.cloud.sizes]
+        share = swarm.weight / swarm.weight.sum()
+        drawn = dice.choice(len(share), 4000, p=share)
+        for probe in (Probe("root"), Probe("span", k=2), Probe("mate", k=40)):
+            reading, loose = swarm.forecast(probe)
+            spread = np.hypot(loose, 0.02)
+            values = reading[drawn] + dice.normal(0, spread[drawn])
+            gains = []
+            names = sorted(set(labels))
+            place = np.array([names.index(labels[n]) for n in swarm.size])
+            prior = np.bincount(place, share, len(names))
+            for value, of in zip(values, place[drawn], strict=True):
+                density = share * np.exp(-0.5 * ((value - reading) / spread) ** 2) / spread
+                after = np.bincount(place, density, len(names)) / density.sum()
+                gains.append(np.log2(after[of] / prior[of]))
+            told = _weigh(found, probe, 0.02)
+            assert told
+            with self.subTest(probe=probe.name):
+                self.assertAlmostEqual(told.worth, float(np.mean(gains)), delta=0.03)
+
+    def test_full_and_stub_teeth_are_two_readings_and_not_one_wide_one(self) -> None:
+        """Two choices whose readings interleave: a bell over each sees nothing, the mixture nearly all."""
+        choice = np.array([0, 0, 1, 1])
+        share, sigma = np.full(4, 0.25), np.full(4, 0.02)
+        mean = np.array([0.0, 2.0, 1.0, 1.2])
+        self.assertGreater(mixed_gain(choice, share, mean, sigma), 0.95)
+        self.assertAlmostEqual(mixed_gain(choice, share, np.zeros(4), sigma), 0.0, places=6)
+        two = mixed_gain(np.array([0, 1]), np.full(2, 0.5), np.array([0.0, 0.05]), np.full(2, 0.02))
+        self.assertAlmostEqual(
+            two, expected_gain(np.full(2, 0.5), np.array([0.0, 0.05]), np.full(2, 0.02)), places=3
+        )
+
+    def test_the_mate_is_offered_and_what_jaws_cannot_reach_is_not(self) -> None:
+        left_open = identify(31, taken(Gear(31, 0.8, tip_trim=0.08), SETTLED))
+        offers = next_measurements(left_open, mate=40)
+        self.assertEqual(offers[0].probe, Probe("mate", k=40))
+        self.assertNotIn("mate", [offer.probe.kind for offer in next_measurements(left_open)])
+        for teeth in (15, 31, 45):
+            found = identify(teeth, taken(Gear(teeth, 0.8, tip_trim=0.08), SETTLED))
+            self.assertNotIn("root", [offer.probe.kind for offer in next_measurements(found, mate=40)])
+
+    def test_the_distance_to_the_mate_settles_more_than_the_best_caliper_reading(self) -> None:
+        dice = np.random.default_rng(12)
+        settled: dict[bool, list[bool]] = {True: [], False: []}
+        right = []
+        for _ in range(60):
+            teeth = int(np.exp(dice.uniform(np.log(12), np.log(90))))
+            many = crowd(teeth, 1, dice)
+            gear, label = one_of(many, 0), LABELS[int(many.size[0])]
+            first = [read(gear, SETTLED, dice)]
+            found = identify(teeth, first)
+            for mate in (True, False):
+                advice = next_measurement(found, mate=40 if mate else 0)
+                if advice is None or (mate and advice.probe.kind != "mate"):
+                    continue
+                off = dice.normal(0, 0.03) * float(gear.module) if mate else 0.0
+                coming = read(gear, advice.probe, dice)
+                name, odds = best(identify(teeth, [*first, replace(coming, value=coming.value + off)]))
+                settled[mate].append(odds >= 0.95)
+                if mate and odds >= 0.95:
+                    right.append(name == label)
+        self.assertGreater(len(settled[True]), 12)
+        self.assertGreater(np.mean(settled[True]), np.mean(settled[False]))
+        self.assertGreater(np.mean(right), 0.9)
 
     def test_nothing_is_advised_once_it_is_settled(self) -> None:
         gear = Gear(24, 1.0)

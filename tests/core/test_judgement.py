@@ -10,7 +10,16 @@ import numpy as np
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from gearing.counting import chord_of, from_chord, from_counts, from_mate, from_sector, from_turns, together
+from gearing.counting import (
+    chord_of,
+    from_chord,
+    from_counts,
+    from_mate,
+    from_sector,
+    from_turns,
+    miscounted,
+    together,
+)
 from gearing.errors import GearingError
 from gearing.gear import INCH, Gear
 from gearing.lookalike import run_together
@@ -19,6 +28,8 @@ from gearing.mesh import closest_distance, mesh
 from gearing.probes import Probe
 from gearing.readings import Reading, pooled
 from gearing.wear import wear_from_span
+from sums.read import read_gear
+from sums.readings import ReadIn
 
 from .cases import gears, vector_gear, vectors
 
@@ -60,10 +71,45 @@ class Counting(unittest.TestCase):
 
     def test_two_counts_by_eye_are_both_kept_until_another_route_settles(self) -> None:
         eye = from_counts({30: 1, 31: 1})
-        self.assertEqual(together([eye]).odds, {30: 0.5, 31: 0.5})
+        odds = together([eye]).odds
+        self.assertAlmostEqual(odds[30], odds[31], delta=0.02)
+        self.assertGreater(odds[30] + odds[31], 0.97)
         settled = together([eye, from_chord(7, chord_of(31, 7, 26.4), 26.4)])
         self.assertEqual(next(iter(settled.odds)), 31)
         self.assertGreater(settled.odds[31], 0.9)
+
+    def test_a_count_by_eye_is_weighed_and_not_obeyed(self) -> None:
+        """A chord that says 41 and one count of 40: neither overrules the other, whatever the hundredth."""
+        for chord in (8.02, 8.03, 8.04, 8.05):
+            found = together([from_counts({40: 1}), from_chord(5, chord, 21.5)])
+            with self.subTest(chord=chord):
+                self.assertEqual((found.against, found.certain), ((), False))
+                self.assertEqual(next(iter(found.odds)), 41)
+        agreed = together([from_counts({41: 1}), from_chord(5, 8.04, 21.5)])
+        self.assertTrue(agreed.certain)
+        for once in (20, 40, 90):
+            self.assertFalse(together([from_counts({once: 1})]).certain)
+            self.assertTrue(together([from_counts({once: 2})]).certain)
+        self.assertFalse(together([from_chord(5, 8.04, 21.5)]).certain)
+
+    def test_eyes_err_as_the_table_says(self) -> None:
+        """Counts drawn at random by the error rate: of what is called so sure, so many are right."""
+        dice = np.random.default_rng(3)
+        asked, right = [], []
+        for _ in range(4000):
+            z = int(dice.integers(12, 110))
+            said = list(range(max(4, z - 8), z + 9))
+            share = np.array([miscounted(z, n) for n in said])
+            self.assertAlmostEqual(share.sum(), 1.0, delta=0.01)
+            counts = dice.choice(said, size=int(dice.integers(1, 3)), p=share / share.sum())
+            route = from_counts({int(n): int((counts == n).sum()) for n in counts})
+            first, odds = next(iter(route.odds.items()))
+            asked.append(odds)
+            right.append(first == z)
+        self.assertAlmostEqual(np.mean(asked), np.mean(right), delta=0.015)
+        # One in some tens, more beyond sixty teeth, by one mostly.
+        self.assertTrue(0.02 <= 1 - miscounted(20, 20) <= 0.05 < 1 - miscounted(80, 80) < 0.15)
+        self.assertGreater(miscounted(40, 41), 5 * miscounted(40, 42))
 
     def test_what_cannot_be_is_refused_with_advice(self) -> None:
         for call in (
@@ -115,6 +161,40 @@ class Wearing(unittest.TestCase):
         self.assertAlmostEqual(found.flank * 2, thin, places=9)
         self.assertLessEqual(found.land, found.new_land + 1e-9)
 
+    def test_a_helical_tooth_is_measured_along_its_normal(self) -> None:
+        """An eighth taken off, square to the tooth: an eighth gone, whatever the helix."""
+        for helix in (0.0, 20.0, 36.4):
+            new = Gear(24, 1.0, helix_angle=radians(helix))
+            # A new tooth is half a normal pitch thick, square to its flanks.
+            off = 0.127 * np.pi / 2
+            span = float(span_over_teeth(new, 4)) - off * np.cos(radians(20))
+            found = wear_from_span(new, 4, span, error=0.002)
+            with self.subTest(helix=helix):
+                self.assertAlmostEqual(found.share, 0.127, places=6)
+                self.assertEqual(found.verdict, "replace")
+
+    def test_wear_is_against_the_shift_the_same_answer_infers(self) -> None:
+        """25 teeth cut with +0.35 and worn by 0.15 mm: not thicker than new, and not sound."""
+        gear = Gear(25, 1.0, profile_shift=0.35, thinning=0.15)
+        readings = [
+            {"kind": "tips", "value": float(Probe("tips").predict(gear))},
+            *({"kind": "span", "k": k, "value": float(span_over_teeth(gear, k))} for k in (3, 4)),
+        ]
+        told = read_gear(ReadIn.model_validate({"teeth": 25, "readings": readings}))
+        assert told.wear
+        self.assertIn("profile shift +0.3", told.wear.assumes)
+        self.assertAlmostEqual(told.wear.lost_mm, 0.15, delta=0.04)
+        # Short and thin is worn, not cut so.
+        worn = Gear(25, 1.0, tip_trim=0.12, thinning=0.14)
+        readings = [
+            {"kind": "tips", "value": float(Probe("tips").predict(worn))},
+            *({"kind": "span", "k": k, "value": float(span_over_teeth(worn, k))} for k in (3, 4)),
+        ]
+        told = read_gear(ReadIn.model_validate({"teeth": 25, "readings": readings}))
+        assert told.wear
+        self.assertIn("unshifted", told.wear.assumes)
+        self.assertAlmostEqual(told.wear.lost_mm, 0.14, delta=0.02)
+
     def test_verdicts_follow_the_bands_and_the_error(self) -> None:
         new = Gear(31, 0.8)
         span = float(span_over_teeth(new, 4))
@@ -143,6 +223,30 @@ class Readings(unittest.TestCase):
         self.assertAlmostEqual(many.value, 8.615)
         self.assertAlmostEqual(many.scatter, 0.0129, places=4)
         self.assertTrue(0.01 < many.error < 0.02 / 2 + 0.005)
+
+    def test_readings_that_scatter_say_how_wide_they_are(self) -> None:
+        tips = Probe("tips")
+        (wild,) = pooled([Reading(tips, value) for value in (25.9, 26.3, 26.7)])
+        self.assertTrue(wild.wide)
+        self.assertGreater(wild.error, 0.2)
+        (tame,) = pooled([Reading(tips, value) for value in (26.28, 26.3, 26.32)])
+        self.assertEqual((tame.wide, tame.stray), (False, 0.0))
+        (one_off,) = pooled([Reading(tips, value) for value in (26.30, 26.31, 26.29, 26.7)])
+        self.assertEqual((one_off.stray, one_off.wide), (26.7, False))
+        self.assertAlmostEqual(one_off.value, 26.30)
+
+    @settings(max_examples=20, deadline=None)
+    @given(st.integers(2, 8), st.floats(0.02, 0.5), st.integers(0, 10_000))
+    def test_the_error_of_a_mean_covers_the_truth_however_wild_the_hand(
+        self, n: int, hand: float, seed: int
+    ) -> None:
+        dice = np.random.default_rng(seed)
+        off = []
+        for _ in range(300):
+            (found,) = pooled([Reading(Probe("tips"), 20 + dice.normal(0, hand)) for _ in range(n)])
+            off.append(abs(found.value - 20) / found.error)
+        # Two that happen to agree cannot tell how wild the hand was.
+        self.assertGreater(np.mean(np.array(off) < 2), 0.55 if n == 2 else 0.62 if n == 3 else 0.7)
 
     def test_repeating_does_not_help_for_ever(self) -> None:
         often = pooled([Reading(Probe("tips"), 26.2)] * 1000)[0]

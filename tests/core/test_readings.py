@@ -11,13 +11,29 @@ import numpy as np
 from gearing.gear import tip_land
 from gearing.probes import Probe
 from gearing.readings import Reading
-from launch.readings import CROWD, LABELS, SETS, SIZES, _case, _habit, _limit, _shares, crowd, one_of, read
+from launch.readings import (
+    BENCH,
+    CROWD,
+    FLAT,
+    LABELS,
+    SETS,
+    SIZES,
+    _case,
+    _habit,
+    _limit,
+    _shares,
+    crowd,
+    one_of,
+    read,
+)
 
 
 class Generator(unittest.TestCase):
     def test_a_crowd_holds_every_size_worn_only_downwards(self) -> None:
         many = crowd(24, 20_000, np.random.default_rng(1))
-        self.assertEqual(set(many.size), set(range(len(SIZES))))
+        self.assertEqual(set(many.size), set(np.flatnonzero(BENCH.weights)))
+        flat = crowd(24, 20_000, np.random.default_rng(1), FLAT)
+        self.assertEqual(set(flat.size), set(range(len(SIZES))))
         self.assertTrue((many.gears.tip_trim >= 0).all() and (many.gears.thinning >= 0).all())
         self.assertTrue((many.gears.thinning <= 0.15 * many.gears.module).all())
         self.assertAlmostEqual(float((many.gears.profile_shift == 0).mean()), 0.8, delta=0.02)
@@ -55,6 +71,12 @@ class Figures(unittest.TestCase):
             with self.subTest(name=name):
                 # A few hundredths either way are chance at this number of gears.
                 self.assertGreater(reader, limit - 0.04)
+        # Where every size is as likely as any other, and shifts are wide, as well.
+        flat = [_case(seed, FLAT) for seed in range(60)]
+        for name in SETS:
+            reader, limit = (np.mean([getattr(c[name], f) for c in flat]) for f in ("right", "limit"))
+            with self.subTest(name=name, world="flat"):
+                self.assertGreater(reader, limit - 0.05)
         tips = [case["tips and two spans"] for case in cases]
         self.assertGreater(np.mean([c.right for c in tips]), np.mean([c.habit for c in tips]) + 0.03)
         with contextlib.redirect_stdout(io.StringIO()) as out:

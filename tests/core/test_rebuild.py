@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import unittest
+from dataclasses import replace
 
 from hypothesis import given
 from hypothesis import strategies as st
@@ -11,6 +12,7 @@ from gearing.entry import parse
 from gearing.errors import GearingError
 from gearing.pieces import kind_of_word, kinds
 from gearing.rebuild import Bench, Mark, Removed, build_plan, crosswise, left_over, ready_in
+from gearing.shelf import item_of, shipped
 from gearing.stages import STAGES, Standing, check_stage
 from gearing.units import stop_running, unit_kinds
 
@@ -182,6 +184,36 @@ class Insertions(unittest.TestCase):
         for one, tone in (("always", "plain"), ("not-shared", "dry")):
             told = build_plan(shared, Bench(house={"lock": one})).steps[0].remarks
             self.assertTrue(any("hread lock" in r.text and r.tone == tone for r in told), one)
+
+    def test_a_school_goes_by_what_a_thing_is_and_not_by_what_it_is_called(self) -> None:
+        spur = [Removed(1, parse("spur wheel 54t acetal"))]
+        named = tuple(replace(item, name=f"Ferry Quay no. {n}") for n, item in enumerate(shipped()))
+        for shelf in (shipped(), named):
+            for school, key in (("grease", "plastic-grease"), ("film", "dry-film")):
+                bench = Bench(open_gears=True, house={"open": school}, shelf=shelf)
+                told = [r.text for r in build_plan(spur, bench).steps[0].remarks]
+                wanted = next(item.name for item in shelf if item.key == key)
+                self.assertTrue(any(wanted.lower() in text.lower() for text in told), (school, told))
+        # With none on the shelf that is said; it is no reason to run dry.
+        for school in ("grease", "film"):
+            empty = Bench(open_gears=True, house={"open": school}, shelf=())
+            told = build_plan(spur, empty).steps[0].remarks
+            self.assertFalse(any(r.tone == "dry" for r in told), told)
+            self.assertTrue(any("none on the shelf" in r.text for r in told))
+        screw = [Removed(1, parse("M2.5x3 set screw hub"))]
+        told = build_plan(screw, Bench(house={"lock": "always"}, shelf=named)).steps[0].remarks
+        low = next(item.name for item in named if item.key == "lock-low")
+        self.assertTrue(any(low in r.text for r in told))
+
+    def test_a_thing_kept_before_roles_were_has_the_role_of_what_it_stands_for(self) -> None:
+        for row, role in (
+            ({"key": "dry-film", "name": "House spray", "kind": "lubricant"}, "film"),
+            ({"key": "own-1", "name": "Thin clock oil", "kind": "lubricant"}, "oil"),
+            ({"key": "own-2", "name": "Blue stuff", "kind": "lubricant"}, "grease"),
+            ({"key": "own-3", "name": "Low strength lock", "kind": "locker"}, "low"),
+            ({"key": "own-4", "name": "Spirit", "kind": "cleaner"}, ""),
+        ):
+            self.assertEqual(item_of(row).role, role)
 
     def test_what_stayed_shut_is_not_built_and_not_missing(self) -> None:
         record = [Removed(1, parse("M2x6 sealed plug shut")), Removed(2, parse("gasket discard"))]

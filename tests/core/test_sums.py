@@ -9,14 +9,19 @@ import io
 import json
 import pkgutil
 import unittest
+from collections.abc import Iterator
 from typing import Any
 
+import numpy as np
 from hypothesis import given, settings
 from hypothesis import strategies as st
 from pydantic import ValidationError
 
 import gearing
 from gearing.errors import GearingError
+from gearing.probes import Probe
+from launch.readings import crowd, one_of
+from launch.readings import read as draw
 from launch.sums import run
 from sums import SUMS
 from sums.base import problem_of
@@ -83,6 +88,12 @@ def said(words: list[str], text: str) -> tuple[int, dict[str, Any]]:
     with contextlib.redirect_stdout(io.StringIO()) as out:
         status = run(words, text)
     return status, json.loads(out.getvalue())
+
+
+ODD = st.one_of(
+    st.none(), st.booleans(), st.integers(), st.floats(), st.text(max_size=12), st.just("1/0"), st.just([]), st.just({}),
+    st.floats(0.01, 60), st.integers(4, 200),
+)  # fmt: skip
 
 
 class AtTheCommandLine(unittest.TestCase):
@@ -171,7 +182,7 @@ class AtTheCommandLine(unittest.TestCase):
             ("train", {"line": "p48/18/12"}, "line"),
             ("train", {"line": "0:60"}, "line"),
             ("train", {"line": "12:60", "driven": {"1": 0}}, "driven"),
-            ("train", {"line": "a-b 12:60 | b-c belt 20:20 | c-a 20:11"}, "train"),
+            ("train", {"line": "a-b 12:60 | b-c belt 20:20 | c-a 20:11"}, "line"),
             (
                 "train",
                 {
@@ -179,17 +190,25 @@ class AtTheCommandLine(unittest.TestCase):
                     "play": {"play_mm": 3, "radius_mm": 2},
                     "stages": [{"number": 1, "turn_deg": 1}],
                 },
-                "play_mm",
+                "play.play_mm",
             ),
             ("regear", {**GOOD["regear"], "slot": {"least_mm": 30, "most_mm": 25}}, "slot.least_mm"),
             ("regear", {**GOOD["regear"], "target": {"want": "speed", "value": 20}}, "kv"),
             ("regear", {**GOOD["regear"], "pinions": "10-9"}, "pinions"),
             ("holes", {**GOOD["holes"], "plate": None}, "plate"),
-            ("fitting", {"work": {"job": "shims", "play_mm": 9, "packs": [{"thickness_mm": 0.1}]}}, "packs"),
-            ("pair", {**GOOD["pair"], "climate": {"first": "cheese"}}, "material"),
+            (
+                "fitting",
+                {"work": {"job": "shims", "play_mm": 9, "packs": [{"thickness_mm": 0.1}]}},
+                "work.packs",
+            ),
+            ("pair", {**GOOD["pair"], "climate": {"first": "cheese"}}, "climate.first"),
             ("pair", {**GOOD["pair"], "band": "moon"}, "band"),
             ("pair", {**GOOD["pair"], "width_1_mm": 3, "width_2_mm": 3, "offset_mm": 4}, "offset_mm"),
-            ("crossed", {"pair": {**GOOD["crossed"]["pair"], "worm_diameter_mm": 1}}, "worm_diameter_mm"),
+            (
+                "crossed",
+                {"pair": {**GOOD["crossed"]["pair"], "worm_diameter_mm": 1}},
+                "pair.worm_diameter_mm",
+            ),
             ("form", {"form": "worm", "teeth": 0}, "teeth"),
             ("form", {"form": "bevel", "teeth": 3}, "teeth"),
             ("form", {"form": "rack", "readings": [{"way": "bore", "value": 3}]}, "readings.0.way"),
@@ -206,8 +225,8 @@ class AtTheCommandLine(unittest.TestCase):
             ),
             ("form", {"form": "rack", "show": {"way": "moon"}}, "show.way"),
             ("count", {}, "counted"),
-            ("count", {"chord": {"pitches": 3, "chord_mm": 30, "over_tips_mm": 20}}, "chord"),
-            ("pair", {**GOOD["pair"], "centre_distance_mm": 100}, "centre_distance"),
+            ("count", {"chord": {"pitches": 3, "chord_mm": 30, "over_tips_mm": 20}}, "chord.chord_mm"),
+            ("pair", {**GOOD["pair"], "centre_distance_mm": 100}, "centre_distance_mm"),
             ("entry", {"line": "x" * 10_000}, "line"),
         ]
         for name, body, field in cases:
@@ -216,16 +235,68 @@ class AtTheCommandLine(unittest.TestCase):
                 self.assertEqual((status, problem["field"]), (1, field))
                 self.assertTrue(problem["problem"] and problem["hint"])
 
+    def test_the_gear_that_is_wrong_is_the_one_named(self) -> None:
+        good = GOOD["pair"]
+        for body, field in (
+            ({**good, "first": {"teeth": 15, "module_mm": 0.8, "tip_trim_mm": 5}}, "first.tip_trim_mm"),
+            ({**good, "second": {"teeth": 54, "module_mm": 0.8, "tip_trim_mm": 9.9}}, "second.tip_trim_mm"),
+            ({**good, "second": {"teeth": 54, "module_mm": 0.79375}}, "second.module_mm"),
+            ({**good, "second": {"teeth": 3, "module_mm": 0.8}}, "second.teeth"),
+            ({**good, "first": {"teeth": 15, "module_mm": "0.8 bananas"}}, "first.module_mm"),
+        ):
+            status, problem = said(["pair"], json.dumps(body))
+            with self.subTest(field=field):
+                self.assertEqual((status, problem["field"]), (1, field), problem)
+
+    @settings(max_examples=300, deadline=None)
+    @given(st.sampled_from(sorted(SUMS)), st.data())
+    def test_every_field_named_is_one_of_the_schema(self, name: str, data: st.DataObject) -> None:
+        """Something of a good body spoiled: what is named can be found in what was asked for."""
+        body = json.loads(json.dumps(GOOD[name]))
+        spots = list(_spots(body))
+        path = data.draw(st.sampled_from(spots))
+        inner = body
+        for key in path[:-1]:
+            inner = inner[key]
+        inner[path[-1]] = data.draw(ODD)
+        status, problem = said([name], json.dumps(body))
+        if status:
+            self.assertTrue(problem["problem"])
+            self.assertTrue(_in_schema(SUMS[name].takes.model_json_schema(), problem["field"]), problem)
+
     def test_no_json_and_no_such_sum(self) -> None:
         self.assertEqual(said(["gear"], "{")[0], 1)
         status, problem = said(["lathe"], "{}")
         self.assertEqual((status, problem["hint"]), (2, f"One of: {', '.join(SUMS)}."))
 
 
-ODD = st.one_of(
-    st.none(), st.booleans(), st.integers(), st.floats(), st.text(max_size=12), st.just("1/0"), st.just([]), st.just({}),
-    st.floats(0.01, 60), st.integers(4, 200),
-)  # fmt: skip
+def _spots(body: Any, path: tuple[Any, ...] = ()) -> Iterator[tuple[Any, ...]]:
+    """Every place in a body of JSON."""
+    inside = body.items() if isinstance(body, dict) else enumerate(body) if isinstance(body, list) else ()
+    for key, value in inside:
+        yield (*path, key)
+        yield from _spots(value, (*path, key))
+
+
+def _in_schema(schema: dict[str, Any], path: str) -> bool:
+    """Whether a dotted path leads somewhere in a JSON schema, by its own rules."""
+
+    def leads(shape: dict[str, Any], parts: list[str]) -> bool:
+        if "$ref" in shape:
+            return leads(schema["$defs"][shape["$ref"].rsplit("/", 1)[1]], parts)
+        if not parts:
+            return True
+        ways = [*shape.get("anyOf", []), *shape.get("oneOf", [])]
+        if any(leads(way, parts) for way in ways):
+            return True
+        if parts[0].isdigit() and "items" in shape:
+            return leads(shape["items"], parts[1:])
+        if isinstance(shape.get("additionalProperties"), dict):
+            return leads(shape["additionalProperties"], parts[1:])
+        inner = shape.get("properties", {}).get(parts[0])
+        return inner is not None and leads(inner, parts[1:])
+
+    return leads(schema, [part for part in path.split(".") if part])
 
 
 def read(teeth: int, *readings: dict[str, Any], **more: Any) -> dict[str, Any]:
@@ -278,6 +349,25 @@ class ReadingAGear(unittest.TestCase):
         self.assertTrue(
             any("span 3 or 4" in note or "span 2" in note for note in answer["notes"]), answer["notes"]
         )
+
+    def test_a_miscount_is_noticed_and_a_right_count_is_not_doubted(self) -> None:
+        """Gears drawn at random, worn and shifted, read with tips and two spans, counted right and one off."""
+        dice = np.random.default_rng(21)
+        doubted, noticed = 0, 0
+        for _ in range(40):
+            z = int(dice.integers(12, 90))
+            gear = one_of(crowd(z, 1, dice), 0)
+            k = max(2, round(z / 9 + 0.5))
+            probes = (Probe("tips"), Probe("span", k=k), Probe("span", k=k + 1))
+            readings = [
+                {"kind": p.kind, "k": p.k or None, "value": draw(gear, p, dice).value} for p in probes
+            ]
+            right = read(z, *readings)
+            doubted += any("count again" in note for note in right["notes"])
+            wrong = read(z + int(dice.choice([-1, 1])), *readings)
+            noticed += not wrong["certain"]
+        self.assertLessEqual(doubted, 2)
+        self.assertGreaterEqual(noticed, 36)
 
     def test_of_two_counts_the_readings_choose(self) -> None:
         answer = read(30, self.TIPS, self.SPAN, or_teeth=31)

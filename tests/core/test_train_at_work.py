@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import unittest
 from math import asin, degrees, pi
+from time import perf_counter
 
 from hypothesis import given, settings
 from hypothesis import strategies as st
@@ -16,6 +17,9 @@ from gearing.train.slop import StagePlay, angle_of_play, slop
 from gearing.train.unknown import Measured, fill_in, ratio_of_turns
 from sums.train import TrainIn, run_train
 
+SLACK = 4
+"""Times slower than here a machine may be that others share."""
+
 STAGE = st.sampled_from(
     ["12:60", "14:48i", "10:40b", "belt 20:40", "chain 11:18", "w2:30 lead 20", "p12/18/48", "p12/18/48 ring>carrier",
      "p12/18/48 sun>ring", "p12/18/48 carrier>sun"]
@@ -27,7 +31,7 @@ class Power(unittest.TestCase):
     @given(st.lists(STAGE, min_size=1, max_size=5), st.floats(1e-4, 10))
     def test_power_in_is_power_out_and_what_the_stages_lose(self, stages: list[str], torque: float) -> None:
         found = solve(read_train(" | ".join(stages)))
-        told = power(found, "1", torque)
+        told = power(found, "1", torque, str(len(stages) + 1))
         given_in = torque * float(abs(found.speeds["1"]))
         lost = 0.0
         for n, stage in enumerate(told.stages, 1):
@@ -40,20 +44,16 @@ class Power(unittest.TestCase):
 
     def test_planetary_sets_by_the_book(self) -> None:
         """VDI 2157 by hand: (1 + 0.97·48/12)/(1 + 48/12) into the carrier, its inverse form out of it."""
-        down = power(solve(read_train("p12/18/48")), "1", 1.0)
+        down = power(solve(read_train("p12/18/48")), "1", 1.0, "2")
         self.assertAlmostEqual(down.efficiency, (1 + 0.97 * 4) / 5)
         self.assertAlmostEqual(down.torques["2"] - 1.0, down.reactions["1 ring"])
         self.assertAlmostEqual(
-            power(solve(read_train("p12/18/48 carrier>sun")), "1", 1.0).efficiency, 5 / (1 + 4 / 0.97)
+            power(solve(read_train("p12/18/48 carrier>sun")), "1", 1.0, "2").efficiency, 5 / (1 + 4 / 0.97)
         )
 
     def test_a_shallow_worm_holds_and_a_steep_one_does_not(self) -> None:
-        self.assertEqual(power(solve(read_train("w1:40 lead 4")), "1", 1.0).backwards, 0.0)
-        self.assertGreater(power(solve(read_train("w4:40 lead 25")), "1", 1.0).backwards, 0.5)
-
-    def test_a_train_that_branches_says_so(self) -> None:
-        with self.assertRaisesRegex(GearingError, "one after the other"):
-            power(solve(read_train("a-b 12:60 | a-c 12:30")), "a", 1.0)
+        self.assertEqual(power(solve(read_train("w1:40 lead 4")), "1", 1.0, "2").backwards, 0.0)
+        self.assertGreater(power(solve(read_train("w4:40 lead 25")), "1", 1.0, "2").backwards, 0.5)
 
 
 class Play(unittest.TestCase):
@@ -82,7 +82,7 @@ class Play(unittest.TestCase):
 
     def test_what_the_teeth_explain_and_more_than_there_is_are_told_apart(self) -> None:
         found = solve(read_train("12:60 | 14:48"))
-        plays = [StagePlay("2", 0.02, 0.002, "stage 1"), StagePlay("3", 0.03, 0.003, "stage 2")]
+        plays = [StagePlay(1, 0.02, 0.002, "stage 1"), StagePlay(2, 0.03, 0.003, "stage 2")]
         teeth = slop(found, plays, "3").teeth
         self.assertIn("explain all of it, most of it stage 2", slop(found, plays, "3", teeth, 0.001).verdict)
         self.assertIn("less play than", slop(found, plays, "3", teeth / 2, 0.001).verdict)
@@ -159,6 +159,25 @@ class Open(unittest.TestCase):
         ):
             with self.subTest(line=line), self.assertRaises(GearingError):
                 fill_in(line, known)
+
+    def test_two_open_counts_are_found_while_one_looks(self) -> None:
+        """The same as trying every pair one by one, within 50 ms."""
+        known = Measured(17.3, 0.2, ((1, 70.0, 1.5),))
+        began = perf_counter()
+        found = fill_in("?:? | 14:48", known, 10_000)
+        self.assertLess(perf_counter() - began, 0.05 * SLACK)
+        by_hand = {
+            (a, b)
+            for a in range(6, 161)
+            for b in range(6, 161)
+            if abs(a + b - 70) <= 4.5 and abs(b / a * 48 / 14 - 17.3) <= 0.6
+        }
+        self.assertEqual({one.counts for one in found}, by_hand)
+        apart = fill_in("?:60 | 14:?", Measured(17.3, 0.02), 10_000)
+        self.assertEqual(
+            {one.counts for one in apart},
+            {(a, b) for a in range(6, 161) for b in range(6, 161) if abs(60 / a * b / 14 - 17.3) <= 0.06},
+        )
         with self.assertRaisesRegex(GearingError, "left open"):
             read_train("12:?")
 

@@ -3,7 +3,7 @@
     4x M3x10 button hex2 rear cover @under #A3 !spring behind ^dish out +blue after 3
 
 ``N x`` count · thread × length · head · drive and size · tooth counts
-(``32/10`` or ``32t``) · other dimensions (``5x10x4``) · material · words ·
+(``32/10``, ``32t`` or ``32 tooth``) · other dimensions (``5x10x4``) · material · words ·
 ``@`` side · ``#`` tray place · ``!`` caution · ``^`` facing · ``=`` alignment ·
 ``~`` lubricant found · ``+`` lock found · ``&`` sub-assembly · ``after N`` or
 ``after none`` · ``discard`` (not used again) · ``shut`` (not to be undone) ·
@@ -40,7 +40,6 @@ LONGEST_LINE = 400
 """Characters in one line: a step is said in a breath."""
 
 MOST_OF_A_KIND = 999
-TOOTHED = frozenset({"gear", "ring", "hub", "worm"})
 THREADED = ("nut", "washer", "setscrew")
 FASTENED = ("screw", *THREADED)
 
@@ -49,6 +48,10 @@ _BARE_COUNT = re.compile(r"^\d{1,3}$")
 _TEETH = re.compile(r"^\d{1,4}t(?:/\d{1,4}t?)*$", re.I)
 _TEETH_PLAIN = re.compile(r"^\d{1,4}(?:/\d{1,4})*$")
 _SIZE = re.compile(rf"^{LENGTH}(?:[x×]{LENGTH}){{0,3}}$")
+_TEETH_WORDS = frozenset({"tooth", "teeth", "t", "toothed"})
+_TEETH_JOINED = re.compile(r"^(\d{1,4}(?:/\d{1,4})*)-?(?:tooth|teeth|toothed)$", re.I)
+_TIMES = re.compile(rf"^[x×]({LENGTH})$")
+_AND = frozenset({"and", "&", ","})
 _DECIMAL = re.compile(r"[.,x×/a-z″]", re.I)
 _STEPS = re.compile(r"^\d{1,4}(?:,\d{1,4}){0,11}$")
 
@@ -131,7 +134,7 @@ def _context(tokens: list[Token]) -> frozenset[str]:
             continue
         if read_thread(token.text) or kind_of_word(token.text) in ("screw", "setscrew", "nut"):
             about.add("fastener")
-        if kind_of_word(token.text) in TOOTHED:
+        if (named := kind_of_word(token.text)) and kinds()[named].teeth:
             about.add("toothed")
     for word, kind in pairwise(tokens):
         if word.text.lower() == "as" and kind_of_word(kind.text) in FASTENED:
@@ -149,15 +152,41 @@ def _keyword(reader: _Reader, tokens: list[Token], at: int) -> int:
     if word == "after" and following.lower() == "none":
         reader.set(free=True, after=())
         return 2
-    if word == "after" and _STEPS.match(following) and not reader.entry.free:
-        steps = {int(n) for n in following.split(",")} | set(reader.entry.after)
-        reader.set(after=tuple(sorted(steps)))
-        return 2
+    if word == "after" and not reader.entry.free:
+        steps, used = _steps_said(tokens, at + 1)
+        if steps:
+            reader.set(after=tuple(sorted(steps | set(reader.entry.after))))
+            return 1 + used
     if word == "as" and (following.lower() in kinds() or kind_of_word(following)):
         key = following.lower()
         reader.kind = key if key in kinds() else kind_of_word(key) or ""
         return 2
     return 0
+
+
+def _steps_said(tokens: list[Token], at: int) -> tuple[set[int], int]:
+    """Steps of ``3``, ``3,4``, ``3, 4``, ``steps 3 and 4``; how many tokens they take."""
+    begun, steps = at, set[int]()
+    if _plain_at(tokens, at).lower() in ("step", "steps"):
+        at += 1
+    while True:
+        said = _plain_at(tokens, at)
+        if not _STEPS.match(said.rstrip(",")):
+            # Nothing follows the last “and”: that word is none of ours.
+            return steps, at - begun - (1 if steps and _is_and(tokens, at - 1) else 0)
+        steps |= {int(n) for n in said.rstrip(",").split(",")}
+        at += 1
+        if not said.endswith(","):
+            if not _is_and(tokens, at):
+                return steps, at - begun
+            at += 1
+
+
+def _is_and(tokens: list[Token], at: int) -> bool:
+    if at >= len(tokens):
+        return False
+    token = tokens[at]
+    return _plain_at(tokens, at).lower() in _AND or (token.mark == "group" and not token.text)
 
 
 def _plain_at(tokens: list[Token], at: int) -> str:
@@ -172,6 +201,8 @@ def _understand(reader: _Reader, tokens: list[Token], at: int, context: frozense
     text = tokens[at].text
     following = _plain_at(tokens, at + 1)
     entry = reader.entry
+    if used := _teeth_in_words(reader, text, following):
+        return used
     if used := _count(reader, text, following, first=at == 0):
         return used
     if (entry.fastener is None or not entry.fastener.thread) and (thread := read_thread(text)):
@@ -179,6 +210,12 @@ def _understand(reader: _Reader, tokens: list[Token], at: int, context: frozense
         after_x = _plain_at(tokens, at + 2)
         if not thread.length and following.lower() in ("x", "×") and (long := with_length(thread, after_x)):
             thread, used = long, 3
+        elif (
+            not thread.length
+            and (times := _TIMES.match(following.lower()))
+            and (long := with_length(thread, times[1]))
+        ):
+            thread, used = long, 2
         old = entry.fastener or Fastener()
         reader.set(fastener=driven_like(thread, old))
         return used
@@ -195,6 +232,15 @@ def _understand(reader: _Reader, tokens: list[Token], at: int, context: frozense
     reader.words.append(text)
     reader.plain_words.append(text)
     return 1
+
+
+def _teeth_in_words(reader: _Reader, text: str, following: str) -> int:
+    """``20 tooth``, ``31/12 teeth``, ``20-tooth``: a count of teeth, not of pieces."""
+    joined = _TEETH_JOINED.match(text)
+    said = joined[1] if joined else text
+    if not joined and (following.lower() not in _TEETH_WORDS or not _TEETH_PLAIN.match(text)):
+        return 0
+    return (1 if joined else 2) if _has_teeth(reader, said) else 0
 
 
 def _count(reader: _Reader, text: str, following: str, *, first: bool) -> int:
@@ -236,6 +282,13 @@ def _teeth(reader: _Reader, text: str, context: frozenset[str]) -> bool:
     if reader.entry.teeth:
         return False
     if not (_TEETH.match(text) or ("toothed" in context and _TEETH_PLAIN.match(text))):
+        return False
+    return _has_teeth(reader, text)
+
+
+def _has_teeth(reader: _Reader, text: str) -> bool:
+    """Take tooth counts such as ``31/12t``, if they are counts of teeth and none were said yet."""
+    if reader.entry.teeth:
         return False
     counts = tuple(int(n.rstrip("tT")) for n in text.split("/"))
     if len(counts) > 4 or not all(FEWEST_TEETH <= n <= MOST_TEETH for n in counts):

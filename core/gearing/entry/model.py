@@ -86,6 +86,11 @@ class Entry:
     discard: bool = False
     shut: bool = False
 
+    @property
+    def owed(self) -> int:
+        """How many have to be accounted for: none of what stayed shut."""
+        return 0 if self.shut else self.count
+
 
 @dataclass(frozen=True, slots=True)
 class Chip:

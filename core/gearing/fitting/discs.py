@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from math import log, pi
+from math import log, pi, sqrt
 
 import numpy as np
 from numpy.typing import NDArray
@@ -53,6 +53,16 @@ def disc_force(disc: Disc, travel: float) -> float:
     )
 
 
+def snaps_at(disc: Disc) -> float | None:
+    """Travel at which a tall disc snaps through, mm; None for one that presses flat.
+
+    Where ``h0/t > sqrt(2)`` the force has a greatest value, at
+    ``s = h0 - sqrt((h0² - 2t²)/3)`` (from the force above), and falls beyond.
+    """
+    over = disc.cone**2 - 2 * disc.thickness**2
+    return disc.cone - sqrt(over / 3) if over > 0 else None
+
+
 @dataclass(frozen=True, slots=True)
 class Stack:
     """A stack as it lies: how many discs face the same way in each packet, and its packets in turn.
@@ -64,13 +74,16 @@ class Stack:
     free, flat : float
         Height free, and pressed flat, mm.
     travel_most : float
-        Until the first packet lies flat, mm.
+        Until it lies flat, or the weakest packet snaps through, mm.
+    snaps : bool
+        Whether its discs are so tall that they snap through.
     """
 
     packets: tuple[int, ...]
     free: float
     flat: float
     travel_most: float
+    snaps: bool = False
 
 
 def read_stack(facings: str, disc: Disc) -> Stack:
@@ -110,21 +123,26 @@ def read_stack(facings: str, disc: Disc) -> Stack:
         )
     free = sum(disc.cone + many * disc.thickness for many in packets)
     flat = sum(packets) * disc.thickness
-    return Stack(tuple(packets), free, flat, free - flat)
+    if snaps_at(disc) is None:
+        return Stack(tuple(packets), free, flat, free - flat)
+    gives, _ = stack_curve(Stack(tuple(packets), free, flat, free - flat), disc)
+    return Stack(tuple(packets), free, flat, float(gives[-1]), True)
 
 
 def stack_curve(stack: Stack, disc: Disc) -> tuple[Curve, Curve]:
-    """Travel (mm) and force (N) of a whole stack until its weakest packet lies flat, both of shape (n,).
+    """Travel (mm) and force (N) of a whole stack, both of shape (n,).
+
+    Until its strongest packet lies flat; of discs that snap through, until the
+    weakest packet does, since nothing holds it from there on.
 
     Parallel adds force, alternate adds travel: under one force each packet
     gives what one of its discs gives under its share.
     """
-    travel = np.linspace(0.0, disc.cone, STEPS)
+    snap = snaps_at(disc)
+    travel = np.linspace(0.0, disc.cone if snap is None else snap, STEPS)
     one = np.array([disc_force(disc, float(s)) for s in travel])
-    # Very tall cones snap through past their greatest force: the curve ends there.
-    most = int(np.argmax(one)) + 1
-    travel, one = travel[:most], one[:most]
-    force = np.linspace(0.0, max(stack.packets) * one[-1], STEPS)
+    most = max(stack.packets) if snap is None else min(stack.packets)
+    force = np.linspace(0.0, most * one[-1], STEPS)
     gives = sum((np.interp(force / many, one, travel) for many in stack.packets), np.zeros(STEPS))
     return gives, force
 
@@ -137,6 +155,12 @@ def stack_force(stack: Stack, disc: Disc, travel: float) -> float:
     GearingError
         If it would be pressed past flat.
     """
+    if stack.snaps and travel > stack.travel_most + 1e-9:
+        raise GearingError(
+            f"These discs snap through past {stack.travel_most:.2f} mm of travel: no force holds them there.",
+            field="turns",
+            hint="Back the nut off, or take discs less tall than 1.4 times their thickness.",
+        )
     if not 0 <= travel <= stack.travel_most + 1e-9:
         raise GearingError(
             f"Pressed past flat: it has {stack.travel_most:.2f} mm of travel.",

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from math import pi
+from math import pi, sqrt
 
 from ..errors import GearingError
 from ..sizes import table
@@ -17,6 +17,12 @@ class Pressed:
     ----------
     pressure : float
         At most, N/mm².
+    stands : float
+        Pressure at which the weaker of the two begins to yield, N/mm².
+    weakest : str
+        ``hub`` or ``shaft``.
+    interference_stood : float
+        That leads to it, mm.
     """
 
     least: float
@@ -24,6 +30,14 @@ class Pressed:
     push_least: float
     push_most: float
     pressure: float
+    stands: float
+    weakest: str
+    interference_stood: float
+
+    @property
+    def yields(self) -> str:
+        """Which of the two yields at the most interference; empty if neither does."""
+        return self.weakest if self.pressure > self.stands else ""
 
 
 def interference(diameter: float, shaft: str) -> tuple[float, float]:
@@ -59,7 +73,7 @@ def press_fit(
     most: float,
     hollow: float = 0.0,
 ) -> Pressed:
-    """Pressure and push for an interference (Lamé; DIN 7190-1, elastic).
+    """Pressure, push and what the parts stand, for an interference (Lamé; DIN 7190-1, elastic).
 
     Parameters
     ----------
@@ -81,7 +95,7 @@ def press_fit(
             raise GearingError(
                 f"“{name}” is not known here.", field="material", hint=f"One of: {', '.join(materials)}."
             )
-    (e_hub, v_hub), (e_pin, v_pin) = materials[hub_material], materials[shaft_material]
+    (e_hub, v_hub, r_hub), (e_pin, v_pin, r_pin) = materials[hub_material], materials[shaft_material]
     q, bored = (diameter / hub) ** 2, (hollow / diameter) ** 2
     gives = ((1 + q) / (1 - q) + v_hub) / e_hub + ((1 + bored) / (1 - bored) - v_pin) / e_pin
     friction = float(table("fitting")["press"]["friction"])
@@ -91,4 +105,11 @@ def press_fit(
         return pressure, friction * pi * diameter * length * pressure
 
     (_, low), (pressure, high) = push(least), push(most)
-    return Pressed(least, most, low, high, pressure)
+    # First yield at the bore of a thick ring, and of the shaft, hollow or solid (DIN 7190-1, 4.2).
+    limits = {
+        "hub": r_hub * (1 - q) / sqrt(3),
+        "shaft": r_pin * ((1 - bored) / sqrt(3) if hollow else 2 / sqrt(3)),
+    }
+    weakest = min(limits, key=lambda name: limits[name])
+    stands = limits[weakest]
+    return Pressed(least, most, low, high, pressure, stands, weakest, stands * diameter * gives)

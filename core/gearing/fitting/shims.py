@@ -61,7 +61,9 @@ def choose_shims(
         )
     if not packs or len(packs) > MOST_PACKS:
         raise GearingError("Say which shims are at hand.", field="packs", hint=f"1 to {MOST_PACKS} packs.")
-    by_size = {pack.thickness: pack.count for pack in packs}
+    by_size: dict[float, int] = {}
+    for pack in packs:
+        by_size[pack.thickness] = by_size.get(pack.thickness, 0) + pack.count
     found: list[Shimmed] = []
     for many in range(MOST_SHIMS + 1):
         for chosen in combinations_with_replacement(sorted(by_size, reverse=True), many):

@@ -6,7 +6,8 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from gearing.advise import LEAST_WORTH, SETTLED, expected_gain
+from gearing.advise import LEAST_WORTH, expected_gain
+from gearing.answers import SETTLED
 from gearing.errors import GearingError
 from gearing.prior import Array
 from gearing.readings import CALIPER_ERROR

@@ -4,16 +4,11 @@ from __future__ import annotations
 
 from functools import cache
 
+from gearing.pieces import kinds
 from gearing.sizes import table
 
 GEAR = "gear"
 """An external gear, the usual case; ``ring`` is one with internal teeth."""
-
-TOOTHED = ("gear", "worm")
-"""Kinds of piece that have teeth to read even where none were counted yet."""
-
-BY_WORD = (*TOOTHED, "ring", "hub")
-"""Kinds that are read as the form their words name, counted or not."""
 
 
 @cache
@@ -29,6 +24,7 @@ def form_of(kind: str, words: str, counted: bool) -> str:
     """
     told = f" {words.lower()} "
     named = next((r["form"] for r in table("forms")["word"] if any(f" {w} " in told for w in r["words"])), "")
-    if named and (counted or kind in BY_WORD):
+    teeth = kinds()[kind].teeth if kind in kinds() else ""
+    if named and (counted or teeth):
         return str(named)
-    return GEAR if counted or kind in TOOTHED else ""
+    return GEAR if counted or teeth == "always" else ""

@@ -8,6 +8,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..errors import GearingError
+from ..sizes import table
 from .pair import Pair
 
 
@@ -77,6 +78,11 @@ def width_in_mesh(first: float, second: float, offset: float) -> float:
             "The faces miss each other altogether.", field="offset_mm", hint="Shim one of them over."
         )
     return width
+
+
+def enough_width(width: float, narrower: float) -> bool:
+    """Whether enough of the narrower face runs (``mesh.toml``)."""
+    return width >= float(table("mesh")["face"]["least"]) * narrower
 
 
 def gap_of_tilt(width: float, tilt: float) -> float:

@@ -99,8 +99,10 @@ class BevelPair:
 def bevel_pair(first: int, second: int, module: float, pressure_angle: float, shafts: float) -> BevelPair:
     """Straight bevels of outer module `module` on shafts `shafts` apart.
 
-    `backlash_per_mm` is how much backlash a millimetre of shim behind each
-    gear gives or takes, ``2·tan(alpha)·sin(delta)``.
+    `backlash_per_mm` is how much a millimetre of shim behind each gear changes
+    the backlash: minus, since it moves the gear along its axis towards the
+    crossing, the pitch cones ``sin(delta)`` of that into each other, and so
+    closes ``2·tan(alpha)·sin(delta)``.
 
     Raises
     ------
@@ -117,7 +119,7 @@ def bevel_pair(first: int, second: int, module: float, pressure_angle: float, sh
         )
     virtual = first / cos(one), second / cos(two)
     pair = Pair(Gear(virtual[0], module, pressure_angle), Gear(virtual[1], module, pressure_angle))
-    play = 2 * tan(pressure_angle) * sin(one), 2 * tan(pressure_angle) * sin(two)
+    play = -2 * tan(pressure_angle) * sin(one), -2 * tan(pressure_angle) * sin(two)
     return BevelPair(
         ratio=second / first,
         cones=(one, two),

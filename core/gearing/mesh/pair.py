@@ -22,8 +22,10 @@ from ..gear import (
     tip_radius,
     tooth_half_angle,
     transverse_pressure_angle,
+    undercut,
 )
 from ..involute import Real, inv, inverse_inv
+from ..outline import form_radius
 from ..ring import ring_root_radius, ring_tip_radius, space_of
 
 ONE_PITCH = 1e-3
@@ -49,7 +51,7 @@ class Pair:
         if not np.isclose(base_pitch(self.first), base_pitch(self.second), rtol=ONE_PITCH):
             raise GearingError(
                 "The two gears differ in pitch: they will not run together.",
-                field="module",
+                field="second.module",
                 hint="Compare module and pressure angle of both; read the doubtful one again.",
             )
         if self.internal and self.second.teeth - self.first.teeth < 1:
@@ -153,6 +155,30 @@ class Pair:
             along = one - np.maximum(two - between, 0.0)
         else:
             along = np.minimum(one, between) + np.minimum(two, between) - between
+        return along / float(base_pitch(self.first))
+
+    @cached_property
+    def undercuts(self) -> tuple[bool, bool]:
+        """Whether a rack cutter takes off part of the involute of each; a ring is cut from inside."""
+        return undercut(self.first), not self.internal and undercut(self.second)
+
+    @cached_property
+    def _begins(self) -> tuple[float, float]:
+        """From each base circle to where a cut flank begins, along the line of action, mm; 0 if whole."""
+        return tuple(  # type: ignore[return-value]
+            beyond(gear, form_radius(gear)) if cut else 0.0
+            for gear, cut in zip((self.first, self.second), self.undercuts, strict=True)
+        )
+
+    def cut_contact_ratio(self, distance: Real) -> Real:
+        """Contact ratio where both were cut by a rack: what undercut took off carries nothing."""
+        between = np.asarray(distance) * np.sin(self.working_angle(distance))
+        one, two = beyond(self.first, self.tips[0]), beyond(self.second, self.tips[1])
+        begin_1, begin_2 = self._begins
+        if self.internal:
+            along = one - np.maximum(two - between, begin_1)
+        else:
+            along = np.minimum(one, between - begin_2) + np.minimum(two, between - begin_1) - between
         return along / float(base_pitch(self.first))
 
     def clearances(self, distance: Real) -> tuple[Real, Real]:

@@ -9,8 +9,15 @@ from numpy.typing import NDArray
 
 from ..involute import Real
 from ..sizes import table
-from .bands import Band
+from .bands import Band, aimed, verdicts
+from .interference import interferes
 from .pair import Pair
+
+AIM = {"under": "tight", "within": "right", "over": "loose"}
+"""What a strip is called by where the backlash it leaves lies against what is aimed for."""
+
+CANNOT = ("interferes", "skipping")
+"""Verdicts of a mesh that no strip sets."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -79,23 +86,18 @@ def strips(pair: Pair, module: float, band: Band) -> list[Strip]:
             backlash=float(j),
             share=float(j) / module,
             held_by="tip" if tip else "flanks",
-            verdict="lost" if contact < 1 else _verdict(float(j) / module, band),
+            verdict="lost" if lost else AIM[str(aim)],
         )
-        for (name, fold, thickness), a, tip, j, contact in zip(
+        for (name, fold, thickness), a, tip, j, aim, lost in zip(
             kinds,
             np.asarray(distances),
             by_tip,
             np.asarray(plays),
-            np.asarray(contacts),
+            aimed(plays, module, band),
+            np.isin(verdicts(plays, contacts, 0.0, interferes(pair, distances), module, band), CANNOT),
             strict=True,
         )
     ]
     middle = (band.low + band.high) / 2
     order = {"right": 0, "tight": 1, "loose": 1, "lost": 2}
     return sorted(found, key=lambda one: (order[one.verdict], abs(one.share - middle)))
-
-
-def _verdict(share: float, band: Band) -> str:
-    if share < band.low:
-        return "tight"
-    return "right" if share <= band.high else "loose"

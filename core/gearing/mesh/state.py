@@ -11,7 +11,8 @@ import numpy as np
 from ..errors import GearingError
 from ..gear import Gear, base_radius, transverse_pressure_angle
 from ..involute import Real, inv, inverse_inv
-from .pair import Pair, beyond
+from .interference import interference, short_of_involute
+from .pair import Pair
 
 
 @dataclass(frozen=True, slots=True)
@@ -40,8 +41,14 @@ class Mesh:
     working_depth : float
     skips_at : float
         Distance at which the contact ratio is 1; nan if it never falls so far.
+    cut_contact_ratio : float
+        The same where both were cut by a rack, undercut taken off.
     troubles : tuple of str
-        Where flanks or tips run where they must not.
+        Where flanks or tips run where they must not: none of these runs right.
+    interferes : bool
+        Whether any of them is more than a lack of room between tip and root.
+    notes : tuple of str
+        What to know of a pair that runs.
     hunts : bool
         Whether every tooth meets every other, ``gcd(z1, z2) = 1``.
     turns_to_meet_again : int
@@ -61,7 +68,10 @@ class Mesh:
     tip_clearance_2: float
     working_depth: float
     skips_at: float
+    cut_contact_ratio: float
     troubles: tuple[str, ...]
+    interferes: bool
+    notes: tuple[str, ...]
     hunts: bool
     turns_to_meet_again: int
 
@@ -112,6 +122,7 @@ def mesh(first: Gear, second: Gear, distance: float | None = None, *, internal: 
     play = float(pair.backlash(a))
     clear_1, clear_2 = (float(clear) for clear in pair.clearances(a))
     z1, z2 = int(first.teeth), int(second.teeth)
+    collides = [says for says, where in interference(pair, a) if np.any(where)]
     return Mesh(
         ratio=Fraction(z2, z1),
         zero_backlash_distance=close,
@@ -126,52 +137,19 @@ def mesh(first: Gear, second: Gear, distance: float | None = None, *, internal: 
         tip_clearance_2=clear_2,
         working_depth=float(pair.working_depth(a)),
         skips_at=pair.skips_at,
-        troubles=tuple(_troubles(pair, a)),
+        cut_contact_ratio=float(pair.cut_contact_ratio(a)),
+        troubles=(*_tips_in_roots(pair, a), *collides),
+        interferes=bool(collides),
+        notes=tuple(short_of_involute(pair, a)),
         hunts=gcd(z1, z2) == 1,
         turns_to_meet_again=z2 // gcd(z1, z2),
     )
 
 
-def _troubles(pair: Pair, a: float) -> list[str]:
-    """Tips in roots, tips past the end of the involute, and tips that meet inside a ring."""
-    found = []
+def _tips_in_roots(pair: Pair, a: float) -> list[str]:
     names = ("first", "ring" if pair.internal else "second")
-    for clear, tip, root in zip(pair.clearances(a), names, reversed(names), strict=True):
-        if clear < 0:
-            found.append(f"The tips of the {tip} touch the roots of the {root}, {-clear:.2f} mm deep.")
-    along = a * float(np.sin(pair.working_angle(a)))
-    if pair.internal:
-        return found + _in_ring(pair, a)
-    one, two = (beyond(gear, tip) for gear, tip in zip((pair.first, pair.second), pair.tips, strict=True))
-    for past, tip, flank in ((two - along, "second", "first"), (one - along, "first", "second")):
-        if past > 1e-6:
-            found.append(
-                f"The tips of the {tip} reach below the involute of the {flank}: cut teeth are undercut "
-                "to clear them, moulded ones may not be."
-            )
-    return found
-
-
-def _in_ring(pair: Pair, a: float) -> list[str]:
-    """Interference of a pinion in a ring: at the flank's end, and of tips that pass each other.
-
-    After the usual conditions for internal gears (JGMA 611; Litvin and
-    Fuentes, 11): ``z1/z2 >= 1 - tan(alpha_a2)/tan(alpha_w)`` and
-    ``theta1·z1/z2 + inv(alpha_w) - inv(alpha_a2) >= theta2``.
-    """
-    (ra1, ra2), rb2 = pair.tips, float(base_radius(pair.second))
-    share = float(pair.first.teeth / pair.second.teeth)
-    if ra2 <= rb2:
-        return ["The ring's tips stand inside its base circle: they have no flank there to run on."]
-    working = float(pair.working_angle(a))
-    at_1 = float(np.arccos(np.clip(base_radius(pair.first) / ra1, -1, 1)))
-    at_2 = float(np.arccos(rb2 / ra2))
-    found = []
-    if share < 1 - np.tan(at_2) / np.tan(working):
-        found.append("The ring's tips reach below the involute of the pinion, unless they are trimmed.")
-    turn_1 = np.arccos(np.clip((ra2**2 - ra1**2 - a**2) / (2 * a * ra1), -1, 1))
-    turn_2 = np.arccos(np.clip((a**2 + ra2**2 - ra1**2) / (2 * a * ra2), -1, 1))
-    room = (turn_1 + inv(at_1) - inv(working)) * share + inv(working) - inv(at_2) - turn_2
-    if room < 0:
-        found.append("Tips of pinion and ring meet as they leave: too few teeth between the two counts.")
-    return found
+    return [
+        f"The tips of the {tip} touch the roots of the {root}, {-clear:.2f} mm deep."
+        for clear, tip, root in zip(pair.clearances(a), names, reversed(names), strict=True)
+        if clear < 0
+    ]

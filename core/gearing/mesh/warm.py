@@ -2,12 +2,18 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
 
-from ..errors import GearingError
+import numpy as np
+
+from ..errors import GearingError, within
+from ..gear import Gear
 from ..sizes import table
 from .pair import Pair
+from .unlike import unlike
+
+BISECTIONS = 40
 
 AIR = ("dry", "room", "wet")
 
@@ -79,23 +85,68 @@ def _material(name: str) -> dict[str, Any]:
 def warmed(pair: Pair, distance: float, climate: Climate, wanted: float) -> Warmed:
     """Backlash cold and warm at `distance`, and the distance to set cold for `wanted` backlash warm.
 
-    A gear that grows by a share ``e`` takes ``r_w·e`` of the distance, a housing
-    that grows gives ``a·e``; what is left acts on the cold gears.
+    Each part grows as a whole, gears in all their measures; where they grow
+    unlike, so do their pitches, and the tightest teeth say what play is left.
+    The parts by member are each member's growing alone.
+
+    Raises
+    ------
+    GearingError
+        If the warm gears no longer reach each other.
     """
-    one, two = (float(r) for r in pair.working_radii(distance))
-    s = pair.sign
-    grown = growth(climate.first, climate), growth(climate.second, climate), growth(climate.housing, climate)
-    # A ring that grows gives room; a gear takes it.
-    takes = (s * one * grown[0], two * grown[1], distance * grown[2])
-    opens = (takes[2] - takes[0] - takes[1]) * s
+    with within("climate"):
+        grown = tuple(_grows(name, climate) for name in ("first", "second", "housing"))
 
-    def play(opened: float) -> float:
-        return float(pair.backlash(distance + s * opened))
+    def play(at: float, one: float, two: float, apart: float) -> float:
+        warm = unlike(
+            _scaled(pair.first, one), _scaled(pair.second, two), at * (1 + apart), internal=pair.internal
+        )
+        if warm is None:
+            raise GearingError(
+                "Warm, these gears no longer meet.",
+                field="climate.runs_at_c",
+                hint="Check warmth and materials.",
+            )
+        return warm.least
 
-    cold = play(0.0)
-    first, second, housing = (play(part) - cold for part in (-takes[0] * s, -takes[1] * s, takes[2] * s))
-    target = pair.distance_for(wanted)
-    scale = 1 + grown[2] - (s * one * grown[0] + two * grown[1]) / distance
-    set_distance = target / scale
-    set_play = float(pair.backlash(set_distance))
-    return Warmed(cold, play(opens), first, second, housing, set_distance, set_play)
+    cold = float(pair.backlash(distance))
+    # The parts by the pitch point, where they add up; pitch errors belong to no one member.
+    one, two, apart = (_alone(pair, distance, *each) - cold for each in np.diag(grown))
+    warm = play(distance, *grown)
+    near, far = pair.zero_backlash_distance, pair.limits[0 if pair.internal else 1]
+    # Wide enough that a setting beyond the cold band is found.
+    near, far = near - pair.sign * (pair.sign * (far - near)) * 0.5, far - pair.sign * 1e-6
+    for _ in range(BISECTIONS):
+        middle = (near + far) / 2
+        try:
+            short = play(middle, *grown) < wanted
+        except GearingError:
+            short = abs(middle - pair.bases) < abs(far - pair.bases)
+        near, far = (middle, far) if short else (near, middle)
+    set_distance = (near + far) / 2
+    return Warmed(cold, warm, one, two, apart, set_distance, float(pair.backlash(set_distance)))
+
+
+def _grows(name: str, climate: Climate) -> float:
+    """Growth of one of the three; what is not known of it is said of it."""
+    try:
+        return growth(getattr(climate, name), climate)
+    except GearingError as error:
+        error.field = name if error.field == "material" else error.field
+        raise
+
+
+def _alone(pair: Pair, distance: float, one: float, two: float, apart: float) -> float:
+    """Backlash at the pitch point with parts grown by these shares; cold where they no longer meet."""
+    told = unlike(
+        _scaled(pair.first, one), _scaled(pair.second, two), distance * (1 + apart), internal=pair.internal
+    )
+    return told.pitch_point if told else float(pair.backlash(distance))
+
+
+def _scaled(gear: Gear, share: float) -> Gear:
+    """The gear grown in all its measures."""
+    grows = 1 + share
+    return replace(
+        gear, module=gear.module * grows, tip_trim=gear.tip_trim * grows, thinning=gear.thinning * grows
+    )

@@ -15,11 +15,17 @@ from ..errors import GearingError
 from .graph import Off, precedence
 from .tools import tool_of
 
-MOST_LOOKED_AT = 500_000
-"""Steps looked at in search of the easiest order; beyond it a good one is taken, and that is said."""
+ALWAYS_EXACT = 24
+"""Steps up to which the easiest order is always found."""
+
+MOST_LOOKED_AT, LOOKED_AT_WIDE = 2_000_000, 600
+"""Places looked at for it, up to so many steps and beyond; then a good one is taken, and that is said."""
 
 BEAM = 16
 """Ways that go on at a time when the search is not exact."""
+
+LEVEL = 200
+"""Ways of turning over that go on at a time."""
 
 State = tuple[int, str, str]
 """What is off (as bits), the side that lies up, the tool in hand."""
@@ -101,94 +107,204 @@ def _easiest(
 
 
 class _Search:
+    """Steps as bits: which are off, which are free, which class of side and tool each is of."""
+
     def __init__(self, graph: nx.DiGraph[int], needed: list[int], entries: dict[int, Entry]) -> None:
-        self.needed = needed
-        bit = {number: 1 << at for at, number in enumerate(needed)}
-        self.steps = [
-            (
-                bit[number],
-                sum(bit[before] for before in graph.predecessors(number)),
-                entries[number].side,
-                tool_of(entries[number]),
-                number,
-            )
-            for number in needed
-        ]
+        self.numbers = needed
+        at = {number: n for n, number in enumerate(needed)}
         self.whole = (1 << len(needed)) - 1
-        self.looked_at = 0
+        self.needs = [sum(1 << at[before] for before in graph.predecessors(number)) for number in needed]
+        self.frees = [[at[after] for after in graph.successors(number)] for number in needed]
+        self.classes: dict[tuple[str, str], int] = {}
+        for n, number in enumerate(needed):
+            kind = entries[number].side, tool_of(entries[number])
+            self.classes[kind] = self.classes.get(kind, 0) | 1 << n
+        self.sides = {side for side, _ in self.classes if side}
+        self.by_side = {side: self._of(0, side) for side in self.sides}
+        self.by_tool = {tool: self._of(1, tool) for _, tool in self.classes if tool}
+        self.open_to: dict[tuple[str, str], int] = {}
+        self.chains = self._alternating(graph, needed, entries)
+
+    def _of(self, part: int, name: str) -> int:
+        return sum(bits for kind, bits in self.classes.items() if kind[part] == name)
+
+    def _alternating(
+        self, graph: nx.DiGraph[int], needed: list[int], entries: dict[int, Entry]
+    ) -> list[tuple[int, int, str]]:
+        """Turn-overs that chains force from a first side on: as steps they begin with, the most first."""
+        forced: dict[int, dict[str, int]] = {}
+        for number in reversed(list(nx.topological_sort(graph))):
+            side = entries[number].side
+            after: dict[str, int] = {}
+            for succ in graph.successors(number):
+                for first, turns in forced[succ].items():
+                    after[first] = max(after.get(first, 0), turns)
+            if side:
+                most = max((turns + (first != side) for first, turns in after.items()), default=0)
+                after = {side: most}
+            forced[number] = after
+        bits: dict[tuple[int, str], int] = {}
+        for n, number in enumerate(needed):
+            for first, turns in forced[number].items():
+                bits[turns, first] = bits.get((turns, first), 0) | 1 << n
+        return [(turns, mask, first) for (turns, first), mask in sorted(bits.items(), reverse=True)]
 
     def exact(self) -> tuple[list[int], Cost] | None:
-        """The easiest order, or None if it takes more looking than is allowed."""
-        start = self._free((0, "", ""))
-        best: dict[State, Cost] = {start[0]: (0, 0)}
+        """The easiest order (A*; Hart, Nilsson and Raphael, 1968), or None if that takes too much looking."""
+        most = MOST_LOOKED_AT if len(self.numbers) <= ALWAYS_EXACT else LOOKED_AT_WIDE
+        off, ready, way = self._free(0, self._ready(0), "", "", None)
+        start: State = (off, "", "")
+        best: dict[State, Cost] = {start: (0, 0)}
         many = count()
-        heap: list[tuple[Cost, int, State, _Way]] = [((0, 0), next(many), *start)]
+        heap: list[tuple[Cost, int, Cost, int, State, _Way]] = [
+            (self._at_least(start), next(many), (0, 0), ready, start, way)
+        ]
+        looked = 0
         while heap:
-            cost, _, state, way = heappop(heap)
+            _, _, cost, ready, state, way = heappop(heap)
             if state[0] == self.whole:
                 return _walked(way), cost
             if cost > best[state]:
                 continue
-            if self.looked_at > MOST_LOOKED_AT:
+            looked += 1
+            if looked > most:
                 return None
-            for paid, after, on in self._next(state, cost, way):
+            for paid, free, after, on in self._next(state, ready, cost, way):
                 if after not in best or paid < best[after]:
                     best[after] = paid
-                    heappush(heap, (paid, next(many), after, on))
+                    least = self._at_least(after)
+                    bound = paid[0] + least[0], paid[1] + least[1]
+                    heappush(heap, (bound, -after[0].bit_count(), paid, free, after, on))
         raise AssertionError("steps without a ring can all be taken")
 
+    def _at_least(self, state: State) -> Cost:
+        """Turn-overs and tool changes that whatever order must still have.
+
+        A side or tool that is still needed and not at hand has to be come to
+        once; steps that must follow each other from side to side turn as often.
+        """
+        left, side, tool = self.whole & ~state[0], state[1], state[2]
+        sides = sum(1 for name, bits in self.by_side.items() if bits & left and name != side)
+        if not side:
+            sides = max(sides - 1, 0)
+        for turns, bits, first in self.chains:
+            if turns + 1 <= sides:
+                break
+            if bits & left:
+                sides = max(sides, turns + (bool(side) and first != side))
+        return sides, sum(1 for name, bits in self.by_tool.items() if bits & left and name != tool)
+
     def good(self) -> tuple[list[int], Cost]:
-        """A good order: of the ways so far the few that have come farthest for their cost go on."""
-        layer: dict[State, tuple[Cost, _Way]] = {}
-        state, way = self._free((0, "", ""))
-        layer[state] = ((0, 0), way)
-        done: tuple[Cost, _Way] | None = None
+        """A good order: of the ways so far the few that have come farthest for their cost go on.
+
+        Never worse than working side by side.
+        """
+        off, ready, way = self._free(0, self._ready(0), "", "", None)
+        layer: dict[State, tuple[Cost, int, _Way]] = {(off, "", ""): ((0, 0), ready, way)}
+        done_way, done = self._along(self._fewest_turns())
         while layer:
-            coming: dict[State, tuple[Cost, _Way]] = {}
-            for now, (cost, so_far) in layer.items():
+            coming: dict[State, tuple[Cost, int, _Way]] = {}
+            for now, (cost, free, so_far) in layer.items():
                 if now[0] == self.whole:
-                    if done is None or cost < done[0]:
-                        done = (cost, so_far)
+                    if cost < done:
+                        done_way, done = so_far, cost
                     continue
-                for paid, after, on in self._next(now, cost, so_far):
-                    if (done is None or paid < done[0]) and (after not in coming or paid < coming[after][0]):
-                        coming[after] = (paid, on)
+                for paid, freed, after, on in self._next(now, free, cost, so_far):
+                    if paid < done and (after not in coming or paid < coming[after][0]):
+                        coming[after] = (paid, freed, on)
             ranked = sorted(
                 coming.items(), key=lambda item: (item[1][0][0], -item[0][0].bit_count(), item[1][0])
             )
             layer = dict(ranked[:BEAM])
-        assert done is not None
-        return _walked(done[1]), done[0]
+        return _walked(done_way), done
 
-    def _next(self, state: State, cost: Cost, way: _Way) -> Iterator[tuple[Cost, State, _Way]]:
+    def _fewest_turns(self) -> list[str]:
+        """Sides in turn, all taken that each lets off whatever the tool: as few as can be found.
+
+        Level by level; to have more off is never worse, so that of two sides
+        this is the fewest, and of more as long as the levels stay small.
+        """
+
+        def clear(off: int, side: str) -> int:
+            opens = sum(bits for (on, _), bits in self.classes.items() if on in ("", side))
+            ready = self._ready(off)
+            while taking := ready & opens:
+                n = (taking & -taking).bit_length() - 1
+                off |= 1 << n
+                ready &= ~(1 << n)
+                for after in self.frees[n]:
+                    if not self.needs[after] & ~off:
+                        ready |= 1 << after
+            return off
+
+        level = {clear(0, side): [side] for side in sorted(self.sides) or [""]}
+        while self.whole not in level:
+            coming: dict[int, list[str]] = {}
+            for off, sides in level.items():
+                for side in sorted(self.sides - {sides[-1]}):
+                    coming.setdefault(clear(off, side), [*sides, side])
+            level = dict(sorted(coming.items(), key=lambda one: -one[0].bit_count())[:LEVEL])
+        return level[self.whole]
+
+    def _along(self, sides: list[str]) -> tuple[_Way, Cost]:
+        """Side by side as said, on each the tool taken up that then gets farthest."""
+        off, ready, way = self._free(0, self._ready(0), "", "", None)
+        tool, changes = "", 0
+        for side in sides:
+            while True:
+                off, ready, way = self._free(off, ready, side, tool, way)
+                ways = [
+                    (self._free(off, ready, side, takes, way), takes)
+                    for (on, takes), bits in self.classes.items()
+                    if bits & ready and on in ("", side) and takes
+                ]
+                if not ways:
+                    break
+                (off, ready, way), tool = max(ways, key=lambda one: one[0][0].bit_count())
+                changes += 1
+        return way, (len(sides) - 1, changes)
+
+    def _next(
+        self, state: State, ready: int, cost: Cost, way: _Way
+    ) -> Iterator[tuple[Cost, int, State, _Way]]:
         """Where one can turn or reach for another tool, each with what is free after it taken."""
         off, side, tool = state
         tried = set()
-        for bit, needs, on_side, takes, number in self.steps:
-            if off & bit or needs & ~off:
-                continue
-            becomes = (on_side or side, takes or tool)
-            if becomes in tried:
+        for (on, takes), bits in self.classes.items():
+            free = bits & ready
+            becomes = (on or side, takes or tool)
+            if not free or becomes in tried:
                 continue
             tried.add(becomes)
-            over = int(bool(on_side and side and on_side != side))
+            over = int(bool(on and side and on != side))
             change = int(bool(takes and takes != tool))
-            after, on = self._free((off | bit, *becomes), (way, number))
-            yield (cost[0] + over, cost[1] + change), after, on
+            after, freed, walked = self._free(off, ready, *becomes, way, forced=free)
+            yield (cost[0] + over, cost[1] + change), freed, (after, *becomes), walked
 
-    def _free(self, state: State, way: _Way = None) -> tuple[State, _Way]:
-        off, side, tool = state
-        more = True
-        while more:
-            more = False
-            self.looked_at += len(self.steps)
-            for bit, needs, on_side, takes, number in self.steps:
-                if off & bit or needs & ~off or on_side not in ("", side) or takes not in ("", tool):
-                    continue
-                off |= bit
-                way = (way, number)
-                more = True
-        return (off, side, tool), way
+    def _ready(self, off: int) -> int:
+        return sum(1 << n for n, needs in enumerate(self.needs) if not off >> n & 1 and not needs & ~off)
+
+    def _free(
+        self, off: int, ready: int, side: str, tool: str, way: _Way, forced: int = 0
+    ) -> tuple[int, int, _Way]:
+        """Everything taken that costs nothing with this side up and this tool in hand."""
+        opens = self.open_to.get((side, tool))
+        if opens is None:
+            opens = self.open_to[side, tool] = sum(
+                bits for (on, takes), bits in self.classes.items() if on in ("", side) and takes in ("", tool)
+            )
+        taking = ready & (opens | forced)
+        while taking:
+            lowest = taking & -taking
+            n = lowest.bit_length() - 1
+            off |= lowest
+            ready &= ~lowest
+            way = (way, self.numbers[n])
+            for after in self.frees[n]:
+                if not self.needs[after] & ~off:
+                    ready |= 1 << after
+            taking = ready & (opens | forced)
+        return off, ready, way
 
 
 def _walked(way: _Way) -> list[int]:

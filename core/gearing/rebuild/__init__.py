@@ -1,12 +1,13 @@
 """Leading the rebuild: the strip turned round, what goes in between, and every piece counted back."""
 
 from .clock import minutes_of, ready_in
-from .pieces import OUTCOMES, LeftOver, Remark, Removed, left_over
+from .pieces import OUTCOMES, VERDICTS, LeftOver, Remark, Removed, left_over
 from .plan import Bench, Mark, Plan, PlanStep, build_plan
 from .tighten import crosswise
 
 __all__ = [
     "OUTCOMES",
+    "VERDICTS",
     "Bench",
     "LeftOver",
     "Mark",

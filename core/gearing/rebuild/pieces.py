@@ -16,6 +16,27 @@ OUTCOMES: dict[str, str] = {
 
 
 @dataclass(frozen=True, slots=True)
+class Verdict:
+    """What was found of a piece; `renews` where a new one goes in for it."""
+
+    key: str
+    label: str
+    renews: bool = False
+
+
+VERDICTS = {
+    one.key: one
+    for one in (
+        Verdict("", "not looked at"),
+        Verdict("keep", "keep"),
+        Verdict("clean", "clean"),
+        Verdict("replace", "replace", True),
+        Verdict("pair", "replace with its mate", True),
+    )
+}
+
+
+@dataclass(frozen=True, slots=True)
 class Removed:
     """A piece as it came off.
 
@@ -46,8 +67,9 @@ class Removed:
 
     @property
     def renewed(self) -> bool:
-        """Whether a new one goes in its place."""
-        return self.verdict in ("replace", "pair") or self.entry.discard or self.instead is not None
+        """Whether a new one goes in its place: the plan fits it, and it has to be got."""
+        dead = self.verdict in VERDICTS and VERDICTS[self.verdict].renews
+        return not self.entry.shut and (dead or self.entry.discard or self.instead is not None)
 
 
 @dataclass(frozen=True, slots=True)
@@ -70,7 +92,7 @@ class LeftOver:
 def left_over(removed: list[Removed]) -> list[LeftOver]:
     """Every piece not accounted for, in the order it came off. What stayed shut never came off."""
     return [
-        LeftOver(piece.step, name_of(piece.entry), piece.entry.count - piece.answered)
+        LeftOver(piece.step, name_of(piece.entry), piece.entry.owed - piece.answered)
         for piece in sorted(removed, key=lambda piece: piece.step)
-        if piece.answered < piece.entry.count and not piece.entry.shut
+        if piece.answered < piece.entry.owed
     ]

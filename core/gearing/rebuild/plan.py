@@ -14,7 +14,7 @@ from .pieces import Remark, Removed
 from .remarks import remarks_on
 from .tighten import crosswise, is_ring
 
-PINION, TURNED = ("pinion",), ("gear", "worm", "ring")
+PINION = ("pinion",)
 
 
 @dataclass(frozen=True, slots=True)
@@ -175,7 +175,7 @@ def _cures_first(steps: list[PlanStep], pieces: list[Removed]) -> list[PlanStep]
 
 def _with_turns(steps: list[PlanStep], pieces: list[Removed]) -> list[PlanStep]:
     """After each gear the train is turned by hand."""
-    toothed = {piece.step for piece in pieces if piece.entry.kind in TURNED or piece.entry.teeth}
+    toothed = {piece.step for piece in pieces if kinds()[piece.entry.kind].meshes or piece.entry.teeth}
     made: list[PlanStep] = []
     for step in steps:
         made.append(step)

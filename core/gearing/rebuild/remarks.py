@@ -62,6 +62,8 @@ def _greasing(entry: Entry, advice: Advice | None, shelf: tuple[Item, ...]) -> l
     found = entry.lubricant
     if found.lower() == "dry":
         return [Remark("dry", "Keep it dry, as it was found.")]
+    if advice and advice.lacks and not found:
+        return [Remark("mind", f"{_capital(advice.lacks)} {advice.where}: there is none on the shelf.")]
     if advice is None or advice.item is None:
         return [Remark("plain", f"Found here: {found}. Same again, never two kinds mixed." if found else "")]
     said = f"{advice.item.name}, {advice.where}"
@@ -79,8 +81,10 @@ def _greasing(entry: Entry, advice: Advice | None, shelf: tuple[Item, ...]) -> l
 def _locking(entry: Entry, advice: Advice | None) -> list[Remark]:
     if advice is None:
         return [Remark("plain", f"Lock found: {entry.lock}." if entry.lock and not entry.fastener else "")]
-    if advice.dry or advice.item is None:
+    if advice.dry:
         return [Remark("dry", f"No thread lock here. {advice.why}")]
+    if advice.item is None:
+        return [Remark("mind", f"Thread lock {advice.where}: there is none of its strength on the shelf.")]
     return [Remark("plain", f"{_capital(advice.item.name)}, {advice.where}.")]
 
 

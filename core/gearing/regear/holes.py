@@ -8,7 +8,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..errors import GearingError
-from .unshifted import backlash_at, close_distance
+from .pairs import Pairs
 
 MOST_HOLES = 60
 
@@ -50,7 +50,7 @@ class Plate:
 
 
 def nearest_hole(
-    close: NDArray[np.float64], distances: NDArray[np.float64], alpha: float, least: float, wanted: float
+    pairs: Pairs, distances: NDArray[np.float64], least: float, wanted: float
 ) -> tuple[NDArray[np.int_], NDArray[np.float64]]:
     """For each pair the hole whose backlash comes nearest to `wanted` and is not below `least`.
 
@@ -61,7 +61,7 @@ def nearest_hole(
     backlash : ndarray
         mm there; nan where none.
     """
-    play = np.asarray(backlash_at(distances, close[..., None], alpha))
+    play = pairs.widened().backlash(distances)
     usable = np.nan_to_num(play, nan=-1.0) >= least
     miss = np.where(usable, np.abs(play - wanted), np.inf)
     best = np.argmin(miss, axis=-1)
@@ -78,8 +78,13 @@ def hole_chart(
     distances: NDArray[np.float64],
     least: float,
     wanted: float,
+    shifts: NDArray[np.float64] | None = None,
 ) -> tuple[NDArray[np.int_], NDArray[np.float64]]:
-    """Hole and backlash for every pair, both of shape (pinions, spurs); hole numbers from 1, 0 for none."""
-    close = np.asarray(close_distance(np.array(pinions)[:, None], np.array(spurs)[None, :], module))
-    holes, play = nearest_hole(close, distances, alpha, least, wanted)
+    """Hole and backlash for every pair, both of shape (pinions, spurs); hole numbers from 1, 0 for none.
+
+    `shifts` are the pinions' profile shifts; none where left out.
+    """
+    z1, z2 = np.broadcast_arrays(np.array(pinions)[:, None], np.array(spurs)[None, :])
+    x1 = np.broadcast_to(np.zeros((1, 1)) if shifts is None else shifts[:, None], z1.shape)
+    holes, play = nearest_hole(Pairs(z1, z2, module, alpha, x1), distances, least, wanted)
     return holes + 1, play

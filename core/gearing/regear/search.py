@@ -9,11 +9,11 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..errors import GearingError
-from ..mesh.bands import Band
+from ..mesh.bands import Band, aimed, verdict_of, verdicts
+from ..train.uses import road_speed
 from .holes import nearest_hole
-from .unshifted import backlash_at, close_distance, contact_at, distance_with
+from .pairs import Pairs, usual_shift
 
-MINUTES = 60.0
 MOST_PAIRS = 60 * 120
 WANTS = ("keep", "speed", "ratio", "cooler")
 
@@ -119,11 +119,6 @@ class Found:
     fits: NDArray[np.bool_]
 
 
-def speed_of(travel: float, kv: float, volts: float, load: float) -> float:
-    """Road speed, km/h: ``kv·U·load`` turns a minute, `travel` mm each."""
-    return kv * volts * load * travel * MINUTES / 1e6
-
-
 def wanted_final(present: Drive, wheel: float, target: Target, rpm: float) -> float:
     """The final drive that meets the target.
 
@@ -150,7 +145,7 @@ def wanted_final(present: Drive, wheel: float, target: Target, rpm: float) -> fl
         raise GearingError(
             "A speed needs the motor.", field="kv", hint="Give its constant (rpm per volt) and the voltage."
         )
-    return pi * wheel * rpm * MINUTES / 1e6 / target.value
+    return road_speed(rpm, pi * wheel) / target.value
 
 
 def regear(
@@ -167,9 +162,12 @@ def regear(
     slot: tuple[float, float] | None = None,
     holes: NDArray[np.float64] | None = None,
     rpm: float = 0.0,
+    shifted: bool = False,
     most: int = 24,
 ) -> Found:
     """Every pair on hand, ranked for the target.
+
+    With `shifted`, pinions of few teeth are taken as cut out of undercut.
 
     A slot is set to the middle of the band where it reaches so far, and to its
     end where it nearly does; a plate by the hole whose play comes nearest.
@@ -188,22 +186,25 @@ def regear(
     final = wanted_final(present, wheel, target, rpm)
     z1 = np.array([one.teeth for one in pinions])[:, None]
     z2 = np.array([one.teeth for one in spurs])[None, :]
-    # Where a pair stands depends on the sum of its counts alone, and few sums differ.
-    sums, of = np.unique(z1 + z2, return_inverse=True)
-    close = np.asarray(close_distance(sums, 0, module), dtype=np.float64)
+    x1 = usual_shift(z1) if shifted else np.zeros(z1.shape)
+    # Where a pair stands depends on the sum of its counts and on the shift alone, and few of these differ.
+    key = np.stack([(z1 + z2).ravel(), np.broadcast_to(x1, (len(pinions), len(spurs))).ravel()])
+    (sums, shifts), of = np.unique(key, axis=1, return_inverse=True)
+    of = of.ravel()
+    pairs = Pairs(sums, np.zeros(sums.shape), module, alpha, shifts)
     middle = (band.low + band.high) / 2 * module
-    index = np.zeros(close.shape, dtype=int) - 1
-    set_at = np.asarray(distance_with(middle, close, alpha))
+    index = np.zeros(sums.shape, dtype=int) - 1
+    set_at = pairs.distance_with(middle)
     if holes is not None:
-        index, _ = nearest_hole(close, holes, alpha, band.tight * module, middle)
+        index, _ = nearest_hole(pairs, holes, band.tight * module, middle)
         set_at = np.where(index >= 0, holes[index], set_at)
     elif slot is not None:
         set_at = np.clip(set_at, *slot)
     shape = (len(pinions), len(spurs))
     hole, away = (index + 1)[of].reshape(shape), set_at[of].reshape(shape)
-    play = np.asarray(backlash_at(set_at, close, alpha))[of].reshape(shape)
-    contact = np.asarray(contact_at(away, z1, z2, module, alpha))
-    reaches = (play >= band.tight * module) & (play <= band.loose * module) & (contact >= 1.1)
+    play = pairs.backlash(set_at)[of].reshape(shape)
+    contact = Pairs(z1, z2, module, alpha, x1).contact(away)
+    reaches = verdicts(play, contact, 0.0, False, module, band) == "right"
     fits = reaches & ((hole > 0) if holes is not None else True)
     finals = z2 / z1 * reduction
     off = finals / final - 1
@@ -211,7 +212,7 @@ def regear(
     stocked = (
         np.array([p.in_stock for p in pinions])[:, None] & np.array([s.in_stock for s in spurs])[None, :]
     )
-    within = (play >= band.low * module) & (play <= band.high * module)
+    within = aimed(play, module, band) == "within"
     cost = (
         np.abs(np.log(finals / final)) + NOT_IN_STOCK * ~stocked + NOT_HUNTING * ~hunts + PLAY_OFF * ~within
     )
@@ -226,7 +227,7 @@ def regear(
                 spur=int(z2[0, k]),
                 final=float(finals[i, k]),
                 travel=float(travels[i, k]),
-                speed=float(rpm * travels[i, k] * MINUTES / 1e6),
+                speed=road_speed(rpm, float(travels[i, k])),
                 load=float((wheel / finals[i, k]) / (present.wheel / present.final)),
                 off=float(off[i, k]),
                 distance=float(away[i, k]),
@@ -250,13 +251,14 @@ def regear(
 
 def _reason(play: float, contact: float, module: float, band: Band, no_hole: bool) -> str:
     """Why a pair does not go in; empty if it does."""
-    if no_hole or play < band.tight * module or not np.isfinite(play):
-        return "too close: it binds at every hole" if no_hole else "too close: the slot does not open so far"
-    if contact < 1:
-        return "too far: the teeth skip"
-    if play > band.loose * module or contact < 1.1:
-        return f"too far: {play:.2f} mm of play"
-    return ""
+    if no_hole:
+        return "too close: it binds at every hole"
+    return {
+        "jammed": "too close: the slot does not open so far",
+        "tight": "too close: the slot does not open so far",
+        "skipping": "too far: the teeth skip",
+        "loose": f"too far: {play:.2f} mm of play",
+    }.get(verdict_of(play, contact, 0.0, False, module, band), "")
 
 
 def change(load: float) -> str:

@@ -2,7 +2,7 @@
 
 from .line import read_train
 from .model import Belt, Differential, Joint, Mesh, Planetary, Train, Worm
-from .solve import Solution, UndeterminedError, solve
+from .solve import Solution, Source, UndeterminedError, solve
 
 __all__ = [
     "Belt",
@@ -11,6 +11,7 @@ __all__ = [
     "Mesh",
     "Planetary",
     "Solution",
+    "Source",
     "Train",
     "UndeterminedError",
     "Worm",

@@ -6,7 +6,7 @@ All stages are drawn at one module, so that teeth compare; lengths in modules.
 from __future__ import annotations
 
 from dataclasses import dataclass
-from math import cos, radians, sin
+from math import acos, atan2, cos, degrees, radians, sin
 
 from .model import Belt, Coupling, Mesh, Planetary, Train, Worm
 
@@ -168,19 +168,52 @@ def _set(one: Planetary, board: _Board, stage: int) -> list[Placed]:
     for shaft in one.shafts():
         board.at.setdefault(shaft, (x, y))
     made = [Placed("gear", one.teeth_sun, one.sun, x, y, 0.0, stage, 0)]
-    apart = (one.teeth_sun + one.teeth_planet) / 2
-    first = 0.0
+    out, turn = _outer_place(one)
+    last = 0.0
     for n in range(one.planets):
         towards = 90.0 + 360.0 * n / one.planets
+        inner = (one.teeth_sun + one.teeth_planet) / 2
         turned = meshing_phase(0.0, one.teeth_sun, one.teeth_planet, towards)
-        first = turned if n == 0 else first
-        px, py = x + apart * cos(radians(towards)), y + apart * sin(radians(towards))
-        made.append(
-            Placed("gear", one.teeth_planet, one.carrier, px, py, turned, stage, 1, one.carrier, (x, y))
-        )
-    outer = ring_phase(first, one.teeth_planet, one.teeth_ring, 90.0)
-    made.append(Placed("ring", one.teeth_ring, one.ring, x, y, outer, stage, 2))
+        spots = [(one.teeth_planet, inner, towards, turned, 1)]
+        if one.paired:
+            between = _direction((inner, towards), (out, towards + turn))
+            turned = meshing_phase(turned, one.teeth_planet, one.teeth_outer, between)
+        if one.teeth_outer:
+            spots.append((one.teeth_outer, out, towards + turn, turned, 2))
+        last = turned if n == 0 else last
+        for teeth, apart, at, phase, nth in spots:
+            px, py = x + apart * cos(radians(at)), y + apart * sin(radians(at))
+            made.append(Placed("gear", teeth, one.carrier, px, py, phase, stage, nth, one.carrier, (x, y)))
+    outer = ring_phase(last, one.meets_ring, one.teeth_ring, 90.0 + turn)
+    made.append(Placed("ring", one.teeth_ring, one.ring, x, y, outer, stage, _ring_nth(one)))
     return made
+
+
+def _ring_nth(one: Planetary) -> int:
+    """Place of the ring among the counts of a set as they are typed."""
+    return 3 if one.teeth_outer else 2
+
+
+def _outer_place(one: Planetary) -> tuple[float, float]:
+    """Where what meets the ring stands: distance from the axis, and degrees on from what meets the sun."""
+    inner = (one.teeth_sun + one.teeth_planet) / 2
+    if not one.paired:
+        return inner, 0.0
+    out, between = (one.teeth_ring - one.teeth_outer) / 2, (one.teeth_planet + one.teeth_outer) / 2
+    # Counts that do not close are drawn in line.
+    cosine = (inner * inner + out * out - between * between) / (2 * inner * out) if out > 0 else 1.0
+    return max(out, 0.0), degrees(acos(min(max(cosine, -1.0), 1.0)))
+
+
+def _direction(one: tuple[float, float], other: tuple[float, float]) -> float:
+    """Degrees from one point to another, both as distance and degrees."""
+    (r, a), (q, b) = one, other
+    return degrees(
+        atan2(
+            q * sin(radians(b)) - r * sin(radians(a)),
+            q * cos(radians(b)) - r * cos(radians(a)),
+        )
+    )
 
 
 def side_view(train: Train) -> list[Edge]:
@@ -233,5 +266,8 @@ def _radii(one: Coupling) -> list[tuple[str, float, str, int]]:
         case Worm():
             return [(one.second, one.teeth / 2, "gear", 1), (one.first, 3.0, "worm", 0)]
         case Planetary():
-            return [(one.ring, one.teeth_ring / 2, "ring", 2), (one.sun, one.teeth_sun / 2, "gear", 0)]
+            return [
+                (one.ring, one.teeth_ring / 2, "ring", _ring_nth(one)),
+                (one.sun, one.teeth_sun / 2, "gear", 0),
+            ]
     return []

@@ -4,9 +4,12 @@
 
 Stages follow each other, each on the shaft of the one before. ``12:60`` is an
 external pair, ``12:60i`` drives a ring from inside, ``14:42b`` is a bevel pair,
-``w1:40`` a worm of one start, ``belt 20:40`` and ``chain 11:18`` say so, and
-``p12/18/48`` is a planetary set, sun in, ring held, carrier out; ``p12/18/48
-sun>ring`` drives the sun and takes the ring, so that the carrier is held.
+``w1:40`` a worm of one start, ``belt 20:40`` and ``chain 11:18`` say so (``belt
+20:40/90`` with the belt's own teeth), and ``p12/18/48`` is a planetary set, sun
+in, ring held, carrier out; ``p12/18/48 sun>ring`` drives the sun and takes the
+ring, so that the carrier is held. ``p12/18+14/44`` has stepped planets, 18 at
+the sun and 14 at the ring on one piece; ``p12/14:13/48`` pairs of planets, 14
+at the sun in mesh with 13 at the ring.
 
 Shafts can be named, where the stages do not follow each other, and what is
 driven and held is then said after a semicolon::
@@ -17,24 +20,38 @@ driven and held is then said after a semicolon::
 from __future__ import annotations
 
 import re
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from fractions import Fraction
+from math import isnan
+
+import numpy as np
+import numpy.typing as npt
 
 from ..errors import GearingError
 from .model import Belt, Coupling, Differential, Joint, Mesh, Planetary, Train, Worm, check_count
 
+Floats = npt.NDArray[np.float64]
+
 LONGEST_LINE = 600
 MOST_STAGES = 30
 MEMBERS = ("sun", "ring", "carrier")
-HINT = "12:60, 12:60i for a ring, 14:42b for bevels, w1:40, belt 20:40, p12/18/48; ? for a count not known."
+HINT = (
+    "12:60, 12:60i for a ring, 14:42b for bevels, w1:40, belt 20:40, p12/18/48, "
+    "p12/18+14/44 for stepped planets, p12/14:13/48 for pairs; ? for a count not known."
+)
 
 _NAMES = re.compile(r"^([A-Za-z]\w{0,15}(?:-[A-Za-z]\w{0,15}){1,2})\s+(.+)$")
-_PAIR = re.compile(r"^(belt|chain)?\s*(\d{1,4}|\?)\s*:\s*(\d{1,4}|\?)\s*([ibf]?)$", re.I)
+_PAIR = re.compile(r"^(\d{1,4}|\?)\s*:\s*(\d{1,4}|\?)\s*([ibf]?)$", re.I)
+_BELT = re.compile(r"^(belt|chain)\s*(\d{1,4}|\?)\s*:\s*(\d{1,4}|\?)(?:\s*/\s*(\d{1,4}))?$", re.I)
 _WORM = re.compile(r"^w\s*(\d{1,2})\s*:\s*(\d{1,4}|\?)\s*(left|right)?(?:\s*lead\s*([\d.,]{1,6}))?$", re.I)
 _SET = re.compile(
-    r"^p\s*(\d{1,4}|\?)/(\d{1,4}|\?)/(\d{1,4}|\?)(?:\s*x\s*(\d))?(?:\s+(\w+)\s*>\s*(\w+))?$", re.I
+    r"^p\s*(\d{1,4}|\?)\s*/\s*(\d{1,4}|\?)(?:\s*([+:])\s*(\d{1,4}|\?))?\s*/\s*(\d{1,4}|\?)"
+    r"(?:\s*x\s*(\d))?(?:\s+(\w+)\s*>\s*(\w+))?$",
+    re.I,
 )
-_PLAIN = re.compile(r"^(diff|joint|slip)$", re.I)
+_PLAIN = re.compile(r"^(joint|slip)$", re.I)
+_DIFF = re.compile(r"^diff(?:\s*(\d{1,4})\s*/\s*(\d{1,4})(?:\s*x\s*(\d))?)?$", re.I)
 _SAID = re.compile(r"^(drive|hold)\s+(\w{1,16}(?:\s(?:sun|ring|carrier))?)(?:\s+(-?[\d.,/]{1,12}))?$", re.I)
 _KIND = {"": "external", "i": "internal", "b": "bevel", "f": "face"}
 _LETTER = {kind: letter for letter, kind in _KIND.items()}
@@ -50,10 +67,12 @@ class Stage:
         ``external``, ``internal``, ``bevel``, ``face``, ``belt``, ``chain``, ``worm``,
         ``planetary``, ``diff``, ``joint`` or ``slip``.
     counts : tuple of int
+        Of a set sun, planet, ring, and last what meets the ring where that is another gear.
     names : tuple of str
         Shafts, where they were named.
     more : tuple of str
-        Hand and lead of a worm; planets, source and target of a set.
+        Hand and lead of a worm; planets, source, target and ``+`` or ``:`` of a set;
+        a belt's own teeth; pinions of a differential.
     """
 
     form: str
@@ -77,11 +96,14 @@ class Stage:
                 body = f"w{said[0]}:{said[1]}" + (" left" if hand == "left" else "")
                 body += f" lead {lead}" if lead else ""
             case "planetary":
-                planets, source, target = self.more
-                body = f"p{'/'.join(said)}" + (f" x{planets}" if planets != "3" else "")
+                planets, source, target, sign = self.more
+                outer = f"{sign}{said[3]}" if sign else ""
+                body = f"p{said[0]}/{said[1]}{outer}/{said[2]}" + (f" x{planets}" if planets != "3" else "")
                 body += "" if (source, target) == ("sun", "carrier") else f" {source}>{target}"
             case "belt" | "chain":
-                body = f"{self.form} {said[0]}:{said[1]}"
+                body = f"{self.form} {said[0]}:{said[1]}" + (f"/{self.more[0]}" if self.more else "")
+            case "diff" if self.counts:
+                body = f"diff {said[0]}/{said[1]}" + (f" x{self.more[0]}" if self.more[0] != "2" else "")
             case "diff" | "joint" | "slip":
                 body = self.form
             case _:
@@ -168,8 +190,8 @@ def _read(text: str, number: int) -> Stage:
 
 def _form(body: str, number: int) -> Stage:
     if found := _PAIR.match(body):
-        counts = _count(found[2]), _count(found[3])
-        form = (found[1] or _KIND[found[4].lower()]).lower()
+        counts = _count(found[1]), _count(found[2])
+        form = _KIND[found[3].lower()]
         if form == "internal" and all(counts) and counts[1] <= counts[0]:
             raise GearingError(
                 f"Stage {number}: a ring has more teeth than what turns in it.",
@@ -177,6 +199,9 @@ def _form(body: str, number: int) -> Stage:
                 hint=f"{counts[1]} cannot go round {counts[0]}: swap them, or leave the i away.",
             )
         return Stage(form, counts)
+    if found := _BELT.match(body):
+        links = (str(check_count(int(found[4]))),) if found[4] else ()
+        return Stage(found[1].lower(), (_count(found[2]), _count(found[3])), (), links)
     if found := _WORM.match(body):
         starts = check_count(int(found[1]), 1, 20)
         lead = (found[4] or "").replace(",", ".")
@@ -186,25 +211,36 @@ def _form(body: str, number: int) -> Stage:
             )
         return Stage("worm", (starts, _count(found[2])), (), ((found[3] or "right").lower(), lead))
     if found := _SET.match(body):
-        source, target = (found[5] or "sun").lower(), (found[6] or "carrier").lower()
-        if source not in MEMBERS or target not in MEMBERS or source == target:
-            raise GearingError(
-                f"Stage {number}: say which member drives and which is taken.",
-                field="line",
-                hint="Two of sun, ring and carrier, like sun>carrier; the third is held.",
-            )
-        counts3 = tuple(_count(found[n]) for n in (1, 2, 3))
-        if all(counts3) and counts3[2] <= counts3[0]:
-            raise GearingError(
-                f"Stage {number}: the sun is larger than the ring.",
-                field="line",
-                hint="Sun, planet, ring, in this order: p12/18/48.",
-            )
-        planets = str(check_count(int(found[4] or 3), 1, 9))
-        return Stage("planetary", counts3, (), (planets, source, target))
+        return _set(found, number)
+    if found := _DIFF.match(body):
+        if not found[1]:
+            return Stage("diff")
+        pinions = str(check_count(int(found[3] or 2), 1, 6))
+        return Stage("diff", (_count(found[1]), _count(found[2])), (), (pinions,))
     if found := _PLAIN.match(body):
         return Stage(found[1].lower())
     raise GearingError(f"Stage {number}, “{body[:30]}”, is not understood.", field="line", hint=HINT)
+
+
+def _set(found: re.Match[str], number: int) -> Stage:
+    """A planetary set: plain, stepped (``+``) or paired (``:``)."""
+    source, target = (found[7] or "sun").lower(), (found[8] or "carrier").lower()
+    if source not in MEMBERS or target not in MEMBERS or source == target:
+        raise GearingError(
+            f"Stage {number}: say which member drives and which is taken.",
+            field="line",
+            hint="Two of sun, ring and carrier, like sun>carrier; the third is held.",
+        )
+    counts = tuple(_count(found[n]) for n in (1, 2, 5))
+    if all(counts) and counts[2] <= counts[0]:
+        raise GearingError(
+            f"Stage {number}: the sun is larger than the ring.",
+            field="line",
+            hint="Sun, planet, ring, in this order: p12/18/48.",
+        )
+    planets = str(check_count(int(found[6] or 3), 1, 9))
+    outer = (_count(found[4]),) if found[3] else ()
+    return Stage("planetary", (*counts, *outer), (), (planets, source, target, found[3] or ""))
 
 
 def _count(text: str) -> int:
@@ -242,48 +278,66 @@ def _coupling(stage: Stage, number: int) -> tuple[Coupling, set[str]]:
         case "planetary":
             return _planetary(stage, number, into, out)
         case "diff":
-            return Differential(*names), set()
+            counted = (first, second, int(stage.more[0])) if stage.counts else ()
+            return Differential(names[0], names[1], names[2], *counted), set()
         case "joint" | "slip":
             return Joint(names[0], names[1], stage.form == "slip"), set()
         case "worm":
             hand, lead = stage.more
             return Worm(names[0], names[1], first, second, hand, float(lead or 0)), set()
         case "belt" | "chain":
-            return Belt(names[0], names[1], first, second, stage.form == "chain"), set()
+            links = int(stage.more[0]) if stage.more else 0
+            return Belt(names[0], names[1], first, second, stage.form == "chain", links), set()
     return Mesh(names[0], names[1], first, second, stage.form), set()
 
 
 def _planetary(stage: Stage, number: int, into: str, out: str) -> tuple[Coupling, set[str]]:
-    planets, source, target = stage.more
-    zs, zp, zr = stage.counts
-    if stage.names:
-        sun, ring, carrier = stage.names
-        return Planetary(sun, ring, carrier, zs, zp, zr, int(planets)), set()
-    third = next(member for member in MEMBERS if member not in (source, target))
-    shafts = {source: into, target: out, third: f"{number} {third}"}
-    made = Planetary(shafts["sun"], shafts["ring"], shafts["carrier"], zs, zp, zr, int(planets))
-    return made, {shafts[third]}
+    planets, source, target, sign = stage.more
+    zs, zp, zr, *outer = stage.counts
+    members, stands = stage.names, set()
+    if not members:
+        third = next(member for member in MEMBERS if member not in (source, target))
+        shafts = {source: into, target: out, third: f"{number} {third}"}
+        members, stands = (shafts["sun"], shafts["ring"], shafts["carrier"]), {shafts[third]}
+    sun, ring, carrier = members
+    return Planetary(sun, ring, carrier, zs, zp, zr, int(planets), sum(outer), sign == ":"), stands
 
 
 def stage_ratio(stage: Stage) -> float | None:
     """Turns in for one out, by itself; None where it cannot be built or has no single way through."""
-    z = stage.counts
+    ratio = float(stage_ratios(stage, [np.array(float(count)) for count in stage.counts]))
+    return None if isnan(ratio) else ratio
+
+
+def stage_ratios(stage: Stage, z: Sequence[Floats]) -> Floats:
+    """The same for arrays of counts in place of the stage's own; NaN where it cannot be built.
+
+    Parameters
+    ----------
+    z : sequence of ndarray
+        In the order of `Stage.counts`, of shapes that broadcast.
+    """
     match stage.form:
         case "internal":
-            return z[1] / z[0] if z[1] > z[0] else None
+            return np.where(z[1] > z[0], z[1] / z[0], np.nan)
         case "belt" | "chain":
             return z[1] / z[0]
         case "external" | "bevel" | "face" | "worm":
             return -z[1] / z[0]
         case "planetary":
-            if z[2] != z[0] + 2 * z[1]:
-                return None
-            k = z[2] / z[0]
-            ways = {
-                ("sun", "carrier"): 1 + k,
-                ("sun", "ring"): -k,
-                ("ring", "carrier"): 1 + 1 / k,
-            }
-            _, source, target = stage.more
-            return ways.get((source, target)) or 1 / ways[(target, source)]
-    return None
+            return _set_ratios(stage, z)
+    return np.array(np.nan)
+
+
+def _set_ratios(stage: Stage, z: Sequence[Floats]) -> Floats:
+    """Of a planetary set by its basic ratio, sun to ring with the carrier held."""
+    _, source, target, sign = stage.more
+    if sign == ":":
+        basic, closes = z[2] / z[0], z[2] > z[0]
+    elif sign == "+":
+        basic, closes = -z[2] * z[1] / (z[0] * z[3]), z[2] > z[0]
+    else:
+        basic, closes = -z[2] / z[0], z[2] == z[0] + 2 * z[1]
+    ways = {("sun", "carrier"): 1 - basic, ("sun", "ring"): basic, ("ring", "carrier"): 1 - 1 / basic}
+    ratio = ways[source, target] if (source, target) in ways else 1 / ways[target, source]
+    return np.where(closes, ratio, np.nan)

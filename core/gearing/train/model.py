@@ -80,13 +80,17 @@ class Worm:
 
 @dataclass(frozen=True, slots=True)
 class Belt:
-    """A toothed belt or a chain: both shafts turn the same way."""
+    """A toothed belt or a chain: both shafts turn the same way.
+
+    `links` are the belt's own teeth or the chain's links; 0 if not counted.
+    """
 
     first: str
     second: str
     teeth_1: int
     teeth_2: int
     chain: bool = False
+    links: int = 0
 
     def shafts(self) -> tuple[str, ...]:
         return self.first, self.second
@@ -99,7 +103,19 @@ class Belt:
 class Planetary:
     """Sun, planets and ring about one axis; any member may be held, driven or free.
 
-    ``ws·zs + wr·zr = wc·(zs + zr)`` (Willis).
+    ``ws - wc = i0·(wr - wc)`` (Willis), with the basic ratio by the planets:
+    plain ``-zr/zs``; stepped, two gears on one planet, ``-zr·zp/(zs·zq)``;
+    paired, two planets in mesh between sun and ring, ``+zr/zs``
+    (Müller, Die Umlaufgetriebe).
+
+    Attributes
+    ----------
+    teeth_planet : int
+        Of what meets the sun.
+    teeth_outer : int
+        Of what meets the ring, where that is another gear; 0 for plain planets.
+    paired : bool
+        Whether the two are planets in mesh with each other; else both are one piece.
     """
 
     sun: str
@@ -109,31 +125,94 @@ class Planetary:
     teeth_planet: int
     teeth_ring: int
     planets: int = 3
+    teeth_outer: int = 0
+    paired: bool = False
 
     def shafts(self) -> tuple[str, ...]:
         return self.sun, self.ring, self.carrier
 
+    @property
+    def stepped(self) -> bool:
+        return bool(self.teeth_outer) and not self.paired
+
+    @property
+    def meets_ring(self) -> int:
+        """Teeth of the planet that runs in the ring."""
+        return self.teeth_outer or self.teeth_planet
+
     def equations(self) -> list[Equation]:
         zs, zr = Fraction(self.teeth_sun), Fraction(self.teeth_ring)
+        if self.stepped:
+            zs, zr = zs * self.teeth_outer, zr * self.teeth_planet
+        elif self.paired:
+            zr = -zr
         return [{self.sun: zs, self.ring: zr, self.carrier: -(zs + zr)}]
+
+    def planet_turns(self, sun: Fraction, carrier: Fraction) -> tuple[Fraction, Fraction]:
+        """Turns, in the carrier, of what meets the sun and of what meets the ring."""
+        inner = -(sun - carrier) * Fraction(self.teeth_sun, self.teeth_planet)
+        if self.paired:
+            return inner, -inner * Fraction(self.teeth_planet, self.teeth_outer)
+        return inner, inner
 
     def troubles(self) -> list[str]:
         """Why this set cannot be built: counts that do not close, planets that collide or do not go in."""
-        found = []
-        if self.teeth_ring != self.teeth_sun + 2 * self.teeth_planet:
-            wanted = self.teeth_sun + 2 * self.teeth_planet
-            set_of = f"sun {self.teeth_sun} and planet {self.teeth_planet}"
+        closes = self._does_not_close()
+        found = [closes] if closes else []
+        if not self._goes_in():
             found.append(
-                f"An unshifted ring for {set_of} has {wanted} teeth, not {self.teeth_ring}: "
-                "one of the counts is off, or the teeth are shifted."
+                f"{self.planets} planets spaced evenly do not go in: {self._sum_said()} is no whole number."
             )
-        if (self.teeth_sun + self.teeth_ring) % self.planets:
-            both = f"({self.teeth_sun} + {self.teeth_ring}) / {self.planets}"
-            found.append(f"{self.planets} planets spaced evenly do not go in: {both} is no whole number.")
-        between = (self.teeth_sun + self.teeth_planet) * sin(pi / self.planets)
-        if self.planets > 1 and between <= self.teeth_planet + 2:
-            found.append(f"{self.planets} planets of {self.teeth_planet} teeth run into each other.")
+        if (run := self._run_together()) is not None:
+            found.append(f"{self.planets} planets of {run} teeth run into each other.")
         return found
+
+    def _does_not_close(self) -> str:
+        zs, zp, zr = self.teeth_sun, self.teeth_planet, self.teeth_ring
+        if self.paired:
+            # Sun, both planets and their centres are a triangle.
+            to_inner, to_outer, between = zs + zp, zr - self.teeth_outer, zp + self.teeth_outer
+            if (
+                abs(to_outer - to_inner) < between < to_outer + to_inner
+                and to_outer >= zs + self.teeth_outer + 2
+            ):
+                return ""
+            return (
+                f"Planets of {zp} and {self.teeth_outer} teeth do not reach from a sun of {zs} "
+                f"to a ring of {zr}: one of the counts is off."
+            )
+        wanted = zs + zp + self.meets_ring
+        if zr == wanted:
+            return ""
+        set_of = f"sun {zs} and planet {zp}" + (f" with {self.teeth_outer}" if self.stepped else "")
+        why = "one of the counts is off, or the teeth are shifted"
+        if self.stepped:
+            why += ", or the two meshes are not of one module"
+        return f"An unshifted ring for {set_of} has {wanted} teeth, not {zr}: {why}."
+
+    def _sum_said(self) -> str:
+        zs, zr = self.teeth_sun, self.teeth_ring
+        if self.stepped:
+            share = gcd(self.teeth_planet, self.teeth_outer)
+            whole = f"({zs} × {self.teeth_outer} + {zr} × {self.teeth_planet})"
+            return f"{whole} / ({self.planets} × {share})" if share > 1 else f"{whole} / {self.planets}"
+        return f"({zr} - {zs}) / {self.planets}" if self.paired else f"({zs} + {zr}) / {self.planets}"
+
+    def _goes_in(self) -> bool:
+        """Evenly spaced planets find tooth and space both at the sun and at the ring."""
+        zs, zr = self.teeth_sun, self.teeth_ring
+        if self.stepped:
+            whole = zs * self.teeth_outer + zr * self.teeth_planet
+            return whole % (self.planets * gcd(self.teeth_planet, self.teeth_outer)) == 0
+        return ((zr - zs) if self.paired else (zs + zr)) % self.planets == 0
+
+    def _run_together(self) -> int | None:
+        """Teeth of the planets that collide with their neighbours; None if none do."""
+        if self.planets == 1:
+            return None
+        widest = self.teeth_planet if self.paired else max(self.teeth_planet, self.meets_ring)
+        between = (self.teeth_sun + self.teeth_planet) * sin(pi / self.planets)
+        return widest if between <= widest + 2 else None
 
     @property
     def in_phase(self) -> bool:
@@ -143,11 +222,14 @@ class Planetary:
 
 @dataclass(frozen=True, slots=True)
 class Differential:
-    """``w_left + w_right = 2·w_case``."""
+    """``w_left + w_right = 2·w_case``; tooth counts of its bevels where they were counted, else 0."""
 
     case: str
     left: str
     right: str
+    teeth_pinion: int = 0
+    teeth_side: int = 0
+    pinions: int = 2
 
     def shafts(self) -> tuple[str, ...]:
         return self.case, self.left, self.right
@@ -212,6 +294,74 @@ def hunts(teeth_1: int, teeth_2: int) -> bool:
 def turns_to_meet(teeth_1: int, teeth_2: int) -> int:
     """Turns of the first gear until the same two teeth meet again, ``lcm(z1, z2)/z1``."""
     return teeth_2 // gcd(teeth_1, teeth_2)
+
+
+@dataclass(frozen=True, slots=True)
+class Meeting:
+    """Two toothed members that meet.
+
+    Attributes
+    ----------
+    first, second : str
+        As they are called: ``sun``, ``planet``, ``worm``, ``belt``.
+    teeth_1, teeth_2 : int
+        Starts of a worm.
+    passing : Fraction
+        Teeth of each that pass in the unit of time the speeds are in.
+    """
+
+    first: str
+    second: str
+    teeth_1: int
+    teeth_2: int
+    passing: Fraction
+
+    @property
+    def round(self) -> int:
+        """Teeth that pass until each has met all it ever meets, ``lcm(z1, z2)``."""
+        return self.teeth_1 * turns_to_meet(self.teeth_1, self.teeth_2)
+
+    @property
+    def time(self) -> Fraction | None:
+        """In the unit of the speeds; None if they stand in each other."""
+        return self.round / self.passing if self.passing else None
+
+
+def meetings(one: Coupling, speeds: Mapping[str, Fraction]) -> list[Meeting]:
+    """What meets what in a coupling, at these speeds.
+
+    A belt whose own teeth were not counted is taken to bring the same teeth of
+    its pulleys together as often as a mesh would.
+    """
+    match one:
+        case Mesh():
+            passing = abs(speeds[one.first]) * one.teeth_1
+            mate = "ring" if one.kind == "internal" else "gear"
+            return [Meeting("gear", mate, one.teeth_1, one.teeth_2, passing)]
+        case Belt():
+            passing = abs(speeds[one.first]) * one.teeth_1
+            what, wheel = ("chain", "sprocket") if one.chain else ("belt", "pulley")
+            if not one.links:
+                return [Meeting(wheel, wheel, one.teeth_1, one.teeth_2, passing)]
+            both = (one.teeth_1, one.teeth_2)
+            return [Meeting(wheel, what, teeth, one.links, passing) for teeth in both]
+        case Worm():
+            passing = abs(speeds[one.first]) * one.starts
+            return [Meeting("worm", "wheel", one.starts, one.teeth, passing)]
+        case Planetary():
+            sun = abs(speeds[one.sun] - speeds[one.carrier]) * one.teeth_sun
+            ring = abs(speeds[one.ring] - speeds[one.carrier]) * one.teeth_ring
+            made = [
+                Meeting("sun", "planet", one.teeth_sun, one.teeth_planet, sun),
+                Meeting("ring", "planet", one.teeth_ring, one.meets_ring, ring),
+            ]
+            if one.paired:
+                made.insert(1, Meeting("planet", "planet", one.teeth_planet, one.teeth_outer, sun))
+            return made
+        case Differential(teeth_side=side, teeth_pinion=pinion) if side and pinion:
+            passing = abs(speeds[one.left] - speeds[one.case]) * side
+            return [Meeting("side gear", "pinion", side, pinion, passing)]
+    return []
 
 
 def check_count(teeth: int, least: int = 1, most: int = 2000) -> int:

@@ -1,16 +1,33 @@
-"""Torque and power through a train whose stages follow each other, with what each stage loses."""
+"""Torque and power through a train, branched or not, with what each stage loses.
+
+Every coupling passes torques in fixed proportion to its shafts, those of its
+equation of speeds (virtual work); what it loses changes the proportion on the
+side the power leaves by. With one shaft loaded the rest follows from each
+shaft's balance, whatever branches run along unloaded.
+"""
 
 from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass
-from math import atan, prod, radians
+from math import atan, radians
+
+import numpy as np
 
 from ..errors import GearingError
 from ..mesh.crossed import worm_efficiency
 from ..sizes import table
-from .model import Belt, Coupling, Differential, Joint, Mesh, Planetary, Train, Worm
+from .model import Belt, Coupling, Differential, Joint, Mesh, Planetary, Worm
 from .solve import Solution
+
+TURNS_ROUND = 8
+"""How often which side drives is looked at anew before it is taken as it is."""
+
+LOCKED = 1e-9
+"""What a stage that locks is taken to pass, so that its balance can be written."""
+
+NOTHING = 1e-9
+"""Share of the whole below which a power is a rounding."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -19,17 +36,19 @@ class StagePower:
 
     efficiency: float
     backwards: float
+    loaded: bool
+    driver: str
 
 
 @dataclass(frozen=True, slots=True)
 class Power:
-    """Power through a train.
+    """Power through a train with its output loaded, and nothing else.
 
     Attributes
     ----------
     stages : tuple of StagePower
     torques : mapping
-        Torque at each shaft passed, N·m, in the sense that drives it on.
+        Torque that passes each shaft, N·m; zero where a branch runs along unloaded.
     reactions : mapping
         Torque the held members take, N·m.
     efficiency, backwards : float
@@ -50,103 +69,215 @@ def lead_angle(worm: Worm) -> float:
     return atan(worm.starts / float(table("train")["worm"]["diameter_factor"]))
 
 
-def worm_power(worm: Worm) -> StagePower:
-    """A worm driving, and driven."""
+def worm_power(worm: Worm) -> tuple[float, float]:
+    """Efficiency of a worm driving, and driven (zero: it locks)."""
     alpha = radians(float(table("train")["worm"]["pressure_angle_deg"]))
     friction = float(table("mesh")["worm"]["friction"])
     forward, back = worm_efficiency(lead_angle(worm), alpha, friction)
-    return StagePower(forward, max(back, 0.0))
+    return forward, max(back, 0.0)
 
 
 def power(
-    found: Solution, source: str, torque: float, efficiency: Mapping[int, float] | None = None
+    found: Solution,
+    source: str,
+    torque: float,
+    output: str,
+    efficiency: Mapping[int, float] | None = None,
 ) -> Power:
-    """Follow `torque` (N·m) from the driven shaft through the stages.
+    """Follow `torque` (N·m) from a driven shaft to the one that is loaded.
 
-    `efficiency` overrides a stage's, by its number from 1.
+    `efficiency` overrides a stage's, by its number from 1. Where several shafts
+    are driven, the others take or give what the balance asks of them.
 
     Raises
     ------
     GearingError
-        If the train branches, so that how the load divides would have to be known.
+        If the train closes on itself, so that play and stiffness divide the load.
     """
-    at, load = source, torque
+    if found.loops:
+        raise GearingError(
+            "This train closes on itself: how the load divides is up to play and stiffness.",
+            field="torque_nmm",
+            hint="Leave the torque away, or ask for one way round by itself.",
+        )
     told = efficiency or {}
-    torques, reactions, stages = {source: torque}, {}, []
-    for number, one in enumerate(found.train.couplings, 1):
-        out = _out_of(one, at, found.train)
-        forward, back = _stage(one, at, out, found, told.get(number))
-        stages.append(StagePower(forward, back))
-        speed_in, speed_out = found.speeds[at], found.speeds[out]
-        if not speed_out:
-            raise GearingError(
-                f"Shaft {out} stands still: nothing passes there.", field="torque", hint="Let it turn."
-            )
-        passed = load * float(abs(speed_in / speed_out)) * forward
-        if isinstance(one, Planetary):
-            held = next(shaft for shaft in one.shafts() if shaft not in (at, out))
-            sense = 1 if speed_in * speed_out > 0 else -1
-            reactions[held] = abs(sense * passed - load)
-        torques[out] = load = passed
-        at = out
-    return Power(
-        tuple(stages),
+    ahead = _balance(found, source, torque, output, told, _drivers(found, False))
+    # The same the other way: every power turned round, so what drove is driven.
+    back = _balance(found, output, torque, source, told, _drivers(found, True))
+    stages = tuple(
+        StagePower(ahead.passed[n], back.passed[n], ahead.loaded[n], ahead.drivers[n])
+        for n in range(len(found.train.couplings))
+    )
+    return Power(stages, ahead.torques, ahead.reactions, ahead.whole, back.whole)
+
+
+@dataclass(frozen=True, slots=True)
+class _Flow:
+    """One balance: by stage what it passed, whether it was loaded and which shaft drove it."""
+
+    passed: list[float]
+    loaded: list[bool]
+    drivers: list[str]
+    torques: Mapping[str, float]
+    reactions: Mapping[str, float]
+    whole: float
+
+
+def _drivers(found: Solution, reverse: bool) -> list[str]:
+    """Which shaft of each coupling is nearer to what drives, for those that carry no load."""
+    near = list(found.train.driven)
+    made: dict[int, str] = {}
+    waiting = dict(enumerate(found.train.couplings))
+    while waiting:
+        met = {n: next((s for s in near if s in c.shafts()), None) for n, c in waiting.items()}
+        reached = {n: shaft for n, shaft in met.items() if shaft is not None}
+        if not reached:
+            made |= {n: c.shafts()[0] for n, c in waiting.items()}
+            break
+        for n, shaft in reached.items():
+            shafts = waiting.pop(n).shafts()
+            made[n] = next(s for s in reversed(shafts) if s != shaft) if reverse else shaft
+            near += [s for s in shafts if s not in near and s not in found.train.held]
+    return [made[n] for n in sorted(made)]
+
+
+def _balance(
+    found: Solution, source: str, torque: float, output: str, told: Mapping[int, float], drivers: list[str]
+) -> _Flow:
+    """Torques of all couplings; which side of each drives is found by going round."""
+    couplings = found.train.couplings
+    speed = {shaft: float(value) for shaft, value in found.speeds.items()}
+    shares = [_lossless(one) for one in couplings]
+    on = _solve(found, source, torque, output, shares)
+    for _ in range(TURNS_ROUND):
+        before = drivers
+        drivers = [
+            _driver(one, on[n], speed, drivers[n], torque * speed[source]) for n, one in enumerate(couplings)
+        ]
+        shares = [_shares(one, drivers[n], speed, told.get(n + 1)) for n, one in enumerate(couplings)]
+        on = _solve(found, source, torque, output, shares)
+        if drivers == before:
+            break
+    given = abs(torque * speed[source])
+    torques = {shaft: sum(abs(one.get(shaft, 0.0)) for one in on) / 2 for shaft in speed}
+    outside = on[-1]
+    gives = sum(max(t * speed[s], 0.0) for s, t in outside.items())
+    takes = sum(max(-t * speed[s], 0.0) for s, t in outside.items())
+    passed, loaded = [], []
+    for n, one in enumerate(couplings):
+        powers = [t * speed[s] for s, t in on[n].items()]
+        taken, passed_on = sum(max(-p, 0.0) for p in powers), sum(max(p, 0.0) for p in powers)
+        loaded.append(taken > NOTHING * given)
+        passed.append(_zero(passed_on / taken) if loaded[-1] else _alone(one, drivers[n], told.get(n + 1)))
+    return _Flow(
+        passed,
+        loaded,
+        drivers,
         torques,
-        reactions,
-        prod(stage.efficiency for stage in stages),
-        prod(stage.backwards for stage in stages),
+        {shaft: abs(outside[shaft]) for shaft in found.train.held if shaft in outside},
+        _zero(takes / gives) if gives else 0.0,
     )
 
 
-def _out_of(one: Coupling, at: str, train: Train) -> str:
-    """The shaft the power leaves by."""
-    shafts = [shaft for shaft in one.shafts() if shaft != at and shaft not in train.held]
-    if at not in one.shafts() or len(shafts) != 1 or isinstance(one, Differential):
+def _zero(efficiency: float) -> float:
+    """What is only there so that a balance could be written is nothing."""
+    return efficiency if efficiency > 2 * LOCKED else 0.0
+
+
+def _solve(
+    found: Solution, source: str, torque: float, output: str, shares: list[dict[str, float]]
+) -> list[dict[str, float]]:
+    """Torque of each coupling on its shafts, and last that from outside: every shaft is in balance."""
+    shafts = list(found.speeds)
+    place = {shaft: n for n, shaft in enumerate(shafts)}
+    outside = list(dict.fromkeys((*found.train.driven, *sorted(found.train.held), source, output)))
+    bound = [n for n, one in enumerate(shares) if one]
+    system = np.zeros((len(shafts) + 1, len(bound) + len(outside)))
+    for column, n in enumerate(bound):
+        for shaft, share in shares[n].items():
+            system[place[shaft], column] = share
+    for column, shaft in enumerate(outside, len(bound)):
+        system[place[shaft], column] = 1.0
+    system[-1, len(bound) + outside.index(source)] = 1.0
+    right = np.zeros(len(shafts) + 1)
+    right[-1] = torque if found.speeds[source] >= 0 else -torque
+    try:
+        solved = np.linalg.solve(system, right)
+    except np.linalg.LinAlgError:
         raise GearingError(
-            "Power is followed through stages one after the other only.",
-            field="torque",
-            hint="Leave the torque away, or ask for one branch by itself.",
-        )
-    return shafts[0]
+            f"No torque at shaft {source} balances this train.",
+            field="torque_nmm",
+            hint="Leave the torque away, or take the shaft that is loaded as the output.",
+        ) from None
+    made: list[dict[str, float]] = [{} for _ in shares]
+    for column, n in enumerate(bound):
+        made[n] = {shaft: share * float(solved[column]) for shaft, share in shares[n].items()}
+    made.append({shaft: float(solved[c]) for c, shaft in enumerate(outside, len(bound))})
+    return made
 
 
-def _stage(one: Coupling, at: str, out: str, found: Solution, told: float | None) -> tuple[float, float]:
+def _lossless(one: Coupling) -> dict[str, float]:
+    equations = one.equations()
+    return {shaft: float(c) for shaft, c in equations[0].items()} if equations else {}
+
+
+def _driver(
+    one: Coupling, on: Mapping[str, float], speed: Mapping[str, float], before: str, given: float
+) -> str:
+    """The shaft a coupling takes power from; of a set, whose sun or ring rolls the other on."""
+    frame = _frame(one)
+    against = speed[frame] if frame else 0.0
+    rolling = {s: t * (speed[s] - against) for s, t in on.items() if s != frame}
+    least = min(rolling.values(), default=0.0)
+    if least >= -NOTHING * abs(given):
+        return before if before in rolling else next(iter(rolling), one.shafts()[0])
+    return min(rolling, key=lambda shaft: rolling[shaft])
+
+
+def _frame(one: Coupling) -> str:
+    """The member whose turning is no rolling of teeth."""
+    match one:
+        case Planetary():
+            return one.carrier
+        case Differential():
+            return one.case
+    return ""
+
+
+def _shares(one: Coupling, driver: str, speed: Mapping[str, float], told: float | None) -> dict[str, float]:
+    """Torques of a coupling in proportion, what it loses taken off where the power leaves.
+
+    Of a set with the losses of its carrier's frame, ``eta0`` (Müller; VDI 2157):
+    where nothing rolls nothing is lost.
+    """
+    shares = _lossless(one)
+    passes = _alone(one, driver, told)
+    frame = _frame(one)
+    if not frame:
+        return {shaft: c * (1.0 if shaft == driver else max(passes, LOCKED)) for shaft, c in shares.items()}
+    if all(abs(speed[s] - speed[frame]) <= NOTHING * max(map(abs, speed.values())) for s in shares):
+        return shares
+    made = {s: c * (1.0 if s == driver else passes) for s, c in shares.items() if s != frame}
+    return {**made, frame: -sum(made.values())}
+
+
+def _alone(one: Coupling, driver: str, told: float | None) -> float:
+    """What a coupling passes on: as told, or the usual; of a set with its carrier held."""
     usual = table("train")["efficiency"]
     match one:
         case Worm():
-            each = worm_power(one)
-            if at != one.first:
-                return (told or each.backwards), each.efficiency
-            return (told or each.efficiency), each.backwards
+            forward, back = worm_power(one)
+            # A worm that locks does so whatever it passes on the other way.
+            return (told or forward) if driver == one.first else back and (told or back)
         case Planetary():
-            basic = told or float(usual["planetary"])
-            return _planetary(one, at, out, found, basic), _planetary(one, out, at, found, basic)
+            each = float(usual["planetary"])
+            # Two planets one after the other are one more mesh.
+            return told or (each**1.5 if one.paired else each)
         case Mesh():
-            eta = told or float(usual[one.kind])
+            return told or float(usual[one.kind])
         case Belt():
-            eta = told or float(usual["chain" if one.chain else "belt"])
+            return told or float(usual["chain" if one.chain else "belt"])
         case Joint():
-            eta = float(usual["joint"])
+            return float(usual["joint"])
         case _:
-            eta = float(usual["differential"])
-    return eta, eta
-
-
-def _planetary(one: Planetary, at: str, out: str, found: Solution, basic: float) -> float:
-    """Efficiency of a set with one member held (Müller; VDI 2157).
-
-    In the carrier's frame power goes from sun to ring or back; what it loses
-    there, ``eta0^w``, shifts the torques, and with them the power that gets out.
-    """
-    if one.carrier not in (at, out):
-        return basic
-    speeds = found.speeds
-    for sense in (1, -1):
-        # Torque of the ring for one of the sun; the carrier takes both.
-        ring = one.teeth_ring / one.teeth_sun * basic**sense
-        torques = {one.sun: 1.0, one.ring: ring, one.carrier: -(1.0 + ring)}
-        given = torques[at] * float(speeds[at])
-        from_sun = given * torques[one.sun] * float(speeds[one.sun] - speeds[one.carrier]) > 0
-        if from_sun == (sense == 1):
-            return max(-torques[out] * float(speeds[out]) / given, 0.0)
-    return basic
+            return told or float(usual["differential"])

@@ -1,15 +1,29 @@
-"""Lost motion: each stage's play carried to the output, and what measured play leaves to explain."""
+"""Lost motion: each stage's play carried to the output, and what measured play leaves to explain.
+
+What drives and what is held stands still, one mesh after the other is opened,
+and the output read: a stage behind the output, or in another branch, adds
+nothing, whatever the speeds.
+"""
 
 from __future__ import annotations
 
 from dataclasses import dataclass
+from itertools import combinations
 from math import asin, degrees, hypot
 
+import numpy as np
+import numpy.typing as npt
+
 from ..errors import GearingError
-from .solve import Solution
+from .solve import Solution, Source
 
 UNREAD = 0.35
 """How far off a backlash that was only assumed may be, as a share."""
+
+MOST_LOOPS = 3
+"""Ways round, closed on themselves, that are still worked out."""
+
+Floats = npt.NDArray[np.float64]
 
 
 @dataclass(frozen=True, slots=True)
@@ -18,19 +32,22 @@ class StagePlay:
 
     Attributes
     ----------
-    shaft : str
-        The shaft it is given at, other side of the mesh held.
+    stage : int
+        From 1.
     angle : float
-        Free turn there, rad.
+        Free turn of the member it is given at, the others of the stage held, rad.
     error : float
         rad.
     name : str
+    shaft : str
+        Where it is given; empty for :func:`played_at`.
     """
 
-    shaft: str
+    stage: int
     angle: float
     error: float = 0.0
     name: str = ""
+    shaft: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -40,6 +57,7 @@ class Share:
     name: str
     angle: float
     error: float
+    stage: int = 0
 
 
 @dataclass(frozen=True, slots=True)
@@ -87,6 +105,15 @@ def angle_of_play(play: float, radius: float) -> float:
     return asin(play / radius)
 
 
+def played_at(found: Solution, stage: int) -> str:
+    """The shaft of a stage its play is felt at: the second, or of a set the one that is not held back."""
+    shafts = found.train.couplings[stage - 1].shafts()
+    if len(shafts) == 2:
+        return shafts[1]
+    opened = Source(stage=stage)
+    return next((shaft for shaft in reversed(shafts) if found.turn(shaft, opened)), shafts[-1])
+
+
 def slop(
     found: Solution,
     plays: list[StagePlay],
@@ -94,26 +121,26 @@ def slop(
     measured: float | None = None,
     measured_error: float = 0.0,
 ) -> Slop:
-    """Carry every stage's play to shaft `at`.
+    """Carry every stage's play to shaft `at`, with what drives and what is held standing still.
 
     Raises
     ------
     GearingError
-        If a play is given at a shaft that stands still.
+        If a stage has no teeth to play, or too many ways round close on themselves.
     """
-    shares = []
-    for play in plays:
-        speed = found.speeds.get(play.shaft)
-        if not speed:
-            raise GearingError(
-                f"Shaft {play.shaft} does not turn with this train.",
-                field="plays",
-                hint="Give each play at a shaft that turns.",
-            )
-        carried = abs(float(found.speeds[at] / speed))
-        shares.append(
-            Share(play.name or f"at shaft {play.shaft}", play.angle * carried, play.error * carried)
+    plays = [play for play in plays if found.train.couplings[play.stage - 1].equations()]
+    opening = np.array([_opening(found, play) for play in plays])
+    stages = [play.stage for play in plays]
+    carried = _carried(found, stages, opening[:, 0], at) if plays else np.zeros(0)
+    shares = [
+        Share(
+            play.name or f"stage {play.stage}",
+            float(factor) * play.angle * abs(float(unit[1])),
+            float(factor) * play.error * abs(float(unit[1])),
+            play.stage,
         )
+        for play, unit, factor in zip(plays, opening, carried, strict=True)
+    ]
     teeth = sum(share.angle for share in shares)
     error = hypot(*(share.error for share in shares))
     if measured is None:
@@ -121,6 +148,42 @@ def slop(
     rest, rest_error = measured - teeth, hypot(error, measured_error)
     verdict, check = _says(shares, measured, rest, rest_error)
     return Slop(tuple(shares), teeth, error, measured, measured_error, rest, rest_error, verdict, check)
+
+
+def _opening(found: Solution, play: StagePlay) -> tuple[float, float]:
+    """How far the stage's equation opens by its play, and by a turn of one radian where that is given."""
+    equation = found.train.couplings[play.stage - 1].equations()[0]
+    unit = float(equation[play.shaft or played_at(found, play.stage)])
+    return abs(unit) * play.angle, unit
+
+
+def _carried(found: Solution, stages: list[int], openings: Floats, at: str) -> Floats:
+    """Turn at `at` for a unit that each stage opens, shape (stages,).
+
+    In a train that closes on itself the stages can open only together: the
+    most the output can move is then a linear programme, solved in its dual,
+    where an optimum lies at a corner.
+    """
+    turns = np.array([float(found.turn(at, Source(stage=stage))) for stage in stages])
+    loops = [[float(loop.get(Source(stage=stage), 0)) for stage in stages] for loop in found.loops]
+    ties = np.array([loop for loop in loops if any(loop)])
+    best: Floats = np.abs(turns)
+    if not ties.size:
+        return best
+    if len(ties) > MOST_LOOPS:
+        raise GearingError(
+            f"{len(ties)} ways round close on themselves in this train: too many to share the play out.",
+            field="stages",
+            hint="Ask for the play of one way at a time.",
+        )
+    least = float(best @ openings)
+    for chosen in combinations(range(len(stages)), min(len(ties), len(stages))):
+        some = list(chosen)
+        weights = np.linalg.lstsq(ties[:, some].T, turns[some], rcond=None)[0]
+        left: Floats = np.abs(turns - weights @ ties)
+        if (total := float(left @ openings)) < least:
+            best, least = left, total
+    return best
 
 
 def _says(shares: list[Share], measured: float, rest: float, error: float) -> tuple[str, str]:

@@ -19,22 +19,59 @@ class UndeterminedError(GearingError):
 
 
 @dataclass(frozen=True, slots=True)
+class Source:
+    """What a shaft's turn can come from: a shaft driven or held, or a stage opened.
+
+    Attributes
+    ----------
+    shaft : str
+        Driven or held; empty for a stage.
+    stage : int
+        From 1; 0 for a shaft. One unit of it is a one on the right of the
+        stage's equation.
+    """
+
+    shaft: str = ""
+    stage: int = 0
+
+
+Form = Mapping[Source, Fraction]
+"""A turn as a sum over what it comes from."""
+
+
+@dataclass(frozen=True, slots=True)
 class Solution:
-    """Speeds by shaft, in the unit the driven ones were given in."""
+    """Speeds by shaft, in the unit the driven ones were given in.
+
+    Attributes
+    ----------
+    forms : mapping
+        Each shaft's turn by what it comes from: the sensitivities.
+    loops : tuple of Form
+        Sums that must be zero: where a train closes on itself, or is driven
+        at more shafts than it needs, its stages open only together.
+    """
 
     train: Train
     speeds: Mapping[str, Fraction]
+    forms: Mapping[str, Form]
+    loops: tuple[Form, ...]
 
     def ratio(self, source: str, target: str) -> Fraction | None:
         """Turns of `source` for one of `target`; None if the target stands still."""
         return self.speeds[source] / self.speeds[target] if self.speeds[target] else None
+
+    def turn(self, shaft: str, source: Source) -> Fraction:
+        """Turn of a shaft for one of `source`, all else that drives or holds standing still."""
+        return self.forms[shaft].get(source, Fraction(0))
 
 
 def solve(train: Train) -> Solution:
     """Every shaft's speed.
 
     Gaussian elimination on fractions: exact, so that a contradiction is one and
-    not a rounding. Shafts are taken in the order met.
+    not a rounding. What drives, holds and opens is carried along by name, so
+    that one elimination answers for all of them.
 
     Raises
     ------
@@ -43,44 +80,63 @@ def solve(train: Train) -> Solution:
     """
     shafts = train.shafts()
     _check_names(train, shafts)
-    rows = [{**equation} for one in train.couplings for equation in one.equations()]
-    zero = Fraction(0)
-    known = [*((s, zero) for s in sorted(train.held)), *train.driven.items()]
+    given: dict[Source, Fraction] = {Source(shaft): Fraction(0) for shaft in sorted(train.held)}
+    given |= {Source(shaft): speed for shaft, speed in train.driven.items()}
+    one = Fraction(1)
     # What is known first: along a chain each pair then leaves one unknown.
-    system = [({shaft: Fraction(1)}, speed) for shaft, speed in known] + [(row, zero) for row in rows]
-    pivots: dict[str, tuple[dict[str, Fraction], Fraction]] = {}
-    for row, right in system:
-        rest, value = dict(row), right
-        for shaft, (pivot, pivot_value) in pivots.items():
-            if factor := rest.get(shaft, zero):
-                for name, coefficient in pivot.items():
-                    rest[name] = rest.get(name, zero) - factor * coefficient
-                value -= factor * pivot_value
-        rest = {name: c for name, c in rest.items() if c}
-        if not rest:
-            if value:
-                raise _contradiction(train, row)
+    system: list[dict[str | Source, Fraction]] = [{source.shaft: one, source: -one} for source in given]
+    for number, coupling in enumerate(train.couplings, 1):
+        for equation in coupling.equations():
+            opened: dict[str | Source, Fraction] = {Source(stage=number): -one}
+            opened.update(equation.items())
+            system.append(opened)
+    pivots: dict[str, dict[str | Source, Fraction]] = {}
+    loops: list[Form] = []
+    for row in system:
+        rest = dict(row)
+        for shaft in [name for name in row if name in pivots]:
+            _take_off(rest, pivots[shaft], rest[shaft])
+        lead = min((name for name in rest if isinstance(name, str)), key=shafts.index, default=None)
+        if lead is None:
+            loop = {source: c for source, c in rest.items() if isinstance(source, Source)}
+            if sum(c * given.get(source, 0) for source, c in loop.items()):
+                raise _contradiction(train, [name for name in row if isinstance(name, str)])
+            loops.append(loop)
             continue
-        lead = min(rest, key=shafts.index)
         scale = rest[lead]
-        made = {name: c / scale for name, c in rest.items()}, value / scale
-        for shaft, (pivot, pivot_value) in pivots.items():
-            if factor := pivot.get(lead, zero):
-                merged = {
-                    name: pivot.get(name, zero) - factor * made[0].get(name, zero)
-                    for name in {**pivot, **made[0]}
-                }
-                pivots[shaft] = ({n: c for n, c in merged.items() if c}, pivot_value - factor * made[1])
+        made = {name: c / scale for name, c in rest.items()}
+        for pivot in pivots.values():
+            if lead in pivot:
+                _take_off(pivot, made, pivot[lead])
         pivots[lead] = made
     free = tuple(shaft for shaft in shafts if shaft not in pivots)
     if free:
-        hanging = tuple(shaft for shaft in shafts if shaft in free or len(pivots[shaft][0]) > 1)
+        hanging = tuple(
+            s for s in shafts if s in free or sum(isinstance(name, str) for name in pivots[s]) > 1
+        )
         raise UndeterminedError(
             f"Nothing says how shaft {' and '.join(free)} turns.",
             hanging,
             f"Drive or hold one of: {', '.join(hanging)}.",
         )
-    return Solution(train, {shaft: pivots[shaft][1] for shaft in shafts})
+    forms = {s: {k: -c for k, c in pivots[s].items() if isinstance(k, Source)} for s in shafts}
+    speeds = {
+        shaft: sum((c * given.get(source, 0) for source, c in form.items()), Fraction(0))
+        for shaft, form in forms.items()
+    }
+    return Solution(train, speeds, forms, tuple(loops))
+
+
+def _take_off(
+    row: dict[str | Source, Fraction], other: Mapping[str | Source, Fraction], times: Fraction
+) -> None:
+    """`row` less so many times `other`; what becomes zero goes."""
+    for name, coefficient in other.items():
+        left = row.get(name, Fraction(0)) - times * coefficient
+        if left:
+            row[name] = left
+        else:
+            row.pop(name, None)
 
 
 def _check_names(train: Train, shafts: tuple[str, ...]) -> None:
@@ -95,7 +151,7 @@ def _check_names(train: Train, shafts: tuple[str, ...]) -> None:
         )
 
 
-def _contradiction(train: Train, row: Mapping[str, Fraction]) -> UndeterminedError:
+def _contradiction(train: Train, row: list[str]) -> UndeterminedError:
     given = (*train.driven, *sorted(train.held))
     return UndeterminedError(
         f"The drives contradict each other at shaft {' and '.join(row)}.",

@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from itertools import product
 from math import hypot, prod
 
+import numpy as np
+
 from ..errors import GearingError
-from .line import Stage, read_stages, stage_ratio
+from .line import Stage, read_stages, stage_ratio, stage_ratios
 
 FEWEST, MOST = 6, 160
 MOST_OPEN = 2
@@ -94,40 +95,39 @@ def fill_in(line: str, known: Measured, most: int = 12) -> list[Filled]:
             hint="Leave the differential away, and check the counts of planetary sets.",
         )
     whole = prod(ratio for ratio in fixed if ratio is not None)
-    found = [
-        filled
-        for counts in product(range(FEWEST, MOST + 1), repeat=len(places))
-        if (filled := _try(stages, places, counts, known, whole)) is not None
-    ]
-    return sorted(found, key=lambda one: (round(one.off, 1), sum(one.counts)))[:most]
+    return _agreeing(stages, places, known, whole, most)
 
 
-def _try(
-    stages: list[Stage],
-    places: list[tuple[int, int]],
-    counts: tuple[int, ...],
-    known: Measured,
-    ratio: float,
-) -> Filled | None:
-    """The filling, if it can be built and lies within three errors of all that was measured."""
-    opened: dict[int, Stage] = {}
-    for (n, k), count in zip(places, counts, strict=True):
-        opened[n] = opened.get(n, stages[n]).with_count(k, count)
-    worst = 0.0
+def _agreeing(
+    stages: list[Stage], places: list[tuple[int, int]], known: Measured, whole: float, most: int
+) -> list[Filled]:
+    """The fillings that can be built and lie within three errors of all that was measured, nearest first.
+
+    All are tried at once, an open count along each axis; of those as near the
+    fewest teeth go first.
+    """
+    tried = np.meshgrid(*[np.arange(FEWEST, MOST + 1.0)] * len(places), indexing="ij")
+    counts = [[np.array(float(count)) for count in stage.counts] for stage in stages]
+    for (n, k), axis in zip(places, tried, strict=True):
+        counts[n][k] = axis
+    ratio = np.full(tried[0].shape, abs(whole))
+    for n in {n for n, _ in places}:
+        ratio = ratio * np.abs(stage_ratios(stages[n], counts[n]))
+    worst = np.where(np.isnan(ratio), np.inf, 0.0)
     for number, wanted, error in known.sums:
-        stage = opened.get(number - 1) or stages[number - 1]
-        has = stage.counts[1] + (-1 if stage.internal else 1) * stage.counts[0]
-        worst = max(worst, abs(has - wanted) / error)
-        if worst > 3:
-            return None
-    for stage in opened.values():
-        each = stage_ratio(stage)
-        if each is None:
-            return None
-        ratio *= each
+        first, second = counts[number - 1][:2]
+        together = second - first if stages[number - 1].internal else second + first
+        worst = np.maximum(worst, np.abs(together - wanted) / error)
     if known.ratio:
-        worst = max(worst, abs(abs(ratio) - known.ratio) / known.error)
-    if worst > 3:
-        return None
-    said = " | ".join(opened.get(n, stage).text() for n, stage in enumerate(stages))
-    return Filled(said, counts, abs(ratio), worst)
+        worst = np.fmax(worst, np.abs(ratio - known.ratio) / known.error)
+    made = []
+    order = np.lexsort((np.sum(tried, axis=0).ravel(), np.round(worst, 1).ravel()))
+    for at in order[: min(most, int(np.count_nonzero(worst <= 3)))]:
+        place = np.unravel_index(at, worst.shape)
+        filled = [int(axis[place]) for axis in tried]
+        said = list(stages)
+        for (n, k), count in zip(places, filled, strict=True):
+            said[n] = said[n].with_count(k, count)
+        line = " | ".join(stage.text() for stage in said)
+        made.append(Filled(line, tuple(filled), float(ratio[place]), float(worst[place])))
+    return made

@@ -8,6 +8,9 @@ from math import pi, sqrt
 from ..errors import GearingError
 from ..sizes import table
 
+MINUTES = 60.0
+MM_A_KM = 1e6
+
 NESTED = sqrt(3) / 2
 """Height of a next layer of line in diameters, lying in the grooves of the one below."""
 
@@ -20,6 +23,11 @@ class Row:
     value: float
     unit: str
     how: str = ""
+
+
+def road_speed(rpm: float, travel: float) -> float:
+    """Speed over the ground, km/h, at `travel` mm a turn."""
+    return rpm * travel * MINUTES / MM_A_KM
 
 
 def car(final: float, wheel: float, kv: float = 0.0, volts: float = 0.0, load: float = 0.85) -> list[Row]:
@@ -42,7 +50,7 @@ def car(final: float, wheel: float, kv: float = 0.0, volts: float = 0.0, load: f
         rpm = kv * volts * load
         rows += [
             Row("motor, under way", rpm, "rpm", f"{load:.0%} of the unloaded speed".replace("%", " %")),
-            Row("speed", rpm * travel * 60 / 1e6, "km/h"),
+            Row("speed", road_speed(rpm, travel), "km/h"),
         ]
     return rows
 

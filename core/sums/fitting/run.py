@@ -7,10 +7,10 @@ from typing import Any
 import numpy as np
 
 from gearing.errors import GearingError
-from gearing.fitting.discs import Disc, disc_force, read_stack, stack_curve, stack_force
+from gearing.fitting.discs import Disc, disc_force, read_stack, snaps_at, stack_curve, stack_force
 from gearing.fitting.friction import FrictionStack, working_faces
 from gearing.fitting.press import interference, press_fit
-from gearing.fitting.shims import Pack, choose_shims
+from gearing.fitting.shims import NEAR_SIDE, Pack, Shimmed, choose_shims
 from gearing.rebuild.tighten import crosswise
 from gearing.sizes import table
 
@@ -67,9 +67,10 @@ def _shims(work: ShimsIn) -> FittingOut:
         if side
     )
     return _told(
-        says=f"Shim {said}: {best.play:.2f} mm of end play is left."
-        if said
-        else "No shim: the play is right.",
+        says=(
+            f"Shim {said}: {best.play:.2f} mm of end play is left." if said else "No shim: the play is right."
+        )
+        + _off_side(best, work),
         mind="Measure again with it together, pushed both ways: grease and a seal hide play.",
         rows=[
             FitRow(label="end play measured", value=work.play_mm, unit="mm"),
@@ -78,9 +79,25 @@ def _shims(work: ShimsIn) -> FittingOut:
             ),
         ],
         shims=[
-            ShimSet(left_mm=list(one.left), right_mm=list(one.right), play_mm=round(one.play, 4))
+            ShimSet(
+                left_mm=list(one.left),
+                right_mm=list(one.right),
+                play_mm=round(one.play, 4),
+                side_off_mm=round(sum(one.left) - work.left_mm, 4) if work.left_mm is not None else 0.0,
+            )
             for one in found
         ],
+    )
+
+
+def _off_side(best: Shimmed, work: ShimsIn) -> str:
+    """Where the side that matters is not reached: by how much it is off, and what is lacking."""
+    if work.left_mm is None or best.side_error <= NEAR_SIDE:
+        return ""
+    has = sum(best.left)
+    return (
+        f" The left cannot be reached: {has:.2f} mm there where {work.left_mm:.2f} is wanted. "
+        f"A shim of {abs(work.left_mm - has):.2f} mm is lacking; without it the part stands so far off."
     )
 
 
@@ -91,19 +108,42 @@ def _discs(work: DiscsIn) -> FittingOut:
     force = stack_force(stack, disc, travel)
     home = stack.travel_most / work.nut_pitch_mm
     gives, forces = stack_curve(stack, disc)
+    snap = snaps_at(disc)
+    end = "to where it snaps through" if stack.snaps else "to flat"
+    says = f"{work.stack}: {work.turns:g} turns from touching press it {travel:.2f} mm, {force:.0f} N."
+    if snap is not None:
+        says += f" Its discs are tall: past {stack.travel_most:.2f} mm they snap through."
     return _told(
-        says=f"{work.stack}: {work.turns:g} turns from touching press it {travel:.2f} mm, {force:.0f} N.",
+        says=says,
         mind="Springs leave at eye height: eye protection, and a cloth over the stack.",
         rows=[
             FitRow(label="force", value=force, unit="N"),
-            FitRow(label="travel", value=travel, unit="mm", how=f"of {stack.travel_most:.2f} to flat"),
-            FitRow(label="turns to flat", value=home, unit="", how="never run it flat"),
+            FitRow(label="travel", value=travel, unit="mm", how=f"of {stack.travel_most:.2f} {end}"),
+            FitRow(label=f"turns {end}", value=home, unit="", how="never run it so far"),
             FitRow(label="height free", value=stack.free, unit="mm"),
-            FitRow(label="one disc, flat", value=disc_force(disc, disc.cone), unit="N"),
+            *(
+                [
+                    FitRow(
+                        label="one disc, most",
+                        value=disc_force(disc, snap),
+                        unit="N",
+                        how=f"at {snap:.2f} mm of its {disc.cone:g}; it falls from there",
+                    )
+                ]
+                if snap is not None
+                else []
+            ),
+            FitRow(
+                label="one disc, flat",
+                value=disc_force(disc, disc.cone),
+                unit="N",
+                how="" if snap is None else "held flat by force, past its snap",
+            ),
         ],
         packets=stack.packets,
         curve=_thinned(gives, forces),
         at=[travel, force],
+        ends="snaps through" if stack.snaps else "flat",
     )
 
 
@@ -135,8 +175,9 @@ def _friction(work: FrictionIn) -> FittingOut:
     force = work.force_n
     curve: list[list[float]] = []
     at: list[float] = []
+    ends = ""
     if work.spring is not None:
-        force, curve, at = _pressed(work, rows)
+        force, curve, at, ends = _pressed(work, rows)
     if force is None and work.torque_nmm is None:
         raise GearingError(
             "Give the force, the spring, or the slip torque wanted.", field="force_n", hint="In newtons."
@@ -160,10 +201,11 @@ def _friction(work: FrictionIn) -> FittingOut:
         rows=rows,
         curve=curve,
         at=at,
+        ends=ends,
     )
 
 
-def _pressed(work: FrictionIn, rows: list[FitRow]) -> tuple[float, list[list[float]], list[float]]:
+def _pressed(work: FrictionIn, rows: list[FitRow]) -> tuple[float, list[list[float]], list[float], str]:
     """Force of the spring as set: from touching, or backed off from home."""
     spring = work.spring
     assert spring is not None
@@ -173,7 +215,7 @@ def _pressed(work: FrictionIn, rows: list[FitRow]) -> tuple[float, list[list[flo
         spring = spring.model_copy(update={"turns": max(home - work.back_off_turns, 0.0)})
     told = _discs(spring)
     rows += [row for row in told.rows if row.label in ("force", "travel")]
-    return told.at[1], told.curve, told.at
+    return told.at[1], told.curve, told.at, told.ends
 
 
 def _press(work: PressIn) -> FittingOut:
@@ -199,6 +241,11 @@ def _press(work: PressIn) -> FittingOut:
         says = f"From loose to {found.push_most:.0f} N: measure both before pressing."
     else:
         says = f"Press with {found.push_least:.0f} to {found.push_most:.0f} N."
+    if found.yields:
+        says += (
+            f" The {found.yields} yields: {found.pressure:.0f} N/mm² where it stands {found.stands:.0f}. "
+            f"At most {1000 * found.interference_stood:.0f} µm, a thicker hub, or a retaining compound."
+        )
     return _told(
         says=says,
         mind="Press square in a vice, eye protection; when filing to fit, try it every few strokes.",
@@ -208,6 +255,12 @@ def _press(work: PressIn) -> FittingOut:
             FitRow(label="push, least", value=found.push_least, unit="N"),
             FitRow(label="push, most", value=found.push_most, unit="N", how="friction 0.12"),
             FitRow(label="pressure, most", value=found.pressure, unit="N/mm²"),
+            FitRow(
+                label="pressure it stands",
+                value=found.stands,
+                unit="N/mm²",
+                how=f"until the {found.weakest} yields",
+            ),
         ],
     )
 

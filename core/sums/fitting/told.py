@@ -18,6 +18,7 @@ class ShimSet(Model):
     left_mm: list[float]
     right_mm: list[float]
     play_mm: float
+    side_off_mm: float = Field(description="By how much the left misses what is wanted there")
 
 
 class FittingOut(Model):
@@ -30,6 +31,7 @@ class FittingOut(Model):
     packets: list[int] = Field(description="Discs facing one way, packet by packet")
     curve: list[list[float]] = Field(description="Travel mm and force N of the stack")
     at: list[float] = Field(description="Where on the curve it stands")
+    ends: str = Field(description="What the stack does at the end of the curve")
     order: list[int] = Field(description="Turn of each screw, counted round")
 
 
@@ -50,6 +52,7 @@ def told(
     packets: tuple[int, ...] = (),
     curve: list[list[float]] | None = None,
     at: list[float] | None = None,
+    ends: str = "",
     order: list[int] | None = None,
 ) -> FittingOut:
     """An answer with only the drawing its job has."""
@@ -61,6 +64,7 @@ def told(
         packets=list(packets),
         curve=curve or [],
         at=at or [],
+        ends=ends,
         order=order or [],
     )
 

@@ -7,11 +7,12 @@ from math import degrees, radians
 
 import numpy as np
 
-from gearing.errors import GearingError
+from gearing.errors import GearingError, within
 from gearing.gear import Gear
 from gearing.mesh import Mesh, Pair, mesh
-from gearing.mesh.askew import gap_of_tilt, over_a_turn, width_in_mesh
-from gearing.mesh.bands import Band, judge_mesh, verdict_of
+from gearing.mesh.askew import enough_width, gap_of_tilt, over_a_turn, width_in_mesh
+from gearing.mesh.bands import Band, judge_mesh, least_contact, tighter_than_will_do, verdicts
+from gearing.mesh.interference import interferes
 from gearing.mesh.paper import strips
 from gearing.mesh.warm import Climate, warmed
 
@@ -55,6 +56,8 @@ def mesh_pair(given: PairIn) -> PairOut:
         backlash_turn_of_gear_2_deg=degrees(found.turn_2),
         movement_mm=found.turn_2 * given.radius_mm if given.radius_mm else None,
         contact_ratio=found.contact_ratio,
+        cut_contact_ratio=found.cut_contact_ratio,
+        contact_least=least_contact(),
         overlap_ratio=overlap,
         tip_clearance_1_mm=found.tip_clearance_1,
         tip_clearance_2_mm=found.tip_clearance_2,
@@ -63,6 +66,7 @@ def mesh_pair(given: PairIn) -> PairOut:
         verdict=judged.verdict,
         reason=judged.reason,
         troubles=list(found.troubles),
+        notes=list(found.notes),
         hunts=found.hunts,
         turns_to_meet_again=found.turns_to_meet_again,
         band=_band(band, pair, module),
@@ -80,7 +84,7 @@ def mesh_pair(given: PairIn) -> PairOut:
             for one in strips(pair, module, band)[:SHOWN_STRIPS]
         ],
         warm=_warm(pair, found, module, band, given.climate),
-        askew=_askew(given, pair, found, width),
+        askew=_askew(given, pair, found, width, module, band),
         first=draw(first),
         second=draw(second, given.internal),
         # The outline's tooth stands up: a quarter turn lays it on the line of
@@ -93,7 +97,10 @@ def mesh_pair(given: PairIn) -> PairOut:
 
 def _gears(given: PairIn) -> tuple[Gear, Gear]:
     """Both gears, their helix hands as they must be to run on parallel shafts."""
-    first, second = given.first.gear(), given.second.gear()
+    with within("first"):
+        first = given.first.gear()
+    with within("second"):
+        second = given.second.gear()
     sense = 1.0 if given.internal else -1.0
     if not given.hands_known:
         second = replace(
@@ -150,16 +157,14 @@ def _curve(pair: Pair, module: float, band: Band, overlap: float) -> CurveOut:
     ends = sorted((jam, lost))
     span = np.linspace(max(ends[0], low * 1.00001), ends[1] - 1e-6, CURVE)
     play, contact = np.asarray(pair.backlash(span)), np.asarray(pair.contact_ratio(span))
+    carries = np.minimum(contact, pair.cut_contact_ratio(span))
     clear = np.minimum(*pair.clearances(span))
     return CurveOut(
         distance_mm=span.round(5).tolist(),
         backlash_mm=play.round(5).tolist(),
         contact_ratio=contact.round(4).tolist(),
         tip_clearance_mm=np.asarray(clear).round(4).tolist(),
-        verdict=[
-            verdict_of(float(j), float(e) + overlap, float(c), module, band)
-            for j, e, c in zip(play, contact, np.asarray(clear), strict=True)
-        ],
+        verdict=verdicts(play, carries + overlap, clear, interferes(pair, span), module, band).tolist(),
     )
 
 
@@ -188,7 +193,9 @@ def _warm(pair: Pair, found: Mesh, module: float, band: Band, given: ClimateIn |
     )
 
 
-def _askew(given: PairIn, pair: Pair, found: Mesh, width: float | None) -> AskewOut:
+def _askew(
+    given: PairIn, pair: Pair, found: Mesh, width: float | None, module: float, band: Band
+) -> AskewOut:
     turned = over_a_turn(pair, found.distance, given.runout_mm) if given.runout_mm else None
     gap = gap_of_tilt(width, radians(given.tilt_deg)) if width and given.tilt_deg else None
     says = ""
@@ -200,6 +207,7 @@ def _askew(given: PairIn, pair: Pair, found: Mesh, width: float | None) -> Askew
     return AskewOut(
         width_mm=width,
         width_share=width / narrow if width and narrow else None,
+        width_enough=enough_width(width, narrow) if width and narrow else None,
         tilt_gap_mm=gap,
         tilt_says=says,
         turn_deg=turned.angles.tolist() if turned else [],
@@ -207,4 +215,5 @@ def _askew(given: PairIn, pair: Pair, found: Mesh, width: float | None) -> Askew
         least_mm=turned.least if turned else None,
         most_mm=turned.most if turned else None,
         tight_at_deg=turned.tight_at if turned else None,
+        turn_tight=tighter_than_will_do(turned.least, module, band) if turned else None,
     )

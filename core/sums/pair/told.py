@@ -62,6 +62,7 @@ class AskewOut(Model):
 
     width_mm: float | None
     width_share: float | None
+    width_enough: bool | None = Field(description="Whether enough of the narrower face runs")
     tilt_gap_mm: float | None
     tilt_says: str
     turn_deg: list[float]
@@ -69,6 +70,7 @@ class AskewOut(Model):
     least_mm: float | None
     most_mm: float | None
     tight_at_deg: float | None
+    turn_tight: bool | None = Field(description="Whether the tight spot is tighter than will do")
 
 
 class PairOut(Model):
@@ -87,15 +89,20 @@ class PairOut(Model):
     backlash_turn_of_gear_1_deg: float
     backlash_turn_of_gear_2_deg: float
     movement_mm: float | None = Field(description="The play of the second gear at the radius asked for")
-    contact_ratio: float = Field(description="Transverse")
+    contact_ratio: float = Field(description="Transverse, over the involutes")
+    cut_contact_ratio: float = Field(
+        description="The same with what undercut takes off of teeth cut by a rack"
+    )
+    contact_least: float = Field(description="Below it a tooth carries alone and knocks")
     overlap_ratio: float = Field(description="Added by the helix over the width in mesh")
     tip_clearance_1_mm: float
     tip_clearance_2_mm: float
     working_depth_mm: float
     skips_at_mm: float | None
-    verdict: str = Field(description="jammed, tight, right, loose or skipping")
+    verdict: str = Field(description="jammed, interferes, tight, right, loose or skipping")
     reason: str
-    troubles: list[str]
+    troubles: list[str] = Field(description="What keeps it from running; decides before the play does")
+    notes: list[str]
     hunts: bool
     turns_to_meet_again: int
     band: BandOut

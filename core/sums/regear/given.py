@@ -68,6 +68,9 @@ Counts = Annotated[
 ]
 
 
+Cut = Literal["plain", "shifted"]
+
+
 class PlateIn(Model):
     """Holes in a line: the first from the foot of the perpendicular, pitch, count, and the line's offset."""
 
@@ -130,6 +133,9 @@ class RegearIn(Model):
     plate: PlateIn | None = None
     distances_mm: Annotated[list[Length], Field(max_length=60)] = Field(
         default_factory=list, description="Holes by their measured shaft distance, in place of a plate"
+    )
+    pinions_cut: Cut = Field(
+        default="plain", description="plain: without shift; shifted: few teeth cut out of undercut"
     )
     band: Kind = "open"
     band_low: Annotated[float, Field(ge=1e-6, le=1)] | None = None

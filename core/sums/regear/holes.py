@@ -9,11 +9,13 @@ import numpy as np
 from pydantic import Field
 
 from gearing.errors import GearingError
-from gearing.mesh.bands import band_for
+from gearing.mesh.bands import aimed, band_for
 from gearing.regear import hole_chart
+from gearing.regear.pairs import usual_shift
 
 from ..base import Length, Model, Module
-from .given import Angle, Counts, Kind, PlateIn
+from .given import Angle, Counts, Cut, Kind, PlateIn
+from .notes import cut_note
 
 
 class HolesIn(Model):
@@ -25,6 +27,7 @@ class HolesIn(Model):
     spurs: Annotated[Counts, Field(max_length=60)]
     module_mm: Module
     pressure_angle_deg: Angle = 20.0
+    pinions_cut: Cut = "plain"
     band: Kind = "open"
 
 
@@ -38,6 +41,7 @@ class HolesOut(Model):
     backlash_mm: list[list[float | None]]
     verdicts: list[list[str]]
     says: str
+    note: str = Field(description="How the pinions are taken as cut, and what another way would do")
 
 
 def chart_holes(given: HolesIn) -> HolesOut:
@@ -52,10 +56,11 @@ def chart_holes(given: HolesIn) -> HolesOut:
         away,
         band.tight * module,
         (band.low + band.high) / 2 * module,
+        usual_shift(np.array(given.pinions)) if given.pinions_cut == "shifted" else None,
     )
-    shares = play / module
+    lies = aimed(play, module, band)
     verdicts = np.select(
-        [holes == 0, shares < band.low, shares <= band.high, shares <= band.loose],
+        [holes == 0, lies == "under", lies == "within", play <= band.loose * module],
         ["none", "tight", "right", "loose"],
         "far",
     )
@@ -67,6 +72,7 @@ def chart_holes(given: HolesIn) -> HolesOut:
         backlash_mm=[[round(float(j), 3) if np.isfinite(j) else None for j in row] for row in play],
         verdicts=verdicts.tolist(),
         says=f"Right is {band.low * module:.3f} to {band.high * module:.3f} mm: {band.says}.",
+        note=cut_note(given.pinions, given.spurs, module, given.pressure_angle_deg, given.pinions_cut),
     )
 
 

@@ -8,8 +8,10 @@ import numpy as np
 
 from gearing.regear import Drive, Found, Stocked, Target, regear
 from gearing.regear.search import change
+from gearing.train.uses import road_speed
 
 from .given import RegearIn
+from .notes import cut_note
 from .told import ChoiceOut, PointOut, RegearOut
 
 MOST_POINTS = 1500
@@ -36,6 +38,7 @@ def regear_drive(given: RegearIn) -> RegearOut:
         slot=(given.slot.least_mm, given.slot.most_mm) if given.slot and holes is None else None,
         holes=holes,
         rpm=rpm,
+        shifted=given.pinions_cut == "shifted",
     )
     left = Drive(given.pinion, given.spur, wheel, reduction)
     load = (left.wheel / left.final) / (present.wheel / present.final)
@@ -76,6 +79,9 @@ def regear_drive(given: RegearIn) -> RegearOut:
         holes_mm=[] if holes is None else [round(float(a), 3) for a in holes],
         fitting=fitting,
         says=_says(found, fitting),
+        note=cut_note(
+            given.pinions, given.spurs, given.module_mm, given.pressure_angle_deg, given.pinions_cut
+        ),
     )
 
 
@@ -86,7 +92,7 @@ def _holes(given: RegearIn) -> np.ndarray[tuple[int], np.dtype[np.float64]] | No
 
 
 def _speed(rpm: float, travel: float) -> float | None:
-    return rpm * travel * 60 / 1e6 if rpm else None
+    return road_speed(rpm, travel) if rpm else None
 
 
 def _points(found: Found, rpm: float) -> list[PointOut]:

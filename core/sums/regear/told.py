@@ -54,3 +54,4 @@ class RegearOut(Model):
     holes_mm: list[float]
     fitting: int
     says: str
+    note: str = Field(description="How the pinions are taken as cut, and what another way would do")

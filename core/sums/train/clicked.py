@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from gearing.train.clicks import carriers, suspects
+from gearing.errors import GearingError
+from gearing.train.clicks import Bearing, Carrier, carriers, suspects
 from gearing.train.solve import Solution
 
 from .given import TrainIn
@@ -13,32 +14,44 @@ NAMED = 0.15
 
 
 def clicks_out(given: TrainIn, found: Solution, turned: str) -> list[ClicksOut]:
-    """Everything that could click; the likeliest first once clicks were counted."""
-    if given.clicks is None or not found.speeds[turned]:
-        return [
-            ClicksOut(
-                gear=c.name,
-                kind=c.what,
-                stage=c.stage,
-                shaft=c.shaft,
-                per_turn=c.per_turn,
-                odds=None,
-                named=False,
+    """Everything that could click; the likeliest first once clicks were counted.
+
+    Raises
+    ------
+    GearingError
+        If a bearing is said of a shaft that is not there.
+    """
+    for place, one in enumerate(given.bearings):
+        if one.shaft not in found.speeds:
+            raise GearingError(
+                f"There is no shaft {one.shaft}.",
+                field=f"bearings.{place}.shaft",
+                hint=f"One of: {', '.join(found.speeds)}.",
             )
-            for c in carriers(found, turned)
-        ]
-    return [
-        ClicksOut(
-            gear=one.carrier.name if one.carrier else "none of these",
-            kind=one.carrier.what if one.carrier else "none",
-            stage=one.carrier.stage if one.carrier else 0,
-            shaft=one.carrier.shaft if one.carrier else "",
-            per_turn=one.carrier.per_turn if one.carrier else 0.0,
-            odds=one.odds,
-            named=one.carrier is not None and one.odds >= NAMED,
-        )
-        for one in suspects(found, turned, given.clicks, given.turns)
+    bearings = [
+        Bearing(one.shaft, one.balls, one.ball_mm or 0.0, one.pitch_mm or 0.0) for one in given.bearings
     ]
+    if given.clicks is None or not found.speeds[turned]:
+        return [_told(one, None) for one in carriers(found, turned, bearings)]
+    return [
+        _told(one.carrier, one.odds) for one in suspects(found, turned, given.clicks, given.turns, bearings)
+    ]
+
+
+def _told(one: Carrier | None, odds: float | None) -> ClicksOut:
+    if one is None:
+        one = Carrier("none", "none of these", "", 0.0)
+    return ClicksOut(
+        gear=one.name,
+        kind=one.what,
+        stage=one.stage,
+        shaft=one.shaft,
+        per_turn=one.per_turn,
+        other_per_turn=one.other_per_turn or None,
+        other=one.other,
+        odds=odds,
+        named=one.what != "none" and odds is not None and odds >= NAMED,
+    )
 
 
 def says_of_clicks(given: TrainIn, rows: list[ClicksOut], turned: str) -> str:

@@ -13,6 +13,9 @@ from .given import TrainIn
 from .told import EdgeOut, PlacedOut
 from .troubles import troubles_of
 
+OUTER = 2
+"""Place of what meets the ring among the counts of a set with two planets."""
+
 MOST_DRAWN = 400
 """Teeth up to which a gear is drawn tooth by tooth."""
 
@@ -67,5 +70,5 @@ def _planet_turns(one: Placed, found: Solution) -> Fraction:
     """A planet's own turns within its carrier."""
     stage = found.train.couplings[one.stage - 1]
     assert isinstance(stage, Planetary)
-    sun = found.speeds[stage.sun] - found.speeds[stage.carrier]
-    return -sun * Fraction(stage.teeth_sun, stage.teeth_planet)
+    inner, outer = stage.planet_turns(found.speeds[stage.sun], found.speeds[stage.carrier])
+    return outer if one.nth == OUTER else inner

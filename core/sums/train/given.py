@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from fractions import Fraction
+from math import pi
 from typing import Annotated, Literal
 
 from pydantic import Field, model_validator
@@ -39,9 +40,12 @@ class BeltIn(Model):
     second: Shaft
     teeth_1: Count
     teeth_2: Count
+    links: Annotated[int, Field(ge=0, le=2000)] = Field(
+        default=0, description="The belt's own teeth, the chain's links; 0 if not counted"
+    )
 
     def coupling(self) -> Coupling:
-        return Belt(self.first, self.second, self.teeth_1, self.teeth_2, self.kind == "chain")
+        return Belt(self.first, self.second, self.teeth_1, self.teeth_2, self.kind == "chain", self.links)
 
 
 class WormIn(Model):
@@ -70,20 +74,44 @@ class PlanetaryIn(Model):
     teeth_planet: Count
     teeth_ring: Count
     planets: Annotated[int, Field(ge=1, le=12)] = 3
+    teeth_outer: Annotated[int, Field(ge=0, le=2000)] = Field(
+        default=0, description="Of what meets the ring, where that is another gear than meets the sun"
+    )
+    paired: bool = Field(
+        default=False, description="Whether the two are planets in mesh; else they are one piece, stepped"
+    )
+
+    @model_validator(mode="after")
+    def _pairs_have_two(self) -> PlanetaryIn:
+        if self.paired and not self.teeth_outer:
+            raise GearingError(
+                "Paired planets are two gears: one count is missing.",
+                field="teeth_outer",
+                hint="Count the planet that meets the ring as well.",
+            )
+        return self
 
     def coupling(self) -> Coupling:
         counts = self.teeth_sun, self.teeth_planet, self.teeth_ring
-        return Planetary(self.sun, self.ring, self.carrier, *counts, self.planets)
+        return Planetary(
+            self.sun, self.ring, self.carrier, *counts, self.planets, self.teeth_outer, self.paired
+        )
 
 
 class DifferentialIn(Model):
+    """Bevel differential; its tooth counts are 0 if not counted."""
+
     kind: Literal["differential"]
     case: Shaft
     left: Shaft
     right: Shaft
+    teeth_pinion: Annotated[int, Field(ge=0, le=2000)] = 0
+    teeth_side: Annotated[int, Field(ge=0, le=2000)] = 0
+    pinions: Annotated[int, Field(ge=1, le=6)] = 2
 
     def coupling(self) -> Coupling:
-        return Differential(self.case, self.left, self.right)
+        counts = self.teeth_pinion, self.teeth_side, self.pinions
+        return Differential(self.case, self.left, self.right, *counts)
 
 
 class JointIn(Model):
@@ -107,8 +135,9 @@ class StageKnown(Model):
     """What is known of one stage besides its counts.
 
     Its play is `turn_deg`, the free turn of the second gear with the first
-    held, or `backlash_mm` at the pitch circle together with the module. With
-    the module alone a usual play is taken.
+    held (of a set, of the member that is neither driven nor held), or
+    `backlash_mm` at the pitch circle together with the module, of a set in each
+    of its meshes. With the module alone a usual play is taken.
     """
 
     number: Annotated[int, Field(ge=1, le=60)]
@@ -120,6 +149,25 @@ class StageKnown(Model):
     turn_deg: Annotated[float, Field(ge=0, le=90)] | None = None
     error_deg: Annotated[float, Field(ge=0, le=90)] | None = None
     efficiency: Annotated[float, Field(ge=1e-6, le=1)] | None = None
+
+
+class BearingIn(Model):
+    """A rolling bearing whose balls were counted, and measured where they can be."""
+
+    shaft: Shaft
+    balls: Annotated[int, Field(ge=3, le=60)]
+    ball_mm: Length | None = None
+    pitch_mm: Length | None = Field(default=None, description="Diameter of the circle the balls run on")
+
+    @model_validator(mode="after")
+    def _balls_go_in(self) -> BearingIn:
+        if self.ball_mm and self.pitch_mm and self.ball_mm * self.balls > pi * self.pitch_mm:
+            raise GearingError(
+                f"{self.balls} balls of {self.ball_mm:g} mm do not go on a circle of {self.pitch_mm:g} mm.",
+                field="ball_mm",
+                hint="Measure the ball, and halfway between the races across the bearing.",
+            )
+        return self
 
 
 class PlayIn(Model):
@@ -213,6 +261,7 @@ class TrainIn(Model):
     )
     turns: Annotated[float, Field(ge=1e-6, le=1000)] = 1.0
     clicks: Annotated[float, Field(ge=1e-6, le=100_000)] | None = None
+    bearings: Annotated[list[BearingIn], Field(max_length=60)] = Field(default_factory=list)
     torque_nmm: Annotated[float, Field(ge=1e-6, le=1e6)] | None = Field(
         default=None, description="At the driven shaft, N·mm"
     )

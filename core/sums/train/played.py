@@ -4,12 +4,15 @@ from __future__ import annotations
 
 from math import degrees, radians
 
+import numpy as np
+
 from gearing.gear import FEWEST_TEETH, Gear
 from gearing.mesh import Pair
 from gearing.mesh.bands import band_for, verdict_of
-from gearing.train import Belt, Mesh, Solution, Worm
+from gearing.mesh.interference import interferes
+from gearing.train import Belt, Mesh, Planetary, Solution, Source, Worm
 from gearing.train.model import Coupling
-from gearing.train.slop import UNREAD, StagePlay, angle_of_play, slop
+from gearing.train.slop import UNREAD, StagePlay, angle_of_play, played_at, slop
 
 from .given import StageKnown, TrainIn
 from .told import ShareOut, SlopOut
@@ -19,7 +22,7 @@ def play_out(given: TrainIn, found: Solution, driven: str, output: str) -> SlopO
     """The budget at the output; None where nothing was said of play."""
     plays, assumed = [], set()
     for number, one in enumerate(found.train.couplings, 1):
-        made = _stage_play(one, given.stage(number))
+        made = _stage_play(one, given.stage(number), number)
         if made is None:
             continue
         if made[1]:
@@ -32,7 +35,7 @@ def play_out(given: TrainIn, found: Solution, driven: str, output: str) -> SlopO
         measured = angle_of_play(given.play.play_mm, given.play.radius_mm)
         error = given.play.error_mm / given.play.radius_mm
     told = slop(found, plays, output, measured, error or 0.0)
-    back = found.speeds[output]
+    felt = found.turn(output, Source(driven))
     return SlopOut(
         shares=[
             ShareOut(
@@ -40,6 +43,7 @@ def play_out(given: TrainIn, found: Solution, driven: str, output: str) -> SlopO
                 deg=degrees(share.angle),
                 error_deg=degrees(share.error),
                 assumed=share.name in assumed,
+                at=played_at(found, share.stage),
             )
             for share in told.shares
         ],
@@ -49,37 +53,51 @@ def play_out(given: TrainIn, found: Solution, driven: str, output: str) -> SlopO
         measured_error_deg=degrees(error) if error is not None else None,
         rest_deg=degrees(told.rest) if told.rest is not None else None,
         rest_error_deg=degrees(told.rest_error) if told.rest_error is not None else None,
-        input_deg=degrees(told.teeth) * abs(float(found.speeds[driven] / back)) if back else None,
+        input_deg=degrees(told.teeth) / abs(float(felt)) if felt else None,
         beyond_teeth=told.rest is not None and told.rest > 2 * (told.rest_error or 0.0),
         verdict=told.verdict,
         check=told.check,
     )
 
 
-def _stage_play(one: Coupling, more: StageKnown) -> tuple[StagePlay, bool] | None:
-    """The stage's play at its second shaft, and whether it was assumed."""
-    if not isinstance(one, Mesh | Belt | Worm):
-        if more.turn_deg is None:
-            return None
-        error = radians(more.error_deg or 0.0)
-        return StagePlay(one.shafts()[-1], radians(more.turn_deg), error, f"stage {more.number}"), False
-    teeth = one.teeth if isinstance(one, Worm) else one.teeth_2
-    name = f"stage {more.number}"
-    assumed = more.turn_deg is None and more.backlash_mm is None
-    if more.turn_deg is not None:
-        angle = radians(more.turn_deg)
-    elif more.module_mm:
-        usual = band_for("metal")
-        backlash = more.backlash_mm
-        if backlash is None and (set_at := mesh_of(one, more)) is not None:
-            backlash, assumed = max(set_at[1], 0.0), False
-        if backlash is None:
-            backlash = (usual.low + usual.high) / 2 * more.module_mm
-        angle = backlash / (more.module_mm * teeth / 2)
-    else:
+def _stage_play(one: Coupling, more: StageKnown, number: int) -> tuple[StagePlay, bool] | None:
+    """The stage's play, and whether it was assumed; None where nothing is known of it."""
+    name = f"stage {number}"
+    if not one.equations():
         return None
+    if more.turn_deg is not None:
+        return StagePlay(number, radians(more.turn_deg), radians(more.error_deg or 0.0), name), False
+    arms = _arms(one)
+    if not arms or not more.module_mm:
+        return None
+    usual = band_for("metal")
+    backlash, assumed = more.backlash_mm, more.backlash_mm is None
+    if backlash is None and (set_at := mesh_of(one, more)) is not None:
+        backlash, assumed = max(set_at[1], 0.0), False
+    if backlash is None:
+        backlash = (usual.low + usual.high) / 2 * more.module_mm
+    teeth, meshes = arms[0][1], len(arms)
+    # The arcs of all meshes add; the stage opens by them at the pitch circle.
+    angle = meshes * backlash / (more.module_mm * teeth / 2)
     error = radians(more.error_deg) if more.error_deg is not None else (UNREAD * angle if assumed else 0.0)
-    return StagePlay(one.second, angle, error, name), assumed
+    return StagePlay(number, angle, error, name, arms[0][0]), assumed
+
+
+def _arms(one: Coupling) -> list[tuple[str, int]]:
+    """By mesh of a stage: the shaft its backlash turns at a pitch radius, and the teeth there.
+
+    Of a set the sun: with ring and carrier held it is free by what its own mesh
+    and those of the planet leave, all at its pitch circle (of stepped planets
+    taken as of one module and one radius).
+    """
+    match one:
+        case Mesh() | Belt():
+            return [(one.second, one.teeth_2)]
+        case Worm():
+            return [(one.second, one.teeth)]
+        case Planetary():
+            return [(one.sun, one.teeth_sun)] * (3 if one.paired else 2)
+    return []
 
 
 def mesh_of(one: Coupling, more: StageKnown) -> tuple[str, float] | None:
@@ -94,15 +112,22 @@ def mesh_of(one: Coupling, more: StageKnown) -> tuple[str, float] | None:
     if not low < a < high:
         return ("jammed" if (a <= low) != pair.internal else "skipping"), 0.0
     clear = min(float(c) for c in pair.clearances(a))
-    play, contact = float(pair.backlash(a)), float(pair.contact_ratio(a))
-    return verdict_of(play, contact, clear, module, band_for("metal")), play
+    play = float(pair.backlash(a))
+    contact = float(np.minimum(pair.contact_ratio(a), pair.cut_contact_ratio(a)))
+    runs_in = bool(interferes(pair, a))
+    return verdict_of(play, contact, clear, runs_in, module, band_for("metal")), play
 
 
 def cannot_mesh(one: Coupling, more: StageKnown) -> str:
     """Why the counts cannot stand at the distance measured; empty if they can."""
     found = mesh_of(one, more)
-    if found is None or not isinstance(one, Mesh) or found[0] not in ("jammed", "skipping"):
+    if found is None or not isinstance(one, Mesh) or found[0] not in ("jammed", "interferes", "skipping"):
         return ""
+    if found[0] == "interferes":
+        return (
+            f"{one.teeth_1} and {one.teeth_2} teeth run into each other at {more.distance_mm:.2f} mm, "
+            "whatever their play: count again, or look for trimmed tips."
+        )
     close = (one.teeth_2 + (-1 if one.kind == "internal" else 1) * one.teeth_1) * (more.module_mm or 0) / 2
     does = "jam" if found[0] == "jammed" else "do not reach each other"
     return (

@@ -3,20 +3,20 @@
 from __future__ import annotations
 
 from fractions import Fraction
-from math import lcm, pi
+from math import degrees, lcm, pi
 
 from gearing.errors import GearingError
 from gearing.sizes import table
-from gearing.train import Belt, Mesh, Planetary, Solution, Train, Worm, solve
-from gearing.train.model import Coupling, hunts, turns_to_meet
-from gearing.train.power import Power, power
+from gearing.train import Belt, Mesh, Planetary, Solution, Source, Train, Worm, solve
+from gearing.train.model import Coupling, hunts, meetings
+from gearing.train.power import Power, StagePower, lead_angle, power
 
 from .clicked import clicks_out, says_of_clicks
 from .drawn import gears_out, side_out
 from .filled import fill
 from .given import TrainIn
 from .played import play_out
-from .told import ShaftOut, StageOut, TrainOut
+from .told import MeetingOut, ShaftOut, StageOut, TrainOut
 from .troubles import troubles_of
 from .used import use_out
 
@@ -59,7 +59,7 @@ def run_train(given: TrainIn) -> TrainOut:
             )
     # All per turn of the first shaft driven.
     unit = found.speeds[driven[0]]
-    loaded = _loaded(given, found, driven)
+    loaded = _loaded(given, found, driven, output)
     home, run_in = _home(found, unit), _run_in(train, found, unit)
     slop = play_out(given, found, driven[0], output)
     suspects = clicks_out(given, found, turned)
@@ -127,13 +127,17 @@ def _says(ratio: Fraction | None, found: Solution, output: str, driven: list[str
     return f"One turn in turns the output {1 / size:.4g} times, {way}."
 
 
-def _loaded(given: TrainIn, found: Solution, driven: list[str]) -> Power | None:
-    """Power through the train; None where it branches and no torque was asked for."""
+def _loaded(given: TrainIn, found: Solution, driven: list[str], output: str) -> Power | None:
+    """Power through the train to its output; None where it cannot be followed and no torque was asked for."""
     told = {one.number: one.efficiency for one in given.stages if one.efficiency}
     try:
-        if len(driven) > 1:
-            raise GearingError("Several shafts are driven.", field="torque_nmm", hint="Drive one of them.")
-        return power(found, driven[0], (given.torque_nmm or 1.0) / 1000, told)
+        if output in found.train.driven or not found.turn(output, Source(driven[0])):
+            raise GearingError(
+                f"Shaft {driven[0]} passes no power to shaft {output}.",
+                field="torque_nmm",
+                hint="Take the shaft that is loaded as the output.",
+            )
+        return power(found, driven[0], (given.torque_nmm or 1.0) / 1000, output, told)
     except GearingError:
         if given.torque_nmm:
             raise
@@ -152,23 +156,21 @@ def _home(found: Solution, unit: Fraction) -> int | None:
     speeds = [speed / unit for speed in found.speeds.values()]
     for one in found.train.couplings:
         if isinstance(one, Planetary):
-            sun = (found.speeds[one.sun] - found.speeds[one.carrier]) / unit
-            speeds.append(sun * Fraction(one.teeth_sun, one.teeth_planet))
+            planets = one.planet_turns(found.speeds[one.sun], found.speeds[one.carrier])
+            speeds += [turns / unit for turns in planets]
     turns = lcm(*(speed.denominator for speed in speeds))
     return turns if turns <= LONGEST_HOME else None
 
 
 def _run_in(train: Train, found: Solution, unit: Fraction) -> int | None:
     """Turns of the driven shaft until each tooth has met every one it ever meets."""
-    needed = [Fraction(0)]
-    for one in train.couplings:
-        if isinstance(one, Mesh) and found.speeds[one.first]:
-            needed.append(turns_to_meet(one.teeth_1, one.teeth_2) / abs(found.speeds[one.first] / unit))
-        if isinstance(one, Planetary):
-            sun = abs(found.speeds[one.sun] - found.speeds[one.carrier]) / abs(unit)
-            if sun:
-                needed.append(turns_to_meet(one.teeth_sun, one.teeth_planet) / sun)
-    most = max(needed)
+    needed = [
+        time * abs(unit)
+        for one in train.couplings
+        for meeting in meetings(one, found.speeds)
+        if (time := meeting.time) is not None
+    ]
+    most = max(needed, default=Fraction(0))
     turns = -(-most.numerator // most.denominator)
     return turns or None
 
@@ -188,10 +190,10 @@ def _stage(
     into, out = _ends(number, one, found)
     ratio = found.ratio(into, out)
     more = given.stage(number)
-    meetings, pitch_line = _meetings(one, found, unit)
-    counts = (one.teeth_1, one.teeth_2) if isinstance(one, Mesh) else None
-    again = turns_to_meet(*counts) if counts else None
+    per_turn, pitch_line = _passing(one, found, unit)
     driver = abs(float(found.speeds[into] / unit)) * given.rpm
+    met = _met(one, found, into, driver)
+    longest = max((row for row in met if row.again), key=lambda row: row.again or 0.0, default=None)
     told = loaded.stages[number - 1] if loaded else None
     module = more.module_mm
     return StageOut(
@@ -199,19 +201,49 @@ def _stage(
         what=_what(one),
         ratio=f"{abs(ratio.numerator)} : {ratio.denominator}" if ratio else "",
         ratio_decimal=float(ratio) if ratio is not None else None,
-        hunts=hunts(*counts) if counts else None,
-        meets_again=again,
-        meets_again_minutes=again / driver if again and driver else None,
-        meetings_hz=meetings * given.rpm / 60,
+        hunts=all(row.hunts for row in met) if met else None,
+        meetings=met,
+        meets_again=longest.again if longest else None,
+        meets_again_minutes=longest.again_minutes if longest else None,
+        meetings_hz=per_turn * given.rpm / 60,
         pitch_line_m_s=pitch_line * module * given.rpm / 60 / 1000 if module else None,
         efficiency=told.efficiency if told else None,
         holds_back=bool(told and not told.backwards),
-        troubles=troubles_of(one, more),
-        notes=_notes(one),
+        loaded=told.loaded if told else None,
+        troubles=[*troubles_of(one, more), *_locks(one, told)],
+        notes=_notes(one, told),
     )
 
 
-def _meetings(one: Coupling, found: Solution, unit: Fraction) -> tuple[float, float]:
+def _met(one: Coupling, found: Solution, into: str, driver: float) -> list[MeetingOut]:
+    """What meets what in a stage, by turns of its driver (rpm)."""
+    speed = abs(found.speeds[into])
+    rows = []
+    for each in meetings(one, found.speeds):
+        again = float(each.time * speed) if each.time and speed else None
+        rows.append(
+            MeetingOut(
+                what=f"{each.first} of {each.teeth_1} and {each.second} of {each.teeth_2}",
+                hunts=hunts(each.teeth_1, each.teeth_2),
+                again=again,
+                again_minutes=again / driver if again and driver else None,
+            )
+        )
+    return rows
+
+
+def _locks(one: Coupling, told: StagePower | None) -> list[str]:
+    """A worm that its wheel is to turn, and cannot."""
+    if not isinstance(one, Worm) or told is None or told.driver == one.first or told.efficiency:
+        return []
+    lead = degrees(lead_angle(one))
+    return [
+        f"Its wheel cannot drive this worm: at {lead:.1f}° of lead it locks, and nothing turns. "
+        "Drive the worm, or take one with more starts."
+    ]
+
+
+def _passing(one: Coupling, found: Solution, unit: Fraction) -> tuple[float, float]:
     """Tooth meetings, and way along the pitch line in modules, for one turn of the driven shaft."""
     speed = {shaft: float(found.speeds[shaft] / unit) for shaft in one.shafts()}
     match one:
@@ -231,20 +263,35 @@ def _what(one: Coupling) -> str:
         case Mesh():
             return f"{one.teeth_1} : {one.teeth_2} {one.kind}"
         case Belt():
-            return f"{one.teeth_1} : {one.teeth_2} {'chain' if one.chain else 'belt'}"
+            what = "chain" if one.chain else "belt"
+            return f"{one.teeth_1} : {one.teeth_2} {what}" + (f" of {one.links}" if one.links else "")
         case Worm():
             return f"worm, {one.starts} start{'s' if one.starts > 1 else ''} : {one.teeth}"
         case Planetary():
-            return f"sun {one.teeth_sun}, planets {one.planets} × {one.teeth_planet}, ring {one.teeth_ring}"
+            planets = f"{one.planets} × {one.teeth_planet}"
+            if one.teeth_outer:
+                planets += f" {'with' if one.paired else 'on one with'} {one.teeth_outer}"
+            return f"sun {one.teeth_sun}, planets {planets}, ring {one.teeth_ring}"
     return type(one).__name__.lower()
 
 
-def _notes(one: Coupling) -> list[str]:
-    if isinstance(one, Worm) and not one.lead_angle_deg:
-        factor = table("train")["worm"]["diameter_factor"]
-        return [f"Lead angle not said: taken from a worm {factor:g} modules thick."]
-    if not isinstance(one, Planetary):
-        return []
-    if one.in_phase:
-        return ["All planets meet the sun in one phase: they go in marks alike, and whine together."]
-    return ["The planets meet the sun out of phase: seat each to its own mark; they run quieter so."]
+def _notes(one: Coupling, told: StagePower | None) -> list[str]:
+    idle = ["No power to the output passes here: it runs along unloaded."] if told and not told.loaded else []
+    match one:
+        case Worm() if not one.lead_angle_deg:
+            factor = table("train")["worm"]["diameter_factor"]
+            return [f"Lead angle not said: taken from a worm {factor:g} modules thick.", *idle]
+        case Belt() if not one.links:
+            what = "chain's links" if one.chain else "belt's own teeth"
+            return [f"The {what} are not counted: add them as /90 to know when each meets each.", *idle]
+        case Planetary() if one.in_phase:
+            return [
+                "All planets meet the sun in one phase: they go in marks alike, and whine together.",
+                *idle,
+            ]
+        case Planetary():
+            return [
+                "The planets meet the sun out of phase: seat each to its own mark; they run quieter so.",
+                *idle,
+            ]
+    return idle

@@ -8,6 +8,17 @@ from ..base import Model
 from ..gear import Point
 
 
+class MeetingOut(Model):
+    """Two toothed members of a stage; turns are of the stage's driver."""
+
+    what: str
+    hunts: bool = Field(description="Whether every tooth of one meets every tooth of the other")
+    again: float | None = Field(
+        description="Turns until the same two teeth meet again; None if they stand in each other"
+    )
+    again_minutes: float | None = Field(description="The same at the speed given")
+
+
 class StageOut(Model):
     """One stage; `ratio` is turns in for one out."""
 
@@ -16,12 +27,16 @@ class StageOut(Model):
     ratio: str
     ratio_decimal: float | None
     hunts: bool | None
-    meets_again: int | None = Field(description="Turns of the driver until the same two teeth meet again")
+    meetings: list[MeetingOut]
+    meets_again: float | None = Field(
+        description="Turns of the driver until the same two teeth meet again, of the pair that takes longest"
+    )
     meets_again_minutes: float | None = Field(description="The same at the speed given")
     meetings_hz: float = Field(description="Tooth meetings a second at the speed given")
     pitch_line_m_s: float | None = Field(description="Pitch-line speed, where the module is known")
     efficiency: float | None
     holds_back: bool = Field(description="Whether it cannot be driven backwards")
+    loaded: bool | None = Field(description="Whether power to the output passes it; None where not followed")
     troubles: list[str]
     notes: list[str]
 
@@ -45,6 +60,8 @@ class ClicksOut(Model):
     stage: int
     shaft: str
     per_turn: float
+    other_per_turn: float | None = Field(description="Clicks a turn where the damage is of the other kind")
+    other: str = Field(description="Which that is: one flank only, both flanks")
     odds: float | None
     named: bool = Field(description="Likely enough to be looked at first")
 
@@ -89,6 +106,7 @@ class ShareOut(Model):
     deg: float
     error_deg: float
     assumed: bool
+    at: str = Field(description="The shaft of the stage its play is given at, the others held")
 
 
 class SlopOut(Model):
