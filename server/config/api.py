@@ -6,7 +6,7 @@ from django.contrib.auth.decorators import login_required
 from django.core.exceptions import RequestDataTooBig
 from django.http import Http404, HttpRequest, HttpResponse
 from ninja import NinjaAPI
-from ninja.errors import AuthenticationError, HttpError, ValidationError
+from ninja.errors import AuthenticationError, HttpError, ValidationError, ValidationErrorContext
 
 from drawer.api import router as drawer
 from gearing.errors import GearingError
@@ -14,7 +14,7 @@ from instruments.api import devices
 from instruments.api import router as instruments
 from practice.api import router as practice
 from shelf.api import router as shelf
-from sums.base import Problem, problem_from, problem_of
+from sums.base import Problem, problem_of
 from visits.api import router as visits
 from visits.guide import router as guide
 from visits.look import router as look
@@ -29,7 +29,25 @@ from workshop.refusals import RefusedError
 from .middleware import out_of_reach, unforeseen
 from .sample import router as sample
 
-api = NinjaAPI(
+
+class OneWay(NinjaAPI):
+    """Says what is wrong with a request as the sums and the command line say it.
+
+    Ninja turns what a validator raised into text and forgets the rest; here the
+    problem is made while field, hint and schema are still at hand.
+    """
+
+    def validation_error_from_error_contexts(
+        self, error_contexts: list[ValidationErrorContext]
+    ) -> ValidationError:
+        first = error_contexts[0]
+        problem = problem_of(first.pydantic_validation_error, first.model)
+        # The parameter's name is ours, not of what was sent.
+        field = problem.field.removeprefix("given").removeprefix(".")
+        return ValidationError([problem.model_copy(update={"field": field}).model_dump()])
+
+
+api = OneWay(
     title="Dentado",
     version="1",
     description="Visits, pieces and gear arithmetic of a repair bench. Signed-in members only.",
@@ -65,7 +83,7 @@ def _no_answer(request: HttpRequest, error: Any) -> HttpResponse:
 
 @api.exception_handler(ValidationError)
 def _not_valid(request: HttpRequest, error: Any) -> HttpResponse:
-    return _answer(request, problem_from(dict(error.errors[0])), 422)
+    return _answer(request, Problem(**error.errors[0]), 422)
 
 
 @api.exception_handler(RefusedError)

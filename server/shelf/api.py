@@ -8,7 +8,7 @@ from uuid import UUID
 from ninja import Router
 from pydantic import Field
 
-from gearing.shelf import KINDS, SURFACES, Item, questions
+from gearing.shelf import KINDS, ROLES, SURFACES, Item, questions
 from sums.base import Model, Problem
 from workshop.requests import MemberRequest
 
@@ -18,6 +18,7 @@ router = Router(tags=["shelf"])
 PROBLEMS = {404: Problem, 409: Problem, 422: Problem, 503: Problem}
 Kind = Literal["lubricant", "fluid", "locker", "retainer", "cleaner"]
 Surface = Literal["metal", "nylon", "acetal", "friction", "oneway", "rubber", "electric", "paint"]
+Role = Literal["", "oil", "grease", "film", "low", "medium"]
 Key = Annotated[str, Field(pattern=r"^[a-z0-9-]{1,40}$")]
 
 
@@ -34,6 +35,7 @@ class BottleState(Model):
     note: Annotated[str, Field(max_length=200)] = ""
     handle: int = 0
     full: int = 0
+    role: Annotated[str, Field(max_length=20)] = ""
 
 
 class BottleIn(Model):
@@ -51,6 +53,7 @@ class BottleIn(Model):
     note: Annotated[str, Field(max_length=200)] = ""
     handle: Annotated[int, Field(ge=0, le=10_000)] = Field(default=0, description="Minutes before a load")
     full: Annotated[int, Field(ge=0, le=100_000)] = Field(default=0, description="Minutes before it runs")
+    role: Role = Field(default="", description="Which of its kind it is, whatever its name")
     based_on: BottleState | None = Field(default=None, description="What was known of it")
 
 
@@ -67,6 +70,7 @@ class BottleOut(Model):
     note: str
     handle: int
     full: int
+    role: str
 
 
 class GoneIn(Model):
@@ -92,6 +96,7 @@ class ShelfOut(Model):
     bottles: list[BottleOut]
     questions: list[QuestionOut]
     kinds: list[str]
+    roles: dict[str, list[str]] = Field(description="What there is of each kind that has several")
     surfaces: list[str]
 
 
@@ -119,6 +124,7 @@ def shelf(request: MemberRequest) -> ShelfOut:
             for one in questions()
         ],
         kinds=list(KINDS),
+        roles={kind: list(roles) for kind, roles in ROLES.items()},
         surfaces=list(SURFACES),
     )
 
@@ -160,4 +166,5 @@ def _out(item: Item) -> BottleOut:
         note=item.note,
         handle=item.handle,
         full=item.full,
+        role=item.role,
     )

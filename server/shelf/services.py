@@ -56,7 +56,8 @@ def keep(
             field="id",
             hint="Reload the page; nothing was changed.",
         )
-    merged, quarrel = merge(based_on, told, {name: found.told.get(name) for name in told})
+    now = _fields(item_of({"key": key, **found.told}))
+    merged, quarrel = merge(based_on, told, {name: now.get(name) for name in told})
     if quarrel:
         raise overtaken(
             _says_of(told, quarrel), _says_of(found.told, quarrel), found.recorded_by.called, field=quarrel[0]

@@ -12,19 +12,13 @@ import uuid
 from django.conf import settings
 from django.db import models
 
-from gearing.rebuild import OUTCOMES
+from gearing.rebuild import OUTCOMES, VERDICTS
 from gearing.stages import STAGES, WAITS
 from workshop.models import Workshop
 
 from .record import RecordQuerySet
 
-VERDICTS = {
-    "": "not looked at",
-    "keep": "keep",
-    "clean": "clean",
-    "replace": "replace",
-    "pair": "replace with its mate",
-}
+VERDICT_WORDS = {key: one.label for key, one in VERDICTS.items()}
 
 
 class Recorded(models.Model):
@@ -96,7 +90,7 @@ class Piece(Recorded):
 
     step = models.OneToOneField(Step, on_delete=models.PROTECT, related_name="piece")
     entry = models.JSONField()
-    verdict = models.CharField(max_length=10, choices=list(VERDICTS.items()), blank=True)
+    verdict = models.CharField(max_length=10, choices=list(VERDICT_WORDS.items()), blank=True)
     finding = models.CharField(max_length=300, blank=True)
     # What was seen, by kind: {"what": "chipped", "teeth": [3, 4], "face": "front"}; play at a radius.
     findings = models.JSONField(default=list)
@@ -200,6 +194,13 @@ class Timer(Recorded):
     label = models.CharField(max_length=120)
     ends_at = models.DateTimeField()
     stopped = models.BooleanField(default=False)
+    tick = models.ForeignKey(
+        "Tick",
+        on_delete=models.PROTECT,
+        null=True,
+        related_name="timers",
+        help_text="The count it began with",
+    )
 
     class Meta:
         ordering = ["ends_at"]

@@ -33,6 +33,7 @@ class MarkIn(Model):
 class TimerIn(Model):
     label: Annotated[str, Field(min_length=1, max_length=120)]
     minutes: Annotated[float, Field(gt=0, le=20_000)]
+    tick_id: UUID | None = Field(default=None, description="The count it begins with, and ends with")
 
 
 class TimerOut(Model):
@@ -70,7 +71,8 @@ def timers(request: MemberRequest) -> list[TimerOut]:
 @router.put("/visits/{visit_id}/timers/{timer_id}", response={200: TimerOut, **PROBLEMS})
 def start(request: MemberRequest, visit_id: UUID, timer_id: UUID, given: TimerIn) -> TimerOut:
     """Let a cure run."""
-    return _timer(services.start_timer(request.user, visit_id, timer_id, given.label, given.minutes))
+    made = services.start_timer(request.user, visit_id, timer_id, given.label, given.minutes, given.tick_id)
+    return _timer(made)
 
 
 @router.delete("/visits/{visit_id}/timers/{timer_id}", response={200: TimerOut, **PROBLEMS})

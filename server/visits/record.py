@@ -98,6 +98,12 @@ def live_work(piece: Any) -> list[Any]:
     return [one for one in piece.worked.all() if not one.taken_back]
 
 
+def renewed(piece: Any, entry: Entry) -> bool:
+    """Whether a new one goes in the place of a piece, by the rule the plan goes by."""
+    instead = parse(piece.instead) if piece.instead else None
+    return Removed(0, entry, piece.verdict, instead=instead).renewed
+
+
 def removed(step: Any) -> Removed:
     """A step of the strip as the rebuild sees it."""
     piece = step.piece

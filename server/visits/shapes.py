@@ -18,7 +18,7 @@ from sums.base import Model
 from sums.entry import ChipOut, FigureOut, figure_out
 
 from .models import Photo, Piece, Step, Unit, Visit
-from .record import entry_of, gear_of, live_pins, live_ticks, live_work, read_as, removed
+from .record import entry_of, gear_of, live_pins, live_ticks, live_work, read_as, removed, renewed
 
 
 class UnitOut(Model):
@@ -135,6 +135,7 @@ class PieceOut(Model):
     kind: str
     count: int
     owed: int = Field(description="How many must be accounted for: none of what stayed shut")
+    renewed: bool = Field(description="Whether a new one goes in its place, so that it has to be got")
     name: str
     fastener: str = Field(description="Its fastener alone, to be said again of the next")
     teeth: list[int]
@@ -307,7 +308,8 @@ def piece_out(piece: Piece, entry: Entry | None = None) -> PieceOut:
         id=piece.id,
         kind=entry.kind,
         count=entry.count,
-        owed=0 if entry.shut else entry.count,
+        owed=entry.owed,
+        renewed=renewed(piece, entry),
         name=name_of(entry),
         fastener=print_fastener(entry),
         teeth=list(entry.teeth),

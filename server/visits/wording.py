@@ -9,7 +9,7 @@ from gearing.findings import Finding, in_words
 from gearing.rebuild import OUTCOMES
 from gearing.stages import STAGES, WAITS
 
-from .models import VERDICTS
+from .models import VERDICT_WORDS
 
 
 def in_words_of(state: Mapping[str, Any] | None, kind: str = "") -> str:
@@ -58,7 +58,7 @@ def _count(one: str, many: str) -> Any:
 
 _SAYS: dict[str, Any] = {
     "line": _text,
-    "verdict": lambda value, kind: VERDICTS.get(value, str(value)),
+    "verdict": lambda value, kind: VERDICT_WORDS.get(value, str(value)),
     "findings": _findings,
     "finding": _text,
     "instead": lambda value, kind: f"{value} instead" if value else "",

@@ -7,7 +7,7 @@ from ninja import Router
 from ninja.decorators import decorate_view
 
 from gearing.pieces import kinds
-from gearing.rebuild import OUTCOMES
+from gearing.rebuild import OUTCOMES, VERDICTS
 from gearing.stages import STAGES, WAITS
 from gearing.units import conditions, symptoms, unit_kinds
 from sums.base import Model
@@ -48,12 +48,21 @@ class PieceKindOut(Word):
     on: str
 
 
+class VerdictOut(Model):
+    """What can be found of a piece; `renews` where a new one goes in for it."""
+
+    key: str
+    label: str
+    renews: bool
+
+
 class Vocabulary(Model):
     """The words the screens share, all from the core's data."""
 
     stages: list[Word]
     waits: list[Word]
     outcomes: list[Word]
+    verdicts: list[VerdictOut]
     units: list[UnitKindOut]
     pieces: list[PieceKindOut]
     symptoms: list[str]
@@ -95,6 +104,7 @@ def vocabulary(request: HttpRequest) -> Vocabulary:
         stages=_words(STAGES),
         waits=_words(WAITS),
         outcomes=_words(OUTCOMES),
+        verdicts=[VerdictOut(key=v.key, label=v.label, renews=v.renews) for v in VERDICTS.values()],
         units=[
             UnitKindOut(key=u.key, label=u.label, power=u.power, notice=u.notice)
             for u in unit_kinds().values()

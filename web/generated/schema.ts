@@ -1585,6 +1585,16 @@ export interface components {
             turn_backlash_mm: number[];
             /** Turn Deg */
             turn_deg: number[];
+            /**
+             * Turn Tight
+             * @description Whether the tight spot is tighter than will do
+             */
+            turn_tight: boolean | null;
+            /**
+             * Width Enough
+             * @description Whether enough of the narrower face runs
+             */
+            width_enough: boolean | null;
             /** Width Mm */
             width_mm: number | null;
             /** Width Share */
@@ -1651,6 +1661,23 @@ export interface components {
             /** Tight Mm */
             tight_mm: number;
         };
+        /**
+         * BearingIn
+         * @description A rolling bearing whose balls were counted, and measured where they can be.
+         */
+        BearingIn: {
+            /** Ball Mm */
+            ball_mm?: (number | string) | null;
+            /** Balls */
+            balls: number;
+            /**
+             * Pitch Mm
+             * @description Diameter of the circle the balls run on
+             */
+            pitch_mm?: (number | string) | null;
+            /** Shaft */
+            shaft: string;
+        };
         /** BeltIn */
         BeltIn: {
             /** First */
@@ -1660,6 +1687,12 @@ export interface components {
              * @enum {string}
              */
             kind: "belt" | "chain";
+            /**
+             * Links
+             * @description The belt's own teeth, the chain's links; 0 if not counted
+             * @default 0
+             */
+            links?: number;
             /** Second */
             second: string;
             /** Teeth 1 */
@@ -1695,12 +1728,13 @@ export interface components {
             shaft_angle_deg?: number;
             /**
              * Shim 1 Mm
-             * @description Moved away from the crossing
+             * @description Added behind the first, which moves it towards the crossing and closes the play; minus: taken out
              * @default 0
              */
             shim_1_mm?: number;
             /**
              * Shim 2 Mm
+             * @description Added behind the second; minus: taken out
              * @default 0
              */
             shim_2_mm?: number;
@@ -1746,6 +1780,13 @@ export interface components {
              * @default
              */
             note?: string;
+            /**
+             * Role
+             * @description Which of its kind it is, whatever its name
+             * @default
+             * @enum {string}
+             */
+            role?: "" | "oil" | "grease" | "film" | "low" | "medium";
             /** Suits */
             suits?: ("metal" | "nylon" | "acetal" | "friction" | "oneway" | "rubber" | "electric" | "paint")[];
             /**
@@ -1775,6 +1816,8 @@ export interface components {
             not_with: string[];
             /** Note */
             note: string;
+            /** Role */
+            role: string;
             /** Suits */
             suits: string[];
             /** Viscosity */
@@ -1819,6 +1862,11 @@ export interface components {
              * @default
              */
             note?: string;
+            /**
+             * Role
+             * @default
+             */
+            role?: string;
             /** Suits */
             suits?: string[];
             /**
@@ -2072,6 +2120,16 @@ export interface components {
             named: boolean;
             /** Odds */
             odds: number | null;
+            /**
+             * Other
+             * @description Which that is: one flank only, both flanks
+             */
+            other: string;
+            /**
+             * Other Per Turn
+             * @description Clicks a turn where the damage is of the other kind
+             */
+            other_per_turn: number | null;
             /** Per Turn */
             per_turn: number;
             /** Shaft */
@@ -2280,6 +2338,11 @@ export interface components {
             rows: components["schemas"]["FigureRow"][];
             /** Says */
             says: string;
+            /**
+             * Shims Mm
+             * @description Behind each bevel, its back away from the crossing; empty for a worm
+             */
+            shims_mm: number[];
             /** Theory */
             theory: string;
         };
@@ -2308,7 +2371,10 @@ export interface components {
             /** Says */
             says: string;
         };
-        /** DifferentialIn */
+        /**
+         * DifferentialIn
+         * @description Bevel differential; its tooth counts are 0 if not counted.
+         */
         DifferentialIn: {
             /** Case */
             case: string;
@@ -2319,8 +2385,23 @@ export interface components {
             kind: "differential";
             /** Left */
             left: string;
+            /**
+             * Pinions
+             * @default 2
+             */
+            pinions?: number;
             /** Right */
             right: string;
+            /**
+             * Teeth Pinion
+             * @default 0
+             */
+            teeth_pinion?: number;
+            /**
+             * Teeth Side
+             * @default 0
+             */
+            teeth_side?: number;
         };
         /**
          * DiscsIn
@@ -2490,6 +2571,11 @@ export interface components {
              * @description How many must be accounted for: none of what stayed shut
              */
             owed: number;
+            /**
+             * Renewed
+             * @description Whether a new one goes in its place whatever is found
+             */
+            renewed: boolean;
             /** Teeth */
             teeth: number[];
             /** Title */
@@ -2649,6 +2735,11 @@ export interface components {
              * @description Travel mm and force N of the stack
              */
             curve: number[][];
+            /**
+             * Ends
+             * @description What the stack does at the end of the curve
+             */
+            ends: string;
             /**
              * Mind
              * @description The caution that belongs to it; empty for none
@@ -3132,6 +3223,12 @@ export interface components {
              * @description Counts, or text: 10-20, 24
              */
             pinions: number[] | string;
+            /**
+             * Pinions Cut
+             * @default plain
+             * @enum {string}
+             */
+            pinions_cut?: "plain" | "shifted";
             plate?: components["schemas"]["PlateIn"] | null;
             /**
              * Pressure Angle Deg
@@ -3155,6 +3252,11 @@ export interface components {
             distances_mm: number[];
             /** Holes */
             holes: number[][];
+            /**
+             * Note
+             * @description How the pinions are taken as cut, and what another way would do
+             */
+            note: string;
             /** Pinions */
             pinions: number[];
             /** Says */
@@ -3529,6 +3631,29 @@ export interface components {
             /** Size Mm */
             size_mm: number;
         };
+        /**
+         * MeetingOut
+         * @description Two toothed members of a stage; turns are of the stage's driver.
+         */
+        MeetingOut: {
+            /**
+             * Again
+             * @description Turns until the same two teeth meet again; None if they stand in each other
+             */
+            again: number | null;
+            /**
+             * Again Minutes
+             * @description The same at the speed given
+             */
+            again_minutes: number | null;
+            /**
+             * Hunts
+             * @description Whether every tooth of one meets every tooth of the other
+             */
+            hunts: boolean;
+            /** What */
+            what: string;
+        };
         /** MemberIn */
         MemberIn: {
             /**
@@ -3838,11 +3963,21 @@ export interface components {
             /** Centre Distance Mm */
             centre_distance_mm: number;
             /**
+             * Contact Least
+             * @description Below it a tooth carries alone and knocks
+             */
+            contact_least: number;
+            /**
              * Contact Ratio
-             * @description Transverse
+             * @description Transverse, over the involutes
              */
             contact_ratio: number;
             curve: components["schemas"]["CurveOut"];
+            /**
+             * Cut Contact Ratio
+             * @description The same with what undercut takes off of teeth cut by a rack
+             */
+            cut_contact_ratio: number;
             /** Direction */
             direction: string;
             first: components["schemas"]["Drawing"];
@@ -3857,6 +3992,8 @@ export interface components {
             movement_mm: number | null;
             /** Normal Backlash Mm */
             normal_backlash_mm: number;
+            /** Notes */
+            notes: string[];
             /**
              * Overlap Ratio
              * @description Added by the helix over the width in mesh
@@ -3886,13 +4023,16 @@ export interface components {
             tip_clearance_1_mm: number;
             /** Tip Clearance 2 Mm */
             tip_clearance_2_mm: number;
-            /** Troubles */
+            /**
+             * Troubles
+             * @description What keeps it from running; decides before the play does
+             */
             troubles: string[];
             /** Turns To Meet Again */
             turns_to_meet_again: number;
             /**
              * Verdict
-             * @description jammed, tight, right, loose or skipping
+             * @description jammed, interferes, tight, right, loose or skipping
              */
             verdict: string;
             warm: components["schemas"]["WarmOut"] | null;
@@ -4042,6 +4182,11 @@ export interface components {
             owed: number;
             /** Pins */
             pins: components["schemas"]["PinOut"][];
+            /**
+             * Renewed
+             * @description Whether a new one goes in its place, so that it has to be got
+             */
+            renewed: boolean;
             /** Teeth */
             teeth: number[];
             /** Ticks */
@@ -4196,6 +4341,12 @@ export interface components {
              */
             kind: "planetary";
             /**
+             * Paired
+             * @description Whether the two are planets in mesh; else they are one piece, stepped
+             * @default false
+             */
+            paired?: boolean;
+            /**
              * Planets
              * @default 3
              */
@@ -4204,6 +4355,12 @@ export interface components {
             ring: string;
             /** Sun */
             sun: string;
+            /**
+             * Teeth Outer
+             * @description Of what meets the ring, where that is another gear than meets the sun
+             * @default 0
+             */
+            teeth_outer?: number;
             /** Teeth Planet */
             teeth_planet: number;
             /** Teeth Ring */
@@ -4513,6 +4670,11 @@ export interface components {
              */
             mark?: string;
             /**
+             * Mate Teeth
+             * @description Teeth of the mate, where one is at hand to measure the distance to
+             */
+            mate_teeth?: number | null;
+            /**
              * Material
              * @default
              */
@@ -4563,6 +4725,8 @@ export interface components {
             counts: components["schemas"]["CountOdds"][];
             /** @description For helical teeth */
             helix: components["schemas"]["HelixOut"] | null;
+            /** @description The best a caliper does, where the mate tells more */
+            instead: components["schemas"]["NextOut"] | null;
             /**
              * Internal
              * @description Whether it is a ring with internal teeth
@@ -4589,6 +4753,8 @@ export interface components {
              * @description Why no further caliper reading helps, and what could
              */
             stuck: string;
+            /** @description Where no standard size fits and the readings agree */
+            unlisted: components["schemas"]["UnlistedOut"] | null;
             wear: components["schemas"]["WearOut"] | null;
         };
         /**
@@ -4693,6 +4859,13 @@ export interface components {
              * @description Counts, or text: 10-20, 24
              */
             pinions: number[] | string;
+            /**
+             * Pinions Cut
+             * @description plain: without shift; shifted: few teeth cut out of undercut
+             * @default plain
+             * @enum {string}
+             */
+            pinions_cut?: "plain" | "shifted";
             plate?: components["schemas"]["PlateIn"] | null;
             /**
              * Pressure Angle Deg
@@ -4746,6 +4919,11 @@ export interface components {
             fitting: number;
             /** Holes Mm */
             holes_mm: number[];
+            /**
+             * Note
+             * @description How the pinions are taken as cut, and what another way would do
+             */
+            note: string;
             /** Points */
             points: components["schemas"]["PointOut"][];
             /** Present Final Drive */
@@ -5001,6 +5179,11 @@ export interface components {
         ShareOut: {
             /** Assumed */
             assumed: boolean;
+            /**
+             * At
+             * @description The shaft of the stage its play is given at, the others held
+             */
+            at: string;
             /** Deg */
             deg: number;
             /** Error Deg */
@@ -5016,6 +5199,13 @@ export interface components {
             kinds: string[];
             /** Questions */
             questions: components["schemas"]["QuestionOut"][];
+            /**
+             * Roles
+             * @description What there is of each kind that has several
+             */
+            roles: {
+                [key: string]: string[];
+            };
             /** Surfaces */
             surfaces: string[];
         };
@@ -5027,6 +5217,11 @@ export interface components {
             play_mm: number;
             /** Right Mm */
             right_mm: number[];
+            /**
+             * Side Off Mm
+             * @description By how much the left misses what is wanted there
+             */
+            side_off_mm: number;
         };
         /**
          * ShimsIn
@@ -5205,8 +5400,9 @@ export interface components {
          * @description What is known of one stage besides its counts.
          *
          *     Its play is `turn_deg`, the free turn of the second gear with the first
-         *     held, or `backlash_mm` at the pitch circle together with the module. With
-         *     the module alone a usual play is taken.
+         *     held (of a set, of the member that is neither driven nor held), or
+         *     `backlash_mm` at the pitch circle together with the module, of a set in each
+         *     of its meshes. With the module alone a usual play is taken.
          */
         StageKnown: {
             /** Backlash Mm */
@@ -5242,13 +5438,20 @@ export interface components {
             /** Hunts */
             hunts: boolean | null;
             /**
+             * Loaded
+             * @description Whether power to the output passes it; None where not followed
+             */
+            loaded: boolean | null;
+            /** Meetings */
+            meetings: components["schemas"]["MeetingOut"][];
+            /**
              * Meetings Hz
              * @description Tooth meetings a second at the speed given
              */
             meetings_hz: number;
             /**
              * Meets Again
-             * @description Turns of the driver until the same two teeth meet again
+             * @description Turns of the driver until the same two teeth meet again, of the pair that takes longest
              */
             meets_again: number | null;
             /**
@@ -5426,6 +5629,11 @@ export interface components {
             label: string;
             /** Minutes */
             minutes: number;
+            /**
+             * Tick Id
+             * @description The count it begins with, and ends with
+             */
+            tick_id?: string | null;
         };
         /** TimerOut */
         TimerOut: {
@@ -5527,6 +5735,8 @@ export interface components {
          *     `clicks` were counted in `turns` of a `shaft` by hand.
          */
         TrainIn: {
+            /** Bearings */
+            bearings?: components["schemas"]["BearingIn"][];
             /** Clicks */
             clicks?: number | null;
             /** Couplings */
@@ -5742,6 +5952,22 @@ export interface components {
             /** Units */
             units: components["schemas"]["UnitCard"][];
         };
+        /**
+         * UnlistedOut
+         * @description A size of no standard that all readings agree on, and what it could be.
+         */
+        UnlistedOut: {
+            /** Could Be */
+            could_be: string[];
+            /** Diametral Pitch */
+            diametral_pitch: number;
+            /** Error Mm */
+            error_mm: number;
+            /** Module Mm */
+            module_mm: number;
+            /** Pressure Angle Deg */
+            pressure_angle_deg: number;
+        };
         /** UseRow */
         UseRow: {
             /** How */
@@ -5777,6 +6003,18 @@ export interface components {
              * @enum {string}
              */
             verdict: "" | "keep" | "clean" | "replace" | "pair";
+        };
+        /**
+         * VerdictOut
+         * @description What can be found of a piece; `renews` where a new one goes in for it.
+         */
+        VerdictOut: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Renews */
+            renews: boolean;
         };
         /** VersionOut */
         VersionOut: {
@@ -5897,6 +6135,8 @@ export interface components {
             symptoms: string[];
             /** Units */
             units: components["schemas"]["UnitKindOut"][];
+            /** Verdicts */
+            verdicts: components["schemas"]["VerdictOut"][];
             /** Waits */
             waits: components["schemas"]["Word"][];
         };

@@ -53,4 +53,9 @@ def untick(member: Member, visit_id: UUID, tick_id: UUID) -> Tick:
         found.undone = True
         found.save(update_fields=["undone"])
         remember(visit, member, "count taken back", found.piece_id, before={"count": found.count})
+        # What began to cure with it no longer does.
+        for timer in found.timers.filter(stopped=False):
+            timer.stopped = True
+            timer.save(update_fields=["stopped"])
+            remember(visit, member, "timer stopped", timer.id, before={"label": timer.label})
     return found

@@ -14,7 +14,7 @@ from shelf.services import at_hand, house_of
 from workshop.models import Member
 from workshop.writing import write
 
-from ..models import PlanMark, Timer, Visit
+from ..models import PlanMark, Tick, Timer, Visit
 from .base import own_visit, remember, taken
 
 
@@ -69,8 +69,13 @@ def mark_step(
 
 
 @write
-def start_timer(member: Member, visit_id: UUID, timer_id: UUID, label: str, minutes: float) -> Timer:
-    """Let a cure run. The same id again is the same timer."""
+def start_timer(
+    member: Member, visit_id: UUID, timer_id: UUID, label: str, minutes: float, tick_id: UUID | None = None
+) -> Timer:
+    """Let a cure run. The same id again is the same timer.
+
+    One that begins with a count (`tick_id`) ends with it: taken back already, it does not run.
+    """
     visit = own_visit(member, visit_id, lock=True)
     known: Timer | None = Timer.objects.filter(id=timer_id).first()
     if known:
@@ -78,7 +83,16 @@ def start_timer(member: Member, visit_id: UUID, timer_id: UUID, label: str, minu
             raise taken("timer")
         return known
     ends = timezone.now() + timedelta(minutes=minutes)
-    made = Timer.objects.create(id=timer_id, visit=visit, label=label, ends_at=ends, recorded_by=member)
+    tick = Tick.objects.filter(piece__step__visit=visit, id=tick_id).first() if tick_id else None
+    made = Timer.objects.create(
+        id=timer_id,
+        visit=visit,
+        label=label,
+        ends_at=ends,
+        tick=tick,
+        stopped=bool(tick and tick.undone),
+        recorded_by=member,
+    )
     remember(visit, member, "timer", timer_id, after={"label": label, "minutes": minutes})
     return made
 

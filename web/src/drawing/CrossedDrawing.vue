@@ -23,13 +23,14 @@ const threads = computed(() => {
 function cone(diameter: number, angle: number, turn: number) {
   const r = (diameter / 2) * scale.value;
   const deep = r / Math.tan((angle * Math.PI) / 180);
-  return { outline: `M0 0L${deep} ${-r}V${r}Z`, face: `M${deep * 0.66} ${-r * 0.66}L${deep} ${-r}V${r}L${deep * 0.66} ${r * 0.66}Z`, axis: `M-16 0H${deep + 26}`, turn };
+  return { outline: `M0 0L${deep} ${-r}V${r}Z`, face: `M${deep * 0.66} ${-r * 0.66}L${deep} ${-r}V${r}L${deep * 0.66} ${r * 0.66}Z`, axis: `M-16 0H${deep + 74}`, turn, deep, r };
 }
 const cones = computed(() => {
   const [one, two] = props.crossed.cones_deg;
   if (one === undefined || two === undefined) return [];
   return [cone(first.value, one, 0), cone(second.value, two, one + two)];
 });
+const shims = computed(() => props.crossed.shims_mm);
 const far = computed(() => (bevel.value ? (first.value / 2 / Math.tan(((props.crossed.cones_deg[0] ?? 45) * Math.PI) / 180)) * scale.value : 0));
 </script>
 
@@ -40,6 +41,13 @@ const far = computed(() => (bevel.value ? (first.value / 2 / Math.tan(((props.cr
         <path class="thin" :d="one.outline" />
         <path class="body" :d="one.face" />
         <path class="axis" :d="one.axis" />
+        <!-- Where its shim lies, and which way more of it moves the gear. -->
+        <rect class="shim" :class="{ laid: shims[n] }" :x="one.deep + 4" :y="-one.r * 0.45" width="9" :height="one.r * 0.9" />
+        <path class="in" :d="`M${one.deep + 62} 0H${one.deep + 22}m10 -6l-10 6l10 6`" />
+      </g>
+      <g v-for="(one, n) in cones" :key="`said${n}`" :transform="`rotate(${one.turn}) translate(${one.deep + (n ? 92 : 122)} 0) rotate(${-one.turn})`">
+        <text text-anchor="middle" y="-4">{{ n ? "second" : "first" }}</text>
+        <text text-anchor="middle" y="14" class="soft">{{ shims[n] ? `shim ${(shims[n] ?? 0) > 0 ? "+" : "−"}${Math.abs(shims[n] ?? 0).toFixed(2)}` : "shim" }}</text>
       </g>
     </g>
     <g v-else :transform="`translate(${W / 2} ${30 + (first / 2) * scale})`">
@@ -70,6 +78,31 @@ svg {
   fill: none;
   stroke: var(--ink);
   stroke-width: 1.2;
+}
+
+.shim {
+  fill: none;
+  stroke: var(--brass);
+  stroke-width: 1.6;
+}
+
+.laid {
+  fill: var(--brass);
+}
+
+.in {
+  fill: none;
+  stroke: var(--brass);
+  stroke-width: 2.4;
+}
+
+text {
+  fill: var(--ink);
+  font: 600 14px var(--mono);
+}
+
+.soft {
+  fill: var(--soft);
 }
 
 .axis {

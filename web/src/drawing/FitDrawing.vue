@@ -62,7 +62,7 @@ const shims = computed(() => {
     <path class="frame" d="M330 30V262H618" />
     <path class="curve" :d="curve.d" />
     <circle :cx="curve.at[0]" :cy="curve.at[1]" r="8" />
-    <text x="618" y="284" text-anchor="end">{{ curve.far.toFixed(2) }} mm, flat</text>
+    <text x="618" y="284" text-anchor="end">{{ curve.far.toFixed(2) }} mm, {{ fitted.ends }}</text>
     <text x="338" y="40">{{ curve.most.toFixed(0) }} N</text>
   </svg>
   <svg v-else-if="job === 'friction'" class="paper" :viewBox="`0 0 ${W} ${H}`" role="img" aria-label="The washers as they lie">

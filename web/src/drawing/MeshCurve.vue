@@ -67,6 +67,7 @@ function down(event: PointerEvent) {
 }
 
 .jammed,
+.interferes,
 .skipping {
   fill: var(--oxide);
   fill-opacity: 0.22;

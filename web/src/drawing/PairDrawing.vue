@@ -116,6 +116,7 @@ onBeforeUnmount(() => cancelAnimationFrame(frame));
 }
 
 .jammed .outline,
+.interferes .outline,
 .skipping .outline {
   stroke: var(--oxide);
 }

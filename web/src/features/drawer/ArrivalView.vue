@@ -6,6 +6,7 @@ import { computed, onMounted, ref, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
 
 import { api, ask, asProblem } from "../../api/client";
+import { latest } from "../../api/latest";
 import type { Arrival, Fit, Gear, Problem } from "../../api/types";
 import KeyCap from "../../app/KeyCap.vue";
 import { useKeys } from "../../app/keys";
@@ -14,6 +15,7 @@ import TopBar from "../../app/TopBar.vue";
 import CaliperDrawing from "../../drawing/CaliperDrawing.vue";
 import { newId } from "../../record/ids";
 import { blank, partOf, typedFrom, type Typed } from "./part";
+import { maybeNumber, numberOr } from "../../text/numbers";
 
 const route = useRoute();
 const router = useRouter();
@@ -51,7 +53,7 @@ async function draw(which: "ordered" | "measured", typed: Typed) {
   let gear: Gear | undefined;
   if (typed.teeth.trim() && typed.module.trim()) {
     try {
-      gear = await ask(api.POST("/api/sums/gear", { body: { ...plain, teeth: Number(typed.teeth) || 0, module_mm: typed.module.trim(), pressure_angle_deg: Number(typed.angle) || 20 } }));
+      gear = await ask(api.POST("/api/sums/gear", { body: { ...plain, teeth: numberOr(typed.teeth, 0), module_mm: typed.module.trim(), pressure_angle_deg: numberOr(typed.angle, 20) } }));
     } catch {
       // Not a gear yet; the comparison says what is wrong.
     }
@@ -61,31 +63,31 @@ async function draw(which: "ordered" | "measured", typed: Typed) {
 const shown = computed(() => drawn.value.measured ?? drawn.value.ordered);
 const drawnNote = computed(() => (drawn.value.measured && drawn.value.ordered ? "ordered in brass, measured in ink" : drawn.value.measured ? "as measured" : "as ordered"));
 
-let asked = 0;
+const begin = latest();
 async function compare() {
-  const mine = ++asked;
+  const last = begin();
   if (!measuredAny.value) {
     fit.value = undefined;
     return;
   }
   try {
     const answer = await ask(api.POST("/api/sums/fit", { body: { wanted: partOf(ordered.value), part: partOf(measured.value) } }));
-    if (mine !== asked) return;
+    if (!last()) return;
     fit.value = answer;
     problem.value = undefined;
   } catch (error) {
-    if (mine === asked) problem.value = asProblem(error);
+    if (last()) problem.value = asProblem(error);
   }
 }
 
 /** One reading over the tips is enough to say which size came, if it is sure. */
 async function size() {
   sized.value = "";
-  if (!tips.value.trim() || !Number(measured.value.teeth)) return;
+  if (!tips.value.trim() || !maybeNumber(measured.value.teeth)) return;
   const plain = { kind: "tips" as const, how: "settled" as const, k: null, size_mm: null };
   const rest = { error_mm: 0.02, mark: "", helix_deg: 0, helix_error_deg: 1, hand: "" as const, angle_from: "eye" as const, unit_kind: "", bore_shape: "round" as const, boss: "", material: "", worn: "" as const, missing: [] };
   try {
-    const read = await ask(api.POST("/api/sums/read", { body: { ...rest, teeth: Number(measured.value.teeth), readings: [{ ...plain, value: tips.value.trim() }] } }));
+    const read = await ask(api.POST("/api/sums/read", { body: { ...rest, teeth: numberOr(measured.value.teeth, 0), readings: [{ ...plain, value: tips.value.trim() }] } }));
     const [first] = read.candidates;
     sized.value = first ? `${read.answer}: ${read.reason}` : read.answer;
     if (first && read.certain) measured.value.module = first.label.endsWith("DP") ? first.label : String(first.module_mm);

@@ -6,6 +6,7 @@ import { computed, onMounted, ref, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
 
 import { api, ask, asProblem } from "../../api/client";
+import { latest } from "../../api/latest";
 import type { Kept, Problem } from "../../api/types";
 import KeyCap from "../../app/KeyCap.vue";
 import { useKeys } from "../../app/keys";
@@ -44,19 +45,19 @@ const headline = computed(() => {
   return fitting.value ? `${fitting.value} that could go in` : "Look-alikes only: none of these fits";
 });
 
-let asked = 0;
+const begin = latest();
 async function look() {
-  const mine = ++asked;
+  const last = begin();
   try {
     const answer = await ask(api.POST("/api/drawer/search", { body: { wanted: part.value, words: words.value } }));
-    if (mine !== asked) return;
+    if (!last()) return;
     rows.value = answer.found;
     page.value = 1;
     pages.value = answer.pages;
     total.value = answer.total;
     problem.value = undefined;
   } catch (error) {
-    if (mine === asked) problem.value = asProblem(error);
+    if (last()) problem.value = asProblem(error);
   }
 }
 let pause: number | undefined;

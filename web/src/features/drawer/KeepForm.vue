@@ -11,6 +11,7 @@ import { useKeys } from "../../app/keys";
 import ProblemNote from "../../app/ProblemNote.vue";
 import type { Typed } from "./part";
 import { newId } from "../../record/ids";
+import { numberOr } from "../../text/numbers";
 
 const props = defineProps<{ start: Typed }>();
 const emit = defineEmits<{ kept: []; leave: [] }>();
@@ -27,16 +28,16 @@ const text = (key: string) => typed.value[key]?.trim() ?? "";
 
 async function keep() {
   const body: KeptIn = {
-    teeth: Number(text("teeth")) || 0,
+    teeth: numberOr(text("teeth"), 0),
     module_mm: text("module"),
-    pressure_angle_deg: Number(text("angle")) || 20,
+    pressure_angle_deg: numberOr(text("angle"), 20),
     bore_mm: text("bore") || null,
     bore_shape: text("shape"),
     width_mm: text("width") || null,
     boss: text("boss"),
     material: text("material"),
     place: text("place"),
-    count: Number(text("count")) || 0,
+    count: numberOr(text("count"), 0),
     price: text("price").replace(",", ".") || null,
     source: text("source"),
     part_number: text("number"),

@@ -2,6 +2,7 @@
 import type { LocationQueryRaw } from "vue-router";
 
 import type { PartIn, Pin } from "../../api/types";
+import { numberOr } from "../../text/numbers";
 
 export interface Typed {
   teeth: string;
@@ -18,9 +19,9 @@ export const blank = (): Typed => ({ teeth: "", module: "", angle: "", bore: "",
 
 /** What is typed, as the core compares it. */
 export const partOf = (typed: Typed): PartIn => ({
-  teeth: Number(typed.teeth) || 0,
+  teeth: numberOr(typed.teeth, 0),
   module_mm: typed.module.trim() || null,
-  pressure_angle_deg: Number(typed.angle.replace(",", ".")) || 0,
+  pressure_angle_deg: numberOr(typed.angle, 0),
   bore_mm: typed.bore.trim() || null,
   bore_shape: typed.shape.trim(),
   width_mm: typed.width.trim() || null,

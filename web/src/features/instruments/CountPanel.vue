@@ -5,6 +5,7 @@ import InputText from "primevue/inputtext";
 import { computed, ref, watch } from "vue";
 
 import { api, ask, asProblem } from "../../api/client";
+import { latest } from "../../api/latest";
 import type { Count, CountIn, Problem } from "../../api/types";
 import ProblemNote from "../../app/ProblemNote.vue";
 
@@ -35,20 +36,20 @@ const given = computed<CountIn>(() => {
   return { counted: props.counted, ...told };
 });
 
-let asked = 0;
+const begin = latest();
 watch(given, async (body) => {
-  const mine = ++asked;
+  const last = begin();
   if (!Object.keys(body).some((key) => key !== "counted")) {
     count.value = problem.value = undefined;
     return;
   }
   try {
     const answer = await ask(api.POST("/api/sums/count", { body }));
-    if (mine !== asked) return;
+    if (!last()) return;
     count.value = answer;
     problem.value = undefined;
   } catch (error) {
-    if (mine === asked) problem.value = asProblem(error);
+    if (last()) problem.value = asProblem(error);
   }
 }, { deep: true });
 </script>

@@ -20,6 +20,7 @@ import MeasurementList from "./MeasurementList.vue";
 import { useCaliper } from "./caliper";
 import HiddenGearPanel from "./HiddenGearPanel.vue";
 import { ANGLES, useReader, type Kind } from "./reader";
+import { maybeNumber } from "../../text/numbers";
 
 const props = defineProps<{ ring: boolean; piece?: Piece; rim: number }>();
 const emit = defineEmits<{ back: [] }>();
@@ -50,8 +51,8 @@ async function add(kind: Kind) {
 }
 
 /** Take the advised measurement: its row opens, filled as far as it can be. */
-async function takeNext() {
-  const next = read.value?.next;
+async function takeNext(instead = false) {
+  const next = instead ? read.value?.instead : read.value?.next;
   if (!next) return;
   const n = reader.add(next.kind as Kind, { how: next.how as "settled", k: next.k ? String(next.k) : "", size: next.size_mm ? String(next.size_mm) : "" });
   const row = rows.value[n];
@@ -110,7 +111,7 @@ function move(by: number) {
   choice.value = Math.max(0, Math.min(most, choice.value + by));
 }
 
-useKeys({ F4: drop, "Ctrl+Enter": pin, n: takeNext, d: inTheDrawer, Escape: () => emit("back"), ArrowDown: () => move(1), ArrowUp: () => move(-1) });
+useKeys({ F4: drop, "Ctrl+Enter": pin, n: () => takeNext(), d: inTheDrawer, Escape: () => emit("back"), ArrowDown: () => move(1), ArrowUp: () => move(-1) });
 
 onMounted(async () => {
   if (props.piece) {
@@ -126,7 +127,7 @@ onMounted(async () => {
 <template>
   <main class="work reader">
     <section class="left">
-      <CaliperDrawing v-if="drawing" :drawing="drawing" :made="candidate?.new" :hold="hold" :missing="missing" :bore="Number(bore.replace(',', '.')) || 0" :note="note" @tap="tap" />
+      <CaliperDrawing v-if="drawing" :drawing="drawing" :made="candidate?.new" :hold="hold" :missing="missing" :bore="maybeNumber(bore) ?? 0" :note="note" @tap="tap" />
       <div v-else class="paper empty"><p>{{ read ? "No gear to draw: the readings fit none." : "Count the teeth, marking the one you start at." }}</p></div>
       <div class="counted">
         <slot />
@@ -163,7 +164,11 @@ onMounted(async () => {
         <div v-if="read.next" class="next">
           <p><b>Measure next: {{ read.next.what }}</b></p>
           <p>{{ read.next.says }}</p>
-          <Button variant="outlined" @click="takeNext">Take it <KeyCap k="N" /></Button>
+          <Button variant="outlined" @click="takeNext()">Take it <KeyCap k="N" /></Button>
+          <template v-if="read.instead">
+            <p class="soft instead">Without the mate: <b>{{ read.instead.what }}</b>. {{ read.instead.says }}</p>
+            <Button variant="outlined" @click="takeNext(true)">Take this one</Button>
+          </template>
         </div>
         <JudgementList :read="read" />
       </template>
@@ -187,3 +192,9 @@ onMounted(async () => {
     </section>
   </main>
 </template>
+
+<style scoped>
+.instead {
+  margin-top: 12px;
+}
+</style>

@@ -98,6 +98,21 @@ label {
   background: var(--brass-wash);
 }
 
+/* On a phone the name stands over its reading. */
+@media (max-width: 700px) {
+  li {
+    grid-template-columns: auto minmax(0, 1fr) 44px;
+  }
+
+  label {
+    grid-column: 1 / -1;
+  }
+
+  .reading {
+    width: 100%;
+  }
+}
+
 .more {
   display: flex;
   flex-wrap: wrap;

@@ -2,7 +2,9 @@
 import { computed, ref, watch } from "vue";
 
 import { api, ask, asProblem } from "../../api/client";
+import { latest } from "../../api/latest";
 import type { FormIn, FormOut, Problem } from "../../api/types";
+import { maybeNumber, numberOr } from "../../text/numbers";
 
 /** A way of measuring with what was typed for it. */
 export interface Line {
@@ -29,33 +31,33 @@ export function useForm(form: FormIn["form"]) {
     const shown = lines.value[at.value];
     return {
       form,
-      teeth: form === "rack" ? 0 : Number(teeth.value) || 0,
-      mate_teeth: Number(mate.value) || null,
+      teeth: form === "rack" ? 0 : numberOr(teeth.value, 0),
+      mate_teeth: maybeNumber(mate.value),
       outside_mm: outside.value.trim() || null,
       hand: hand.value || "",
       error_mm: 0.02,
-      readings: told.value.map(([way, line]) => ({ way, n: Number(line.n) || null, size_mm: line.size.trim() || null, value: line.value.trim() })),
-      show: shown ? { way: at.value, n: Number(shown.n) || null } : null,
+      readings: told.value.map(([way, line]) => ({ way, n: maybeNumber(line.n), size_mm: line.size.trim() || null, value: line.value.trim() })),
+      show: shown ? { way: at.value, n: maybeNumber(shown.n) } : null,
     };
   });
 
-  let asked = 0;
+  const begin = latest();
   async function look() {
-    const mine = ++asked;
+    const last = begin();
     if (form !== "rack" && !teeth.value.trim()) {
       answer.value = problem.value = undefined;
       return;
     }
     try {
       const said = await ask(api.POST("/api/sums/form", { body: given.value }));
-      if (mine !== asked) return;
+      if (!last()) return;
       const before = answer.value?.candidates[choice.value]?.label;
       answer.value = said;
       choice.value = Math.max(0, said.candidates.findIndex((one) => choice.value && one.label === before));
       for (const way of said.ways) lines.value[way.key] ??= { n: way.counts ? "5" : "", size: "", value: "" };
       problem.value = undefined;
     } catch (error) {
-      if (mine === asked) problem.value = asProblem(error);
+      if (last()) problem.value = asProblem(error);
     }
   }
 

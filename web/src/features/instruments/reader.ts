@@ -2,7 +2,9 @@
 import { computed, ref, watch } from "vue";
 
 import { api, ask, asProblem } from "../../api/client";
+import { latest } from "../../api/latest";
 import type { Gear, ProbeIn, Problem, Read, ReadIn, ReadingIn } from "../../api/types";
+import { maybeNumber, numberOr } from "../../text/numbers";
 
 export type Kind = NonNullable<ProbeIn["kind"]>;
 
@@ -74,7 +76,7 @@ export function useReader(unitKind: () => string, ring: boolean) {
   const problem = ref<Problem>();
   const choice = ref(0);
 
-  const probe = (row: Row): ProbeIn => ({ kind: row.kind, how: row.how, k: Number(row.k) || null, size_mm: row.size.trim() || null });
+  const probe = (row: Row): ProbeIn => ({ kind: row.kind, how: row.how, k: maybeNumber(row.k), size_mm: row.size.trim() || null });
   const values = (row: Row) => row.values.split(";").map((value) => value.trim()).filter(Boolean);
   const readings = computed<ReadingIn[]>(() => rows.value.flatMap((row) => values(row).map((value) => ({ ...probe(row), value }))));
   /** Which row each reading sent stands in, to mark the one the server complains of. */
@@ -84,19 +86,19 @@ export function useReader(unitKind: () => string, ring: boolean) {
     const row = rows.value[at.value];
     if (!row) return null;
     const { k, size } = kindOf(row.kind);
-    if ((k && !Number(row.k)) || (size && !row.size.trim()) || (row.kind === "bore" && !bore.value.trim())) return null;
+    if ((k && !maybeNumber(row.k)) || (size && !row.size.trim()) || (row.kind === "bore" && !bore.value.trim())) return null;
     return probe(row);
   });
   const given = computed<ReadIn>(() => ({
-    teeth: Number(teeth.value) || 0,
-    or_teeth: Number(orTeeth.value) || null,
+    teeth: numberOr(teeth.value, 0),
+    or_teeth: maybeNumber(orTeeth.value),
     readings: readings.value,
     error_mm: 0.02,
     mark: mark.value,
-    helix_deg: Number(helix.value.replace(",", ".").replace("°", "")) || 0,
+    helix_deg: numberOr(helix.value, 0),
     helix_error_deg: 1,
     hand: hand.value || "",
-    angle_deg: Number(angle.value?.split(" ")[0]) || null,
+    angle_deg: maybeNumber(angle.value?.split(" ")[0]),
     angle_from: (angle.value?.split(" ")[1] ?? "eye") as ReadIn["angle_from"],
     unit_kind: unitKind(),
     bore_mm: bore.value.trim() || null,
@@ -109,9 +111,9 @@ export function useReader(unitKind: () => string, ring: boolean) {
     show: show.value,
   }));
 
-  let asked = 0;
+  const begin = latest();
   async function look() {
-    const mine = ++asked;
+    const last = begin();
     if (!teeth.value.trim()) {
       read.value = bare.value = problem.value = undefined;
       return;
@@ -119,7 +121,7 @@ export function useReader(unitKind: () => string, ring: boolean) {
     try {
       if (readings.value.length) {
         const answer = await ask(api.POST("/api/sums/read", { body: given.value }));
-        if (mine !== asked) return;
+        if (!last()) return;
         const before = read.value?.candidates[choice.value];
         read.value = answer;
         // What was being looked at stays in view while it is still among the first.
@@ -129,13 +131,13 @@ export function useReader(unitKind: () => string, ring: boolean) {
         const plain = { pressure_angle_deg: 20, profile_shift: 0, helix_angle_deg: 0, addendum: 1, dedendum: 1.25, tip_trim_mm: 0 };
         const shown: ProbeIn = show.value && show.value.kind !== "bore" ? show.value : { kind: usual, how: rows.value[0]?.how ?? "settled" };
         const answer = await ask(api.POST("/api/sums/gear", { body: { ...plain, teeth: given.value.teeth, module_mm: 1, show: shown } }));
-        if (mine !== asked) return;
+        if (!last()) return;
         read.value = undefined;
         bare.value = answer;
       }
       problem.value = undefined;
     } catch (error) {
-      if (mine === asked) problem.value = asProblem(error);
+      if (last()) problem.value = asProblem(error);
     }
   }
 

@@ -15,6 +15,7 @@ import TopBar from "../../app/TopBar.vue";
 import HiddenGear from "../../drawing/HiddenGear.vue";
 import { newId } from "../../record/ids";
 import PlayTable from "./PlayTable.vue";
+import { maybeNumber, numberOr } from "../../text/numbers";
 
 const router = useRouter();
 const practice = ref<Practice>();
@@ -28,7 +29,7 @@ const result = computed(() => round.value?.result);
 const ways = computed<{ key: string; label: string; probe: ProbeIn }[]>(() => [
   { key: "1", label: "Over the tips, settled", probe: { kind: "tips", how: "settled" } },
   { key: "2", label: "Over the tips, largest", probe: { kind: "tips", how: "largest" } },
-  { key: "3", label: "Span", probe: { kind: "span", how: "settled", k: Number(span.value) || null } },
+  { key: "3", label: "Span", probe: { kind: "span", how: "settled", k: maybeNumber(span.value) } },
   { key: "4", label: "Root", probe: { kind: "root", how: "settled" } },
 ]);
 
@@ -69,7 +70,7 @@ const take = (probe: ProbeIn) =>
 const name = () =>
   trying(async () => {
     if (!round.value || result.value) return;
-    const body = { teeth: Number(teeth.value) || 0, size: size.value };
+    const body = { teeth: numberOr(teeth.value, 0), size: size.value };
     round.value = await ask(api.PUT("/api/practice/{round_id}/name", { params: { path: { round_id: round.value.id } }, body }));
     await look();
   });
@@ -78,7 +79,7 @@ const name = () =>
 async function counted() {
   const plain = { pressure_angle_deg: 20, profile_shift: 0, helix_angle_deg: 0, addendum: 1, dedendum: 1.25, tip_trim_mm: 0 };
   try {
-    const gear = await ask(api.POST("/api/sums/gear", { body: { ...plain, teeth: Number(teeth.value) || 0, module_mm: 1 } }));
+    const gear = await ask(api.POST("/api/sums/gear", { body: { ...plain, teeth: numberOr(teeth.value, 0), module_mm: 1 } }));
     span.value = String(gear.span_usual);
   } catch {
     // Not a count yet.
@@ -113,7 +114,7 @@ onMounted(another);
         <div class="ways" role="group" aria-label="Close the caliper">
           <span v-for="way in ways" :key="way.key">
             <Button variant="outlined" :disabled="busy" @click="take(way.probe)">{{ way.label }} <KeyCap :k="way.key" /></Button>
-            <label v-if="way.probe.kind === 'span'">over <InputText v-model="span" class="value few" inputmode="numeric" aria-label="teeth in the span" :invalid="problem?.field === 'k'" /> teeth</label>
+            <label v-if="way.probe.kind === 'span'">over <InputText v-model="span" class="value few" inputmode="numeric" aria-label="teeth in the span" :invalid="problem?.field?.endsWith('k')" /> teeth</label>
           </span>
         </div>
         <ol class="readings" aria-label="Readings">

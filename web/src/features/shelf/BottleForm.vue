@@ -3,7 +3,7 @@
 import Button from "primevue/button";
 import InputText from "primevue/inputtext";
 import Select from "primevue/select";
-import { ref } from "vue";
+import { computed, ref } from "vue";
 
 import { api, ask, asProblem } from "../../api/client";
 import type { Bottle, BottleIn, Problem, Shelf } from "../../api/types";
@@ -11,6 +11,7 @@ import KeyCap from "../../app/KeyCap.vue";
 import { useKeys } from "../../app/keys";
 import ProblemNote from "../../app/ProblemNote.vue";
 import { newId } from "../../record/ids";
+import { numberOr } from "../../text/numbers";
 
 const props = defineProps<{ shelf: Shelf; word: Record<string, string>; bottle?: Bottle }>();
 const emit = defineEmits<{ kept: [shelf: Shelf]; leave: [] }>();
@@ -19,6 +20,9 @@ const id = newId();
 const had = props.bottle;
 const name = ref(had?.name ?? "");
 const kind = ref<BottleIn["kind"]>((had?.kind as BottleIn["kind"]) ?? "lubricant");
+const role = ref<string>(had?.role ?? "");
+/** Of a kind with several, which it is: the house's schools ask for that, whatever the bottle is called. */
+const roles = computed(() => props.shelf.roles[kind.value] ?? []);
 const suits = ref<string[]>([...(had?.suits ?? [])]);
 const never = ref<string[]>([...(had?.never ?? [])]);
 const note = ref(had?.note ?? "");
@@ -36,7 +40,7 @@ function turn(surface: string) {
 }
 
 async function keep() {
-  const body = { key: had?.key ?? "", name: name.value.trim(), kind: kind.value, suits: suits.value, never: never.value, not_with: had?.not_with ?? [], viscosity: had?.viscosity ?? "", note: note.value.trim(), handle: Number(handle.value) || 0, full: Number(full.value) || 0, based_on: had ?? null } as BottleIn;
+  const body = { key: had?.key ?? "", name: name.value.trim(), kind: kind.value, suits: suits.value, never: never.value, not_with: had?.not_with ?? [], viscosity: had?.viscosity ?? "", note: note.value.trim(), handle: numberOr(handle.value, 0), full: numberOr(full.value, 0), role: (roles.value.includes(role.value) ? role.value : (roles.value[0] ?? "")), based_on: had ?? null } as BottleIn;
   try {
     emit("kept", await ask(api.PUT("/api/shelf/bottles/{bottle_id}", { params: { path: { bottle_id: id } }, body })));
   } catch (error) {
@@ -51,6 +55,7 @@ useKeys({ "Ctrl+Enter": keep });
   <form class="bottle" :aria-label="bottle ? `Correct ${bottle.name}` : 'Put one on the shelf'" @submit.prevent="keep">
     <label>Name <InputText v-model="name" maxlength="60" /></label>
     <Select v-model="kind" :options="shelf.kinds" aria-label="Kind" />
+    <Select v-if="roles.length" v-model="role" :options="roles" aria-label="Which of its kind" :placeholder="roles[0]" />
     <div role="group" aria-label="Suits, or must not touch" class="surfaces">
       <button v-for="surface in shelf.surfaces" :key="surface" type="button" :class="{ yes: suits.includes(surface), no: never.includes(surface) }" @click="turn(surface)">{{ never.includes(surface) ? "never " : "" }}{{ word[surface] ?? surface }}</button>
     </div>

@@ -29,7 +29,9 @@ const problem = ref<Problem>();
 const at = ref(0);
 
 const groups = computed(() => {
-  const all = cards.value ?? [];
+  // Filed ones that came first would be pushed down under the finger: the open ones lead.
+  if (!cards.value) return [];
+  const all = cards.value;
   return [
     { title: "Yours to do", state: "" as const, cards: all.filter((card) => card.waits_for === "me") },
     { title: "Waiting", state: "open" as const, cards: all.filter((card) => card.waits_for !== "me") },

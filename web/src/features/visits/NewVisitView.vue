@@ -9,6 +9,7 @@ import { computed, onMounted, ref } from "vue";
 import { useRoute, useRouter } from "vue-router";
 
 import { api, ask, asProblem } from "../../api/client";
+import { latest } from "../../api/latest";
 import type { Problem, UnitCard } from "../../api/types";
 import KeyCap from "../../app/KeyCap.vue";
 import { useKeys } from "../../app/keys";
@@ -36,14 +37,14 @@ const known = ref<UnitCard>();
 const units = ref<UnitCard[]>([]);
 const route = useRoute();
 
-let asked = 0;
+const begin = latest();
 /** Units that the name typed so far could mean. */
 async function lookUp(words: string) {
-  const mine = ++asked;
+  const last = begin();
   if (words.trim().length < 2) return void (units.value = []);
   try {
     const answer = await ask(api.GET("/api/units", { params: { query: { words } } }));
-    if (mine === asked) units.value = answer.units.slice(0, 5);
+    if (last()) units.value = answer.units.slice(0, 5);
   } catch {
     // A new unit can be taken in all the same.
   }

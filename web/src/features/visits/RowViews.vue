@@ -4,6 +4,7 @@ import SelectButton from "primevue/selectbutton";
 import { computed, onBeforeUnmount, ref, watch } from "vue";
 
 import { api, ask, asProblem } from "../../api/client";
+import { latest } from "../../api/latest";
 import type { Entry, Problem, Reach, RowSeen, Step } from "../../api/types";
 import ProblemNote from "../../app/ProblemNote.vue";
 import PieceFigure from "../../drawing/PieceFigure.vue";
@@ -34,10 +35,10 @@ const problem = ref<Problem>();
 const shown = computed(() => (props.entry ? "piece" : view.value));
 const stepOf = (number: number) => store.steps.find((one) => one.number === number);
 
-let asked = 0;
+const begin = latest();
 async function look() {
   const id = store.visit?.id;
-  const mine = ++asked;
+  const last = begin();
   if (!id || !store.steps.length) {
     row.value = undefined;
     return;
@@ -45,11 +46,11 @@ async function look() {
   try {
     await outbox.settle();
     const answer = await ask(api.GET("/api/visits/{visit_id}/row", { params: { path: { visit_id: id } } }));
-    if (mine !== asked) return;
+    if (!last()) return;
     row.value = answer;
     problem.value = undefined;
   } catch (error) {
-    if (mine === asked && view.value !== "piece") problem.value = asProblem(error);
+    if (last() && view.value !== "piece") problem.value = asProblem(error);
   }
 }
 /** Not at every step of a quick hand: once it rests. */

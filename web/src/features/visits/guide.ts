@@ -3,6 +3,7 @@ import { defineStore } from "pinia";
 import { computed, ref, watch } from "vue";
 
 import { api, ask } from "../../api/client";
+import { latest } from "../../api/latest";
 import type { Guide } from "../../api/types";
 import { useOutbox } from "../../record/outbox";
 import { useVisit } from "./visit";
@@ -13,10 +14,10 @@ export const useGuide = defineStore("guide", () => {
   const guide = ref<Guide>();
   const coming = computed(() => guide.value?.steps.find((step) => step.number === guide.value?.next));
 
-  let asked = 0;
+  const begin = latest();
   async function look() {
     const id = store.visit?.id;
-    const mine = ++asked;
+    const last = begin();
     if (!id) {
       guide.value = undefined;
       return;
@@ -24,7 +25,7 @@ export const useGuide = defineStore("guide", () => {
     try {
       await outbox.settle();
       const answer = await ask(api.GET("/api/visits/{visit_id}/guide", { params: { path: { visit_id: id } } }));
-      if (mine === asked) guide.value = answer;
+      if (last()) guide.value = answer;
     } catch {
       // The row is the technician's own; the guide only helps.
     }

@@ -34,7 +34,7 @@ export const useTimers = defineStore("timers", () => {
   }
 
   window.setInterval(() => void look(), EVERY);
-  useOutbox().listen((entry) => entry.kind === "timer" && void look());
+  useOutbox().listen((entry) => ["timer", "untick"].includes(entry.kind) && void look());
 
   return { running, look, stop, left };
 });

@@ -6,6 +6,7 @@ import { api, ask } from "../../api/client";
 import type { Entry, Finding, Fitted, FittingIn, FormIn, MarkIn, Photo, PhotoMark, Piece, Plan, ReadIn, Step, TickIn, Visit } from "../../api/types";
 import { newId } from "../../record/ids";
 import { useOutbox, type Entry as Unsent, type Waiting } from "../../record/outbox";
+import { useSession } from "../workshop/session";
 
 type Outcome = TickIn["outcome"];
 export type Verdict = "" | "keep" | "clean" | "replace" | "pair";
@@ -170,6 +171,7 @@ export const useVisit = defineStore("visit", () => {
         kind: understood.kind,
         count: understood.count,
         owed: understood.owed,
+        renewed: understood.renewed,
         name: understood.name,
         fastener: understood.fastener,
         teeth: understood.teeth,
@@ -215,8 +217,8 @@ export const useVisit = defineStore("visit", () => {
   }
 
   /** A cure runs on the server, lid closed or not. */
-  async function startTimer(label: string, minutes: number) {
-    await keep({ kind: "timer", method: "PUT", path: `${base.value}/timers/${newId()}`, body: { label, minutes } });
+  async function startTimer(label: string, minutes: number, tickId: string | null = null) {
+    await keep({ kind: "timer", method: "PUT", path: `${base.value}/timers/${newId()}`, body: { label, minutes, tick_id: tickId } });
   }
 
   async function pin(pieceId: string, rim: number, given: ReadIn | FormIn, choice: number) {
@@ -239,7 +241,8 @@ export const useVisit = defineStore("visit", () => {
     await keep({ kind: "unwork", method: "DELETE", path: `${base.value}/pieces/${pieceId}/work/${workId}`, shown: { piece: pieceId, id: workId } });
   }
 
-  async function tick(piece: Piece, outcome: Outcome, count: number) {
+  /** The id of the count: what begins with it ends with it. */
+  async function tick(piece: Piece, outcome: Outcome, count: number): Promise<string> {
     const id = newId();
     await keep({
       kind: "tick",
@@ -248,6 +251,7 @@ export const useVisit = defineStore("visit", () => {
       body: { piece_id: piece.id, outcome, count },
       shown: { piece: piece.id, tick: { id, outcome, count } },
     });
+    return id;
   }
 
   async function untick(piece: Piece) {
@@ -340,5 +344,8 @@ export function answered(piece: Piece): number {
   return piece.ticks.reduce((sum, tick) => sum + tick.count, 0);
 }
 
-/** Whether a new one goes in its place. */
-export const dead = (piece: Piece) => piece.verdict === "replace" || piece.verdict === "pair";
+/** Whether it was found to be done for: which verdicts say so the vocabulary tells. */
+export const dead = (piece: Piece) => useSession().words?.verdicts.some((one) => one.renews && one.key === piece.verdict) ?? false;
+
+/** Whether a new one goes in its place: as the record says, or as was just found of it. */
+export const renewed = (piece: Piece) => piece.renewed || dead(piece);

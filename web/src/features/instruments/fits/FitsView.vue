@@ -8,6 +8,7 @@ import { computed, onMounted, reactive, ref, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
 
 import { api, ask, asProblem } from "../../../api/client";
+import { latest, resting } from "../../../api/latest";
 import type { Fitted, FittingIn, Problem } from "../../../api/types";
 import KeyCap from "../../../app/KeyCap.vue";
 import { useKeys } from "../../../app/keys";
@@ -16,7 +17,7 @@ import TopBar from "../../../app/TopBar.vue";
 import FitDrawing from "../../../drawing/FitDrawing.vue";
 import { useVisit } from "../../visits/visit";
 import { useChoices } from "../choices";
-import { figures, maybe, resting } from "../numbers";
+import { figures, maybeNumber } from "../../../text/numbers";
 import "../panel.css";
 
 type Field = readonly [name: string, label: string, usual: string];
@@ -51,7 +52,7 @@ function fields(list: readonly Field[], of: string) {
       if (!text) return [];
       if (name === "packs") return [[name, text.split(/[\s;]+/).map((one) => ({ thickness_mm: one }))]];
       if (TEXTS.includes(name) || (name.endsWith("_mm") && !["low_mm", "high_mm", "left_mm"].includes(name))) return [[name, text]];
-      return [[name, maybe(text) ?? text]];
+      return [[name, maybeNumber(text) ?? text]];
     }),
   );
 }
@@ -60,24 +61,24 @@ const work = computed(() => {
   if (job.value === "friction") {
     said.material = picks.material;
     if (said.torque_nmm) delete said.force_n;
-    if (sprung.value) Object.assign(said, { force_n: undefined, spring: { job: "discs", ...fields(DISC, "discs") }, back_off_turns: maybe(backOff.value) });
+    if (sprung.value) Object.assign(said, { force_n: undefined, spring: { job: "discs", ...fields(DISC, "discs") }, back_off_turns: maybeNumber(backOff.value) });
   }
   if (job.value === "press") Object.assign(said, { grade: picks.grade, hub_material: picks.hub, shaft_material: picks.shaft });
   if (job.value === "tighten") said.shape = picks.shape;
   return { work: said } as unknown as FittingIn;
 });
 
-let asked = 0;
+const begin = latest();
 async function look() {
-  const mine = ++asked;
+  const last = begin();
   try {
     const answer = await ask(api.POST("/api/sums/fitting", { body: work.value }));
-    if (mine !== asked) return;
+    if (!last()) return;
     fitted.value = answer;
     problem.value = undefined;
   } catch (error) {
     // The last good answer stays.
-    if (mine === asked) problem.value = asProblem(error);
+    if (last()) problem.value = asProblem(error);
   }
 }
 watch(work, resting(() => void look()), { deep: true });
@@ -214,6 +215,17 @@ h1 {
 @media (max-width: 900px) {
   .view {
     grid-template-columns: minmax(0, 1fr);
+  }
+}
+
+/* On a phone the jobs stand in two lines, none cut off. */
+@media (max-width: 700px) {
+  .jobs {
+    flex-wrap: wrap;
+  }
+
+  .jobs :deep(button) {
+    flex: 1 0 30%;
   }
 }
 </style>

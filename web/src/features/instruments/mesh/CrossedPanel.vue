@@ -2,7 +2,7 @@
 /** Worm and wheel, or bevels, by their simple theory. */
 import InputText from "primevue/inputtext";
 
-import { figures } from "../numbers";
+import { figures } from "../../../text/numbers";
 import "../panel.css";
 import { useMesh } from "./mesh";
 
@@ -17,8 +17,9 @@ const desk = useMesh();
   </div>
   <div v-else class="asked">
     <label>shafts at, ° <InputText v-model="desk.said.shafts" class="value few" inputmode="decimal" /></label>
-    <label>shim behind the first <InputText v-model="desk.said.shim1" class="value few" inputmode="decimal" placeholder="0" /></label>
-    <label>the second <InputText v-model="desk.said.shim2" class="value few" inputmode="decimal" placeholder="0" /></label>
+    <label>shim added behind the first, mm <InputText v-model="desk.said.shim1" class="value few" inputmode="decimal" placeholder="0" /></label>
+    <label>behind the second <InputText v-model="desk.said.shim2" class="value few" inputmode="decimal" placeholder="0" /></label>
+    <span class="soft small">minus: taken out. Behind is the side away from the crossing.</span>
   </div>
   <template v-if="desk.crossed">
     <table class="figures">

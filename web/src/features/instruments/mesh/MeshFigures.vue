@@ -8,8 +8,8 @@ import { useMesh } from "./mesh";
 
 defineProps<{ pair: Pair; now: { distance: number; backlash: number; contact: number; clearance: number; verdict: string }; moving: boolean }>();
 const desk = useMesh();
-const WORD: Record<string, string> = { jammed: "Jammed", tight: "Tight", right: "Right", loose: "Loose", skipping: "Skips" };
-const TONE: Record<string, string> = { jammed: "bad", tight: "bad", right: "good", loose: "so", skipping: "bad" };
+const WORD: Record<string, string> = { jammed: "Jammed", interferes: "Runs into itself", tight: "Tight", right: "Right", loose: "Loose", skipping: "Skips" };
+const TONE: Record<string, string> = { jammed: "bad", interferes: "bad", tight: "bad", right: "good", loose: "so", skipping: "bad" };
 </script>
 
 <template>
@@ -23,15 +23,16 @@ const TONE: Record<string, string> = { jammed: "bad", tight: "bad", right: "good
     <dt>Without play, skips from</dt><dd class="value">{{ pair.zero_backlash_centre_distance_mm.toFixed(3) }}, {{ pair.skips_at_mm?.toFixed(2) ?? "–" }} mm</dd>
     <dt>Normal; free turn of both</dt><dd class="value">{{ pair.normal_backlash_mm.toFixed(3) }} mm; {{ pair.backlash_turn_of_gear_1_deg.toFixed(2) }}°, {{ pair.backlash_turn_of_gear_2_deg.toFixed(2) }}°</dd>
     <dt><label>felt at <InputText v-model="desk.said.radius" class="value few" inputmode="decimal" placeholder="mm" aria-label="Radius, mm" /> from its shaft</label></dt><dd class="value">{{ pair.movement_mm === null ? "" : `${pair.movement_mm.toFixed(3)} mm` }}</dd>
-    <dt>Contact ratio</dt><dd class="value" :class="{ harm: now.contact < 1.1 }">{{ now.contact.toFixed(2) }}</dd>
+    <dt>Contact ratio</dt><dd class="value" :class="{ harm: now.contact < pair.contact_least }">{{ now.contact.toFixed(2) }}<span v-if="!moving && pair.cut_contact_ratio < pair.contact_ratio - 0.005" class="small"> ({{ pair.cut_contact_ratio.toFixed(2) }} undercut)</span></dd>
     <dt>Tip clearance, working depth</dt><dd class="value" :class="{ harm: now.clearance < 0 }">{{ now.clearance.toFixed(2) }}, {{ pair.working_depth_mm.toFixed(2) }} mm</dd>
     <dt>Same teeth meet</dt><dd class="value">every {{ pair.turns_to_meet_again }} turns<span v-if="pair.hunts" class="proved small"> hunts</span></dd>
   </dl>
   <p v-for="trouble in pair.troubles" :key="trouble" class="harm small">{{ trouble }}</p>
+  <p v-for="note in pair.notes" :key="note" class="soft small">{{ note }}</p>
   <p class="soft small">Right is {{ pair.band.low_mm.toFixed(3) }} to {{ pair.band.high_mm.toFixed(3) }} mm: {{ pair.band.source }}.
     <label class="own">Your own, in modules <InputText v-model="desk.band.low" class="value few" inputmode="decimal" aria-label="Least, in modules" placeholder="least" /> <InputText v-model="desk.band.high" class="value few" inputmode="decimal" aria-label="Most, in modules" placeholder="most" /></label>
   </p>
-  <Button v-if="pair.band.set_at_mm && pair.verdict !== 'right'" @click="desk.said.distance = pair.band.set_at_mm!.toFixed(3)">Set it right</Button>
+  <Button v-if="pair.band.set_at_mm && !['right', 'interferes'].includes(pair.verdict)" @click="desk.said.distance = pair.band.set_at_mm!.toFixed(3)">Set it right</Button>
 </template>
 
 <style scoped>

@@ -3,9 +3,10 @@ import { defineStore } from "pinia";
 import { computed, reactive, ref, watch } from "vue";
 
 import { api, ask, asProblem } from "../../../api/client";
+import { latest, resting } from "../../../api/latest";
 import type { Crossed, CrossedIn, GearIn, Mixed, Pair, PairIn, Pin, Problem } from "../../../api/types";
 import { useVisit } from "../../visits/visit";
-import { maybe, resting, typed } from "../numbers";
+import { maybeNumber, numberOr } from "../../../text/numbers";
 
 export type Form = "spur" | "ring" | "worm" | "bevel";
 
@@ -76,7 +77,7 @@ export const useMesh = defineStore("mesh", () => {
   /** A gear not read is sent by its teeth alone: the core takes it to be of its mate's size. */
   function gear(rim: Rim | undefined, teeth: string, size: string, shift: string, hand: number): GearIn {
     if (inVisit.value && rim) return rim.pin?.gear ? { ...rim.pin.gear, teeth: rim.teeth } : { teeth: rim.teeth };
-    return { teeth: typed(teeth) || 0, module_mm: size.trim(), pressure_angle_deg: maybe(said.angle) ?? 20, profile_shift: maybe(shift) ?? 0, helix_angle_deg: hand * (maybe(said.helix) ?? 0) };
+    return { teeth: numberOr(teeth, 0), module_mm: size.trim(), pressure_angle_deg: maybeNumber(said.angle) ?? 20, profile_shift: maybeNumber(shift) ?? 0, helix_angle_deg: hand * (maybeNumber(said.helix) ?? 0) };
   }
 
   const given = computed<PairIn>(() => ({
@@ -86,27 +87,27 @@ export const useMesh = defineStore("mesh", () => {
     centre_distance_mm: said.distance.trim() || null,
     hands_known: !inVisit.value || [one, two].every((rim) => rim.value?.pin?.hand_known ?? true),
     band: band.name,
-    band_low: maybe(band.low),
-    band_high: maybe(band.high),
+    band_low: maybeNumber(band.low),
+    band_high: maybeNumber(band.high),
     radius_mm: said.radius.trim() || null,
     width_1_mm: said.width1.trim() || null,
     width_2_mm: said.width2.trim() || null,
-    offset_mm: maybe(said.offset) ?? 0,
-    tilt_deg: maybe(said.tilt) ?? 0,
-    runout_mm: maybe(said.runout) ?? 0,
-    climate: climate.on ? { first: climate.first, second: climate.second, housing: climate.housing, set_at_c: maybe(climate.set) ?? 20, runs_at_c: maybe(climate.runs) ?? 60, set_air: climate.setAir as "room", runs_air: climate.runsAir as "room" } : null,
+    offset_mm: maybeNumber(said.offset) ?? 0,
+    tilt_deg: maybeNumber(said.tilt) ?? 0,
+    runout_mm: maybeNumber(said.runout) ?? 0,
+    climate: climate.on ? { first: climate.first, second: climate.second, housing: climate.housing, set_at_c: maybeNumber(climate.set) ?? 20, runs_at_c: maybeNumber(climate.runs) ?? 60, set_air: climate.setAir as "room", runs_air: climate.runsAir as "room" } : null,
   }));
   const onAxes = computed<CrossedIn>(() => {
-    const size = { module_mm: said.size.trim(), pressure_angle_deg: maybe(said.angle) ?? 20 };
-    if (form.value === "worm") return { pair: { kind: "worm", starts: typed(said.teeth1) || 0, teeth: typed(said.teeth2) || 0, ...size, worm_diameter_mm: said.diameter.trim(), friction: maybe(said.friction), axial_play_mm: maybe(said.axial) ?? 0 } };
-    return { pair: { kind: "bevel", first: typed(said.teeth1) || 0, second: typed(said.teeth2) || 0, ...size, shaft_angle_deg: maybe(said.shafts) ?? 90, shim_1_mm: maybe(said.shim1) ?? 0, shim_2_mm: maybe(said.shim2) ?? 0 } };
+    const size = { module_mm: said.size.trim(), pressure_angle_deg: maybeNumber(said.angle) ?? 20 };
+    if (form.value === "worm") return { pair: { kind: "worm", starts: numberOr(said.teeth1, 0), teeth: numberOr(said.teeth2, 0), ...size, worm_diameter_mm: said.diameter.trim(), friction: maybeNumber(said.friction), axial_play_mm: maybeNumber(said.axial) ?? 0 } };
+    return { pair: { kind: "bevel", first: numberOr(said.teeth1, 0), second: numberOr(said.teeth2, 0), ...size, shaft_angle_deg: maybeNumber(said.shafts) ?? 90, shim_1_mm: maybeNumber(said.shim1) ?? 0, shim_2_mm: maybeNumber(said.shim2) ?? 0 } };
   });
   /** Another size for the mate, or wear on the first: tried together, not meshed. */
   const others = computed(() => !inVisit.value && form.value === "spur" && Boolean(said.size2.trim() || said.worn.trim()));
 
-  let asked = 0;
+  const begin = latest();
   async function look() {
-    const mine = ++asked;
+    const last = begin();
     if (inVisit.value && (!one.value || !two.value || !known.value)) {
       pair.value = undefined;
       return;
@@ -114,21 +115,21 @@ export const useMesh = defineStore("mesh", () => {
     try {
       if (form.value === "worm" || form.value === "bevel") {
         const answer = await ask(api.POST("/api/sums/crossed", { body: onAxes.value }));
-        if (mine === asked) crossed.value = answer;
+        if (last()) crossed.value = answer;
       } else {
         const tried = others.value
-          ? await ask(api.POST("/api/sums/mixed", { body: { first: { ...given.value.first, thinning_mm: maybe(said.worn) ?? 0 }, second: { ...given.value.second, module_mm: said.size2.trim() || said.size.trim() } } }))
+          ? await ask(api.POST("/api/sums/mixed", { body: { first: { ...given.value.first, thinning_mm: maybeNumber(said.worn) ?? 0 }, second: { ...given.value.second, module_mm: said.size2.trim() || said.size.trim() } } }))
           : undefined;
         const answer = await ask(api.POST("/api/sums/pair", { body: given.value }));
-        if (mine !== asked) return;
+        if (!last()) return;
         mixed.value = tried;
         pair.value = answer;
         letGo();
       }
-      if (mine === asked) problem.value = undefined;
+      if (last()) problem.value = undefined;
     } catch (error) {
       // The last good pair stays on the paper.
-      if (mine === asked) {
+      if (last()) {
         problem.value = asProblem(error);
         letGo();
       }

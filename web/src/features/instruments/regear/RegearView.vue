@@ -29,6 +29,10 @@ const WANTS = [
   { key: "ratio", label: "a final drive" },
   { key: "cooler", label: "a cooler motor, %" },
 ];
+const CUTS = [
+  { key: "plain", label: "without shift" },
+  { key: "shifted", label: "few teeth shifted" },
+];
 const LIMITS = [
   { key: "slot", label: "slot" },
   { key: "plate", label: "row of holes" },
@@ -96,6 +100,7 @@ onMounted(() => {
         <legend>Can be had</legend>
         <label class="wide">Pinions <InputText v-model="desk.said.pinions" class="value" placeholder="10-20, 24" /></label>
         <label class="wide">Spurs <InputText v-model="desk.said.spurs" class="value" placeholder="48-62" /></label>
+        <label class="wide">Pinions cut <Select v-model="desk.cut" :options="CUTS" option-label="label" option-value="key" aria-label="Pinions cut" /></label>
         <label class="wide">Mesh <Select v-model="desk.band" :options="choices?.bands ?? []" option-label="says" option-value="key" aria-label="Mesh judged as" /></label>
       </fieldset>
     </section>
@@ -103,6 +108,7 @@ onMounted(() => {
       <ProblemNote :problem="desk.problem" />
       <template v-if="desk.found">
         <h1>{{ desk.found.says }}</h1>
+        <p v-if="desk.found.note" class="soft small">{{ desk.found.note }}</p>
         <p class="soft">Left as it is: final drive {{ desk.found.unchanged_final_drive.toFixed(2) }}, {{ desk.found.unchanged_says }}. Wanted: {{ desk.found.target_final_drive.toFixed(2) }}.</p>
         <HoleChart v-if="showHoles && desk.chart" :chart="desk.chart" />
         <template v-else>

@@ -3,8 +3,9 @@ import { defineStore } from "pinia";
 import { computed, reactive, ref, watch } from "vue";
 
 import { api, ask, asProblem } from "../../../api/client";
+import { latest, resting } from "../../../api/latest";
 import type { Holes, HolesIn, Problem, Regear, RegearIn } from "../../../api/types";
-import { maybe, resting, typed } from "../numbers";
+import { maybeNumber, numberOr } from "../../../text/numbers";
 
 export type Limit = "none" | "slot" | "plate" | "holes";
 export type Want = "keep" | "speed" | "ratio" | "cooler";
@@ -34,35 +35,37 @@ export const useRegear = defineStore("regear", () => {
   const want = ref<Want>("keep");
   const limit = ref<Limit>("slot");
   const band = ref("open");
+  const cut = ref<"plain" | "shifted">("plain");
   const stock = ref<number[]>([]);
   const found = ref<Regear>();
   const chart = ref<Holes>();
   const problem = ref<Problem>();
 
-  const plate = computed(() => ({ first_mm: maybe(said.first) ?? 0, pitch_mm: maybe(said.pitch) ?? 0, count: typed(said.count) || 0, offset_mm: maybe(said.offset) ?? 0 }));
+  const plate = computed(() => ({ first_mm: maybeNumber(said.first) ?? 0, pitch_mm: maybeNumber(said.pitch) ?? 0, count: numberOr(said.count, 0), offset_mm: maybeNumber(said.offset) ?? 0 }));
   const holes = computed(() => ({
     plate: limit.value === "plate" ? plate.value : null,
     distances_mm: limit.value === "holes" ? said.distances.split(/[;\s]+/).filter(Boolean) : [],
   }));
   const given = computed<RegearIn>(() => ({
-    pinion: typed(said.pinion) || 0,
-    spur: typed(said.spur) || 0,
+    pinion: numberOr(said.pinion, 0),
+    spur: numberOr(said.spur, 0),
     wheel_mm: said.wheel.trim(),
     new_wheel_mm: said.newWheel.trim() || null,
-    reduction: maybe(said.reduction) ?? 1,
-    new_reduction: maybe(said.newReduction),
+    reduction: maybeNumber(said.reduction) ?? 1,
+    new_reduction: maybeNumber(said.newReduction),
     module_mm: said.size.trim(),
-    kv: maybe(said.kv) ?? 0,
-    volts: maybe(said.volts) ?? 0,
-    target: { want: want.value, value: maybe(said.value) ?? 0 },
+    kv: maybeNumber(said.kv) ?? 0,
+    volts: maybeNumber(said.volts) ?? 0,
+    target: { want: want.value, value: maybeNumber(said.value) ?? 0 },
     pinions: said.pinions.trim(),
     spurs: said.spurs.trim(),
     stock: stock.value,
     slot: limit.value === "slot" ? { least_mm: said.slotLeast.trim(), most_mm: said.slotMost.trim() } : null,
     ...holes.value,
+    pinions_cut: cut.value,
     band: band.value,
   }));
-  const charted = computed<HolesIn>(() => ({ ...holes.value, pinions: said.pinions.trim(), spurs: said.spurs.trim(), module_mm: said.size.trim(), band: band.value }));
+  const charted = computed<HolesIn>(() => ({ ...holes.value, pinions: said.pinions.trim(), spurs: said.spurs.trim(), module_mm: said.size.trim(), pinions_cut: cut.value, band: band.value }));
 
   /** Counts of this size that lie in the drawer. */
   async function lookInDrawer() {
@@ -73,23 +76,23 @@ export const useRegear = defineStore("regear", () => {
     }
   }
 
-  let asked = 0;
+  const begin = latest();
   async function look() {
-    const mine = ++asked;
+    const last = begin();
     try {
       const answer = await ask(api.POST("/api/sums/regear", { body: given.value }));
       const table = limit.value === "plate" || limit.value === "holes" ? await ask(api.POST("/api/sums/holes", { body: charted.value })) : undefined;
-      if (mine !== asked) return;
+      if (!last()) return;
       found.value = answer;
       chart.value = table;
       problem.value = undefined;
     } catch (error) {
       // The last good choice stays on the paper.
-      if (mine === asked) problem.value = asProblem(error);
+      if (last()) problem.value = asProblem(error);
     }
   }
   watch(given, resting(() => void look()), { deep: true });
   watch(() => said.size, resting(() => void lookInDrawer(), 300), { immediate: true });
 
-  return { said, want, limit, band, stock, found, chart, problem, look };
+  return { said, want, limit, band, cut, stock, found, chart, problem, look };
 });

@@ -17,13 +17,19 @@ const desk = useTrain();
     <label>turns <InputText v-model="desk.said.turns" class="value few" inputmode="decimal" /></label>
     <label>clicks <InputText v-model="desk.said.clicks" class="value few" inputmode="decimal" placeholder="count" /></label>
   </div>
+  <div class="asked">
+    <label>Balls in the bearing of shaft <InputText v-model="desk.said.bearing" class="value few" :placeholder="train.turned" /></label>
+    <label>count <InputText v-model="desk.said.balls" class="value few" inputmode="numeric" placeholder="7" /></label>
+    <label>ball, mm <InputText v-model="desk.said.ball" class="value few" inputmode="decimal" /></label>
+    <label>their circle, mm <InputText v-model="desk.said.ballCircle" class="value few" inputmode="decimal" /></label>
+  </div>
   <p v-if="train.clicks_say" class="verdict" :class="train.clicks.some((one) => one.named) ? 'so' : 'bad'" role="status">{{ train.clicks_say }}</p>
   <table class="figures">
     <thead><tr><th>damage on</th><th class="num">clicks a turn of {{ train.turned }}</th><th v-if="train.none_of_these !== null" class="num">odds</th></tr></thead>
     <tbody>
       <tr v-for="one in train.clicks.slice(0, 16)" :key="one.gear + one.shaft + one.stage" :class="{ likely: one.named }">
         <td>{{ one.gear }}</td>
-        <td class="value num">{{ one.kind === "bearing" ? "about " : "" }}{{ one.per_turn.toFixed(3) }}</td>
+        <td class="value num">{{ one.kind === "bearing" ? "about " : "" }}{{ one.per_turn.toFixed(3) }}<p v-if="one.other_per_turn" class="soft small">{{ one.other_per_turn.toFixed(3) }} {{ one.other }}</p></td>
         <td v-if="one.odds !== null" class="num odds"><span class="bar" :style="{ width: `${Math.round(70 * one.odds)}px` }" /><span class="value">{{ one.odds < 0.005 ? "" : `${Math.round(100 * one.odds)} %` }}</span></td>
       </tr>
       <tr v-if="train.none_of_these !== null"><td class="soft">none of these</td><td /><td class="num value">{{ Math.round(100 * train.none_of_these) }} %</td></tr>

@@ -4,7 +4,7 @@ import InputText from "primevue/inputtext";
 import { computed } from "vue";
 
 import type { TrainOut } from "../../../api/types";
-import { figures } from "../numbers";
+import { figures } from "../../../text/numbers";
 import "../panel.css";
 import { useTrain } from "./train";
 
@@ -30,7 +30,7 @@ const time = (minutes?: number | null) => (minutes == null ? "" : minutes < 1 ? 
           <p v-for="note in stage.notes" :key="note" class="soft small">{{ note }}</p>
         </td>
         <td class="value num">{{ stage.ratio_decimal === null ? "" : Math.abs(stage.ratio_decimal).toFixed(3) }}</td>
-        <td class="value num">{{ stage.meets_again ? `${stage.meets_again} turns` : "" }}<p v-if="stage.hunts" class="proved small">hunts</p></td>
+        <td class="value num">{{ stage.meets_again ? `${figures(stage.meets_again)} turns` : "" }}<p v-if="stage.hunts" class="proved small">hunts</p><template v-if="stage.meetings.length > 1"><p v-for="pair in stage.meetings" :key="pair.what" class="soft small">{{ pair.what }}: {{ pair.again ? figures(pair.again) : "never" }}</p></template></td>
         <td class="value num">{{ figures(stage.meetings_hz) }} Hz</td>
       </tr>
     </tbody>

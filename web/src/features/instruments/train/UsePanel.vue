@@ -5,7 +5,7 @@ import Select from "primevue/select";
 import { computed, reactive, watch } from "vue";
 
 import type { TrainOut, UseIn } from "../../../api/types";
-import { figures, maybe } from "../numbers";
+import { figures, maybeNumber } from "../../../text/numbers";
 import "../panel.css";
 import { useTrain } from "./train";
 
@@ -32,7 +32,7 @@ function choose(value: string) {
   say(value);
 }
 function say(value = kind.value) {
-  const said = Object.fromEntries(Object.entries(texts).flatMap(([name, text]) => (maybe(text) === null ? [] : [[name, maybe(text)]])));
+  const said = Object.fromEntries(Object.entries(texts).flatMap(([name, text]) => (maybeNumber(text) === null ? [] : [[name, maybeNumber(text)]])));
   desk.use = value ? ({ kind: value, ...said } as UseIn) : undefined;
 }
 watch(texts, () => say(), { deep: true });

@@ -3,14 +3,16 @@ import { defineStore } from "pinia";
 import { computed, reactive, ref, watch } from "vue";
 
 import { api, ask, asProblem } from "../../../api/client";
+import { latest, resting } from "../../../api/latest";
 import type { Problem, TrainIn, TrainOut, UseIn } from "../../../api/types";
-import { maybe, resting, typed } from "../numbers";
+import { maybeNumber, numberOr } from "../../../text/numbers";
 
 /** What may be known of a stage besides its counts. */
 export interface StageKnown {
   module: string;
   backlash: string;
   distance: string;
+  turn: string;
 }
 
 export const useTrain = defineStore("train", () => {
@@ -20,6 +22,10 @@ export const useTrain = defineStore("train", () => {
     shaft: "",
     turns: "1",
     clicks: "",
+    bearing: "",
+    balls: "",
+    ball: "",
+    ballCircle: "",
     torque: "",
     play: "",
     radius: "",
@@ -37,37 +43,38 @@ export const useTrain = defineStore("train", () => {
 
   const given = computed<TrainIn>(() => ({
     line: line.value.trim(),
-    rpm: maybe(said.rpm) ?? 1000,
+    rpm: maybeNumber(said.rpm) ?? 1000,
     shaft: said.shaft.trim(),
-    turns: maybe(said.turns) ?? 1,
-    clicks: maybe(said.clicks),
-    torque_nmm: maybe(said.torque),
-    stages: stages.value.flatMap((one, n) => (one.module.trim() ? [{ number: n + 1, module_mm: one.module.trim(), backlash_mm: maybe(one.backlash), distance_mm: one.distance.trim() || null }] : [])),
+    turns: maybeNumber(said.turns) ?? 1,
+    clicks: maybeNumber(said.clicks),
+    bearings: maybeNumber(said.balls) ? [{ shaft: said.bearing.trim() || (train.value?.turned ?? ""), balls: maybeNumber(said.balls) ?? 0, ball_mm: said.ball.trim() || null, pitch_mm: said.ballCircle.trim() || null }] : [],
+    torque_nmm: maybeNumber(said.torque),
+    stages: stages.value.flatMap((one, n) => (one.module.trim() || one.turn.trim() ? [{ number: n + 1, module_mm: one.module.trim() || null, backlash_mm: maybeNumber(one.backlash), distance_mm: one.distance.trim() || null, turn_deg: maybeNumber(one.turn) }] : [])),
     play: said.play.trim() && said.radius.trim() ? { play_mm: said.play.trim(), radius_mm: said.radius.trim() } : null,
     known: line.value.includes("?")
       ? {
-          ratio: maybe(said.ratio),
-          turns_in: maybe(said.turnsIn),
-          turns_out: maybe(said.turnsOut),
-          distances: said.distance.trim() && said.distanceModule.trim() ? [{ number: typed(said.distanceStage) || 1, distance_mm: said.distance.trim(), module_mm: said.distanceModule.trim() }] : [],
+          ratio: maybeNumber(said.ratio),
+          turns_in: maybeNumber(said.turnsIn),
+          turns_out: maybeNumber(said.turnsOut),
+          distances: said.distance.trim() && said.distanceModule.trim() ? [{ number: numberOr(said.distanceStage, 1), distance_mm: said.distance.trim(), module_mm: said.distanceModule.trim() }] : [],
         }
       : null,
     use: use.value ?? null,
   }));
 
-  let asked = 0;
+  const begin = latest();
   async function look() {
-    const mine = ++asked;
+    const last = begin();
     if (!given.value.line) return;
     try {
       const answer = await ask(api.POST("/api/sums/train", { body: given.value }));
-      if (mine !== asked) return;
+      if (!last()) return;
       train.value = answer;
       problem.value = undefined;
-      while (stages.value.length < answer.stages.length) stages.value.push({ module: "", backlash: "", distance: "" });
+      while (stages.value.length < answer.stages.length) stages.value.push({ module: "", backlash: "", distance: "", turn: "" });
     } catch (error) {
       // The last good train stays on the paper.
-      if (mine === asked) problem.value = asProblem(error);
+      if (last()) problem.value = asProblem(error);
     }
   }
   watch(given, resting(() => void look()), { deep: true });

@@ -5,7 +5,7 @@ import InputText from "primevue/inputtext";
 import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch } from "vue";
 
 import { asProblem } from "../../../api/client";
-import type { Problem, TickIn } from "../../../api/types";
+import type { Piece, Problem, TickIn } from "../../../api/types";
 import KeyCap from "../../../app/KeyCap.vue";
 import { useKeys } from "../../../app/keys";
 import ProblemNote from "../../../app/ProblemNote.vue";
@@ -57,6 +57,12 @@ watch(() => now.value?.key, () => {
   if (now.value) say([now.value.title, ...now.value.remarks.map((remark) => remark.text)].join(". "));
 });
 
+/** What cures begins with the count, and ends with it if that is taken back; its clock runs on the server. */
+async function countIn(at: Piece, outcome: TickIn["outcome"], many: number, cure: number) {
+  const tick = await store.tick(at, outcome, many);
+  if (cure) await store.startTimer(`${at.name} cures`, cure, tick);
+}
+
 /** Count the piece in, or tick the step, and go on; what is short stays unanswered and is named at the end. */
 function next(outcome?: TickIn["outcome"]) {
   if (over.value) return emit("enter", "prove");
@@ -64,10 +70,8 @@ function next(outcome?: TickIn["outcome"]) {
   if (isPiece.value && piece.value) {
     // Counting them in leaves none to count: what is asked of the step is asked first.
     const [many, all] = [count.value, count.value === left.value];
-    if (many) void store.tick(piece.value, outcome ?? (now.value.outcome as TickIn["outcome"]), many);
+    if (many) void countIn(piece.value, outcome ?? (now.value.outcome as TickIn["outcome"]), many, now.value.cure);
     if (all) now.value.ticked = true;
-    // What cures begins now; the clock for it runs on the server.
-    if (now.value.cure && many) void store.startTimer(`${piece.value.name} cures`, now.value.cure);
   } else if (!now.value.ticked) {
     void store.markStep(now.value.key, { done: true });
   }

@@ -6,6 +6,7 @@ import { computed, nextTick, onMounted, ref, watch } from "vue";
 import { useRouter } from "vue-router";
 
 import { api, ask } from "../../../api/client";
+import { latest } from "../../../api/latest";
 import type { Finding, Piece, Sights } from "../../../api/types";
 import KeyCap from "../../../app/KeyCap.vue";
 import { useKeys } from "../../../app/keys";
@@ -13,6 +14,7 @@ import ToothPicker from "../../../drawing/ToothPicker.vue";
 import PhotoButton from "../PhotoButton.vue";
 import PieceSheet from "../PieceSheet.vue";
 import { useVisit, type Verdict } from "../visit";
+import { maybeNumber } from "../../../text/numbers";
 
 const emit = defineEmits<{ enter: [stage: string] }>();
 const store = useVisit();
@@ -40,14 +42,14 @@ const found = (key: string) => findings.value.find((one) => one.what === key);
 const teeth = computed(() => Object.fromEntries(findings.value.map((one) => [one.what, one.teeth ?? []])));
 const plain = (what: string): Finding => ({ what, teeth: [], face: "", mm: 0, radius: 0 });
 
-let asked = 0;
+const begin = latest();
 async function look() {
-  const mine = ++asked;
+  const last = begin();
   const [id, at] = [store.visit?.id, piece.value?.id];
   if (!id || !at) return;
   try {
     const answer = await ask(api.POST("/api/visits/{visit_id}/pieces/{piece_id}/look", { params: { path: { visit_id: id, piece_id: at } }, body: { findings: findings.value } }));
-    if (mine !== asked) return;
+    if (!last()) return;
     // A note that only says what the rules said follows them.
     if (seen.value && note.value && note.value === seen.value.reason.slice(0, 300)) note.value = answer.reason.slice(0, 300);
     seen.value = answer;
@@ -93,7 +95,7 @@ function tooth(n: number) {
 }
 
 function measured() {
-  const [mm, radius] = [play.value.mm, play.value.radius].map((text) => Number(text.replace(",", ".")) || 0) as [number, number];
+  const [mm, radius] = [play.value.mm, play.value.radius].map((text) => maybeNumber(text) ?? 0) as [number, number];
   findings.value = findings.value.filter((one) => one.what !== "play");
   if (mm && radius) findings.value.push({ ...plain("play"), mm, radius });
   void look();

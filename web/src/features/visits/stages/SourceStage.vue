@@ -9,12 +9,12 @@ import KeyCap from "../../../app/KeyCap.vue";
 import { useKeys } from "../../../app/keys";
 import PieceFigure from "../../../drawing/PieceFigure.vue";
 import { queryOf } from "../../drawer/part";
-import { dead, useVisit } from "../visit";
+import { dead, renewed, useVisit } from "../visit";
 import WaitsFor from "../WaitsFor.vue";
 
 const emit = defineEmits<{ enter: [stage: string] }>();
 const store = useVisit();
-const wanted = computed(() => store.steps.filter((step) => dead(step.piece)));
+const wanted = computed(() => store.steps.filter((step) => renewed(step.piece)));
 
 /** What is known of the piece, as it would be said over a counter. */
 function asked(step: (typeof wanted.value)[number]) {
@@ -50,7 +50,7 @@ useKeys({ Enter: () => emit("enter", "build") });
       <ul>
         <li v-for="step in wanted" :key="step.id">
           <svg viewBox="-36 -36 72 72" aria-hidden="true">
-            <PieceFigure :figure="step.piece.figure" :scale="step.piece.figure.rims[0] ? 32 / step.piece.figure.rims[0].tip_radius_mm : 3" :unknown="58" damaged />
+            <PieceFigure :figure="step.piece.figure" :scale="step.piece.figure.rims[0] ? 32 / step.piece.figure.rims[0].tip_radius_mm : 3" :unknown="58" :damaged="dead(step.piece)" />
           </svg>
           <div>
             <p class="name"><b>{{ step.number }}</b> {{ step.piece.name }}<template v-if="step.piece.count > 1"> ×{{ step.piece.count }}</template></p>
@@ -61,6 +61,7 @@ useKeys({ Enter: () => emit("enter", "build") });
               <RouterLink class="small look" :to="intake(step, pin)">It came: check it</RouterLink>
             </p>
             <p v-for="one in came.filter((each) => each.piece === step.piece.id)" :key="one.id" class="small" :class="one.accepted ? 'proved' : 'harm'">{{ day(one.recorded_at) }}: {{ one.accepted ? "came, taken in" : "came, sent back" }}<template v-if="one.reason">: {{ one.reason }}</template></p>
+            <p v-if="!dead(step.piece) && !step.piece.instead" class="soft small">Not used twice: a new one.</p>
             <p v-if="step.piece.instead" class="small"><b>Goes in instead:</b> {{ step.piece.instead }}</p>
             <p v-if="step.piece.finding" class="harm small">{{ step.piece.finding }}</p>
             <p v-if="step.piece.teeth.length && step.piece.pins.length < step.piece.teeth.length" class="soft small">Not read yet: read it before ordering.</p>

@@ -4,6 +4,7 @@ import Button from "primevue/button";
 import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch } from "vue";
 
 import { api, ask, asProblem } from "../../../api/client";
+import { latest } from "../../../api/latest";
 import type { Entry, Problem } from "../../../api/types";
 import KeyCap from "../../../app/KeyCap.vue";
 import { useKeys } from "../../../app/keys";
@@ -72,12 +73,12 @@ function finish(word: string) {
   field.value?.focus();
 }
 
-let asked = 0;
+const begin = latest();
 let pause: number | undefined;
 
 /** Ask the core what the line says; only the newest answer counts. */
 async function understand(correction?: { field: string; value: string }) {
-  const mine = ++asked;
+  const last = begin();
   if (!line.value.trim()) {
     understood.value = undefined;
     problem.value = undefined;
@@ -85,19 +86,19 @@ async function understand(correction?: { field: string; value: string }) {
   }
   try {
     const answer = await ask(api.POST("/api/sums/entry", { body: { line: line.value, correction: correction ?? null } }));
-    if (mine !== asked) return;
+    if (!last()) return;
     understood.value = answer;
     problem.value = undefined;
     if (correction) line.value = answer.line;
   } catch (error) {
-    if (mine === asked) problem.value = asProblem(error);
+    if (last()) problem.value = asProblem(error);
   }
 }
 
 watch(line, (text) => {
   window.clearTimeout(pause);
   if (!text) {
-    asked += 1;
+    begin();
     understood.value = problem.value = undefined;
     return;
   }
@@ -107,7 +108,7 @@ watch(line, (text) => {
 /** Without the server the line is kept as it is and understood when it is sent. */
 function unread(text: string): Entry {
   const figure = { shape: "other", length: 0, diameter: 0, bore: 0, thickness: 0, head: "", head_width: 0, head_height: 0, drive: "", rims: [] };
-  return { line: text, title: text, kind: "other", count: 1, owed: 1, name: text, fastener: "", teeth: [], form: "", chips: [], minds: [], figure };
+  return { line: text, title: text, kind: "other", count: 1, owed: 1, renewed: false, name: text, fastener: "", teeth: [], form: "", chips: [], minds: [], figure };
 }
 
 /** The field is free for the next piece at once; a line that is refused comes back to it. */
@@ -121,7 +122,7 @@ async function layDown() {
   photos.value = [];
   understood.value = undefined;
   problem.value = undefined;
-  asked += 1;
+  begin();
   field.value?.focus();
   try {
     const said = known ?? (await ask(api.POST("/api/sums/entry", { body: { line: text, correction: null } })));
