@@ -17,12 +17,14 @@ from dataclasses import dataclass, fields, replace
 import numpy as np
 from numpy.typing import NDArray
 
-from gearing.advise import SETTLED, next_measurement
-from gearing.gear import INCH, Gear, tip_land
+from gearing.advise import next_measurement
+from gearing.answers import SETTLED
+from gearing.gear import Gear, tip_land
 from gearing.identify import identify
 from gearing.measure import span_counts, usual_span
 from gearing.probes import Probe
 from gearing.readings import Reading
+from gearing.sizes import standard_sizes
 
 from .places import say
 
@@ -49,9 +51,28 @@ MODULES = {
     2.0: 3,
 }
 PITCHES = {72: 1, 64: 5, 48: 10, 40: 1, 32: 9, 24: 3, 20: 1}
-LABELS = [*(f"{m:g} module" for m in MODULES), *(f"{p} DP" for p in PITCHES)]
-SIZES = np.array([*MODULES, *(INCH / p for p in PITCHES)])
-WEIGHTS = np.array([*MODULES.values(), *PITCHES.values()], dtype=float)
+MET = {**{f"{m:g} module": w for m, w in MODULES.items()}, **{f"{p} DP": w for p, w in PITCHES.items()}}
+
+# Every size there is a name for, so that the two worlds share their labels.
+NAMED = list(dict.fromkeys((size.label, size.module) for size in standard_sizes()))
+LABELS = [label for label, _ in NAMED]
+SIZES = np.array([module for _, module in NAMED])
+INCHES = np.array([label.endswith("DP") for label in LABELS])
+
+
+@dataclass(frozen=True)
+class World:
+    """How often each size is met, and how freely teeth are shifted."""
+
+    weights: NDArray[np.float64]
+    shifted: float
+    small: float
+    spread: float
+
+
+BENCH = World(np.array([float(MET.get(label, 0)) for label in LABELS]), 0.2, 0.1, 0.15)
+FLAT = World(np.ones(len(LABELS)), 0.3, 0.2, 0.2)
+WORLDS = {"sizes as benches meet them": BENCH, "every size alike, shifts wide": FLAT}
 
 Array = NDArray[np.float64]
 
@@ -64,19 +85,19 @@ class Crowd:
     size: NDArray[np.int64]
 
 
-def crowd(teeth: int, many: int, dice: np.random.Generator) -> Crowd:
+def crowd(teeth: int, many: int, dice: np.random.Generator, world: World = BENCH) -> Crowd:
     """Draw gears: size, angle, depth, shift for the count, trimmed tips, thinned and worn flanks."""
-    size = dice.choice(len(SIZES), many, p=WEIGHTS / WEIGHTS.sum())
-    inch = size >= len(MODULES)
+    size = dice.choice(len(SIZES), many, p=world.weights / world.weights.sum())
+    inch = INCHES[size]
     module = SIZES[size]
     draw = dice.random(many)
     angle = np.where(draw < 0.05, 25.0, np.where(inch & (draw > 0.9), 14.5, 20.0))
     stub = dice.random(many) < 0.08
     if teeth < 17:
         wanted = 0.9 * (17 - teeth) / 17
-        shift = np.where(dice.random(many) < 0.6, dice.normal(wanted, 0.1, many), 0.0)
+        shift = np.where(dice.random(many) < 0.6, dice.normal(wanted, world.small, many), 0.0)
     else:
-        shift = np.where(dice.random(many) < 0.2, dice.normal(0.0, 0.15, many), 0.0)
+        shift = np.where(dice.random(many) < world.shifted, dice.normal(0.0, world.spread, many), 0.0)
     worn = dice.random(many) < 0.25
     trim = dice.exponential(0.025, many) * (dice.random(many) < 0.5) + dice.exponential(0.05, many) * worn
     thin = dice.uniform(0.0, 0.04, many) + dice.exponential(0.04, many) * worn
@@ -135,15 +156,15 @@ class Case:
     habit: bool
 
 
-def _case(seed: int) -> dict[str, Case]:
+def _case(seed: int, world: World = BENCH) -> dict[str, Case]:
     dice = np.random.default_rng([20261125, seed])
     teeth = int(np.exp(dice.uniform(np.log(9), np.log(104))))
-    drawn = crowd(teeth, 1, dice)
+    drawn = crowd(teeth, 1, dice, world)
     gear = one_of(drawn, 0)
     if tip_land(gear) < 0:
         gear = replace(gear, profile_shift=0.0)
     label = LABELS[int(drawn.size[0])]
-    many = crowd(teeth, CROWD, dice)
+    many = crowd(teeth, CROWD, dice, world)
     cases = {}
     for name, probes in SETS.items():
         readings = [read(gear, probe, dice) for probe in probes(gear)]
@@ -221,13 +242,19 @@ def readings(gears: int = GEARS, advised: int = ADVISED) -> None:
     # One thread each: the work is many small arrays.
     for name in ("OMP_NUM_THREADS", "OPENBLAS_NUM_THREADS"):
         os.environ[name] = "1"
-    say(f"{gears} gears, caliper scatter {SCATTER} mm in steps of {STEP}; share named right first:")
+    say(f"{gears} gears of each world, caliper scatter {SCATTER} mm in steps of {STEP}; named right first:")
     say(f"  {'':34}{'reader':>8}{'limit':>8}{'habit':>8}{'of':>7}")
     with multiprocessing.Pool(os.cpu_count()) as pool:
-        cases = pool.map(_case, range(gears), chunksize=20)
+        worlds = {
+            name: pool.starmap(_case, [(seed, world) for seed in range(gears)], chunksize=20)
+            for name, world in WORLDS.items()
+        }
         needed = np.array(pool.map(_advised, range(advised), chunksize=10))
-    for name in SETS:
-        _shares(name, [case[name] for case in cases])
+    for title, cases in worlds.items():
+        say(f"\n{title}:")
+        for name in SETS:
+            _shares(name, [case[name] for case in cases])
+    cases = next(iter(worlds.values()))
     say("\nBy kind of gear, tips and two spans:")
     for trait in sorted({trait for case in cases for trait in case["tips only"].traits}):
         _shares(trait, [c["tips and two spans"] for c in cases if trait in c["tips only"].traits])

@@ -56,6 +56,7 @@ def _with_database(labels: list[str]) -> tuple[int, int, int]:
     folder = VAR / "test"
     url = os.environ.get("DENTADO_DATABASE_URL")
     own = None if url else OwnMariaDB(folder / "database", durable=False)
+    caliper = None
     try:
         built = frontend.build()
         if own:

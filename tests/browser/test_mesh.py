@@ -141,11 +141,11 @@ class Regear(BrowserCase):
         page.get_by_role("button", name="Hole chart").click()
         expect(page.get_by_role("columnheader", name="56")).to_be_visible()
         page.get_by_role("button", name="Choices").click()
-        page.get_by_label("Pinions").fill("bread")
+        page.get_by_label("Pinions", exact=True).fill("bread")
         expect(page.get_by_role("alert")).to_contain_text("is no count")
         # The last good choice stays on the paper.
         expect(page.get_by_role("heading", level=1)).to_contain_text("hole")
-        page.get_by_label("Pinions").fill("12-14")
+        page.get_by_label("Pinions", exact=True).fill("12-14")
         page.get_by_role("button", name="See it mesh").click()
         expect(page.get_by_label("Mate, teeth")).not_to_have_value("54")
         expect(page.locator(".verdict .word")).to_have_text("Right")

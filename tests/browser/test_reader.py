@@ -6,6 +6,9 @@ import re
 
 from playwright.sync_api import expect
 
+from gearing.gear import Gear
+from gearing.measure import span_over_teeth
+
 from .whole import BrowserCase
 
 
@@ -32,14 +35,20 @@ class Reader(BrowserCase):
         self.says("0.8 module, 31 teeth")
         expect(page.get_by_text("not settled")).to_be_visible()
         box = page.locator(".next")
-        expect(box).to_contain_text(re.compile(r"Measure next: .*32 DP would read \d+\.\d\d, 0\.8 module"))
-        box.get_by_role("button", name="Take it").press("Enter")
+        # The mate's distance tells most; without the mate, what a caliper does.
+        expect(box).to_contain_text(
+            re.compile(r"Measure next: the distance to its mate.*32 DP would read \d+")
+        )
+        box.get_by_role("button", name="Take this one").press("Enter")
         # The row of the advised reading is open, and the drawing shows where it is taken.
-        advised = re.sub(", again$", "", box.locator("b").inner_text().removeprefix("Measure next: "))
+        advised = re.sub(", again$", "", box.locator("b").nth(1).inner_text())
         expect(page.get_by_role("img", name=re.compile(f"Gear of 31 teeth, {advised}"))).to_be_visible()
-        self.measure("Span over teeth", "8.61; 8.60; 8.62")
+        # The hand is in its row already: three readings of what a gear of 0.8 module has there.
+        k = int(re.findall(r"\d+", advised)[0])
+        span = float(span_over_teeth(Gear(31, 0.8), k))
+        page.keyboard.type("; ".join(f"{span + off:.2f}" for off in (-0.01, 0.0, 0.01)))
         rows = page.get_by_role("table").get_by_role("row")
-        expect(rows.filter(has_text="span over 4 teeth")).to_contain_text("3 times, scatter 0.010")
+        expect(rows.filter(has_text=advised)).to_contain_text("3 times, scatter 0.010")
         self.give(Mark="0.8M")
         self.says("0.8 module")
 

@@ -8,7 +8,7 @@ from functools import cache
 from pathlib import Path
 from typing import Any, ClassVar
 
-from playwright.sync_api import Browser, ConsoleMessage, Page, ViewportSize, expect
+from playwright.sync_api import Browser, ConsoleMessage, Page, StorageState, ViewportSize, expect
 
 from demo import DEMO_MEMBER, DEMO_PASSWORD
 from launch.browser import DESK, chromium, sign_in
@@ -36,6 +36,8 @@ class BrowserCase(unittest.TestCase):
 
     browser: ClassVar[Browser]
     size: ClassVar[ViewportSize] = DESK
+    signed_in: ClassVar[StorageState | None] = None
+    """What the door gave the first test: each next one has a fresh device that was let in already."""
 
     @classmethod
     def setUpClass(cls) -> None:
@@ -46,13 +48,26 @@ class BrowserCase(unittest.TestCase):
 
     def setUp(self) -> None:
         self.complaints: list[str] = []
-        self.context = self.browser.new_context(viewport=self.size, reduced_motion="reduce")
+        self.context = self.browser.new_context(
+            viewport=self.size, reduced_motion="reduce", storage_state=BrowserCase.signed_in
+        )
         self.addCleanup(self.context.close)
         self.page = self.context.new_page()
         self.page.on("console", self._heard)
         self.page.on("pageerror", lambda error: self.complaints.append(str(error)))
         self.addCleanup(self._look_back)
+        self._come_in()
+
+    def _come_in(self) -> None:
+        """On the bench, through the door only where an earlier test signed out."""
+        if BrowserCase.signed_in:
+            self.page.goto(self.address)
+            if "/sign-in" not in self.page.url:
+                self.page.get_by_role("link", name="Bench").first.wait_for()
+                return
         sign_in(self.page, self.address, DEMO_MEMBER, DEMO_PASSWORD)
+        cookies = self.context.cookies()
+        BrowserCase.signed_in = {"cookies": cookies, "origins": []}  # type: ignore[typeddict-item]
 
     def _heard(self, message: ConsoleMessage) -> None:
         # The browser itself reports every 4xx and 5xx; the screen has its own words for them.

@@ -12,6 +12,7 @@ from hypothesis import strategies as st
 from hypothesis.extra.django import TestCase as HypothesisTestCase
 
 from config.api import api
+from sums.apart import answer_to
 
 from .bench import BenchCase
 
@@ -103,3 +104,53 @@ class AnyBody(BenchCase, HypothesisTestCase):
             with self.subTest(path=path[:20]):
                 self.assertIn(status, (404, 422))
                 self.assertTrue(answer["hint"])
+
+
+class OneWayOfSaying(BenchCase):
+    """Over HTTP a problem is told as at the command line: message, field and hint."""
+
+    def test_what_a_validator_says_arrives_whole(self) -> None:
+        gear = {"teeth": 15, "module_mm": 0.8}
+        for name, body in (
+            ("read", {"teeth": 31, "readings": [{"value": 0}]}),
+            ("read", {"teeth": 31, "readings": [{"value": "0"}]}),
+            ("read", {"teeth": 31, "readings": [{"kind": "span", "value": 8.6}]}),
+            ("read", {"teeth": 31, "readings": [{"value": "26,4 furlongs"}]}),
+            ("read", {"teeth": 31, "readings": [{"kind": "inside", "value": 20}, {"value": 20}]}),
+            ("read", {"teeth": 31, "readings": []}),
+            ("pair", {"first": {"teeth": 15}, "second": {"teeth": 54}}),
+            ("pair", {"first": {**gear, "diametral_pitch": 32}, "second": gear}),
+            ("pair", {"first": gear, "second": {**gear, "module_mm": "nonsense"}}),
+            ("pair", {"first": {**gear, "tip_trim_mm": 5}, "second": gear}),
+            ("pair", {"first": gear, "second": {**gear, "module_mm": 0.79375}}),
+            ("train", {"line": "12:60", "couplings": [{"kind": "belt"}]}),
+            ("train", {"line": "12:60", "use": {"kind": "reel", "full_mm": 3, "bare_mm": 9}}),
+            ("regear", {"pinion": 15}),
+            ("count", {}),
+            ("fitting", {"work": {"job": "moon"}}),
+            ("crossed", {"pair": {"kind": "worm", "starts": 0}}),
+            ("gear", {"teeth": 20, "module_mm": 1, "colour": "blue"}),
+            ("gear", []),
+        ):
+            told, problem = answer_to(name, json.dumps(body))
+            status, said = self.desk.ask("POST", f"/sums/{name}", body)
+            with self.subTest(name=name, body=str(body)[:90]):
+                self.assertIsNone(told)
+                assert problem
+                self.assertEqual((status, said), (422, problem.model_dump()))
+                self.assertTrue(problem.problem and (problem.hint or problem.field == ""))
+
+    def test_numbers_that_come_to_nothing_are_a_problem_and_no_crash(self) -> None:
+        """Rings whose readings leave no involute, and a mate with more teeth than the ring."""
+        for readings in (
+            [{"kind": "inside", "value": 46.0}, {"kind": "between", "size_mm": 1.7, "value": 12.0}],
+            [{"kind": "inside", "value": 46.0}, {"kind": "between", "size_mm": 9.0, "value": 46.5}],
+            [{"kind": "inside", "value": 46.0}, {"kind": "ring mate", "k": 60, "value": 15.0}],
+            [{"kind": "inside", "value": 46.0}, {"kind": "ring mate", "k": 47, "value": 0.4}],
+        ):
+            status, told = self.desk.ask("POST", "/sums/read", {"teeth": 48, "readings": readings})
+            with self.subTest(readings=str(readings)):
+                self.assertIn(status, (200, 422))
+                text = json.dumps(told)
+                self.assertNotIn("NaN", text)
+                self.assertNotIn("Infinity", text)

@@ -94,9 +94,9 @@ class Instruments(BenchCase):
         status, told = self.desk.ask(
             "POST", "/sums/train", {"line": "a-b 12:60 | b-c belt 20:20 | c-a 20:11"}
         )
-        self.assertEqual((status, told["field"]), (422, "train"))
+        self.assertEqual((status, told["field"]), (422, "line"))
         self.assertTrue({"a"} <= set(told["where"]))
-        self.refused(self.desk.ask("POST", "/sums/pair", {"first": {"teeth": 15}}), "cannot be used")
+        self.refused(self.desk.ask("POST", "/sums/pair", {"first": {"teeth": 15}}), "size is missing")
 
     def test_what_can_be_picked_is_told_and_a_stranger_is_told_nothing(self) -> None:
         told = self.desk.got("GET", "/sums/choices")

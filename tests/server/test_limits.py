@@ -128,16 +128,18 @@ class SumsApart(TestCase):
         self.addCleanup(sums.close)
         # Its helper is up and answers, so that the time is the sum's and not the start's.
         self.assertIn("teeth", sums.compute("gear", '{"teeth": 31, "module_mm": 0.8}'))
-        slow = '{"line": "?:60 | 14:? | 10:40 | 12:48 | 9:60", "known": {"ratio": 900, "ratio_error": 90}}'
+        # Of no standard size, which is looked for far and wide.
+        spans = ", ".join(f'{{"kind": "span", "k": {k}, "value": {w}}}' for k, w in ((4, 10.245), (5, 13.05)))
+        slow = f'{{"teeth": 32, "readings": [{{"value": 32.3}}, {spans}]}}'
         began = time.monotonic()
-        sums.compute("train", slow)
+        sums.compute("read", slow)
         took = time.monotonic() - began
         # Given a fraction of what it takes, it is given up, and its process with it.
         sums._seconds = took / 8
         helper = sums._free.queue[0]
         assert helper
         with self.assertRaises(TooLongError) as said:
-            sums.compute("train", slow)
+            sums.compute("read", slow)
         self.assertIsNotNone(helper.process.poll())
         self.assertEqual(list(sums._free.queue), [None])
         self.assertIn("given up", said.exception.problem)

@@ -90,6 +90,36 @@ class Plan(BenchCase):
             self.desk.ask("PUT", self.at("timers", uuid4()), {"label": "x", "minutes": -1})[0], 422
         )
 
+    def test_a_count_taken_back_ends_what_began_to_cure_with_it(self) -> None:
+        tick, timer, other = uuid4(), uuid4(), uuid4()
+        body = {"piece_id": str(self.piece(1)), "outcome": "in", "count": 1}
+        self.desk.got("PUT", self.at("ticks", tick), body)
+        cure = {"label": "rear cover cures", "minutes": 60, "tick_id": str(tick)}
+        self.desk.got("PUT", self.at("timers", timer), cure)
+        self.desk.got("PUT", self.at("timers", other), {"label": "glue", "minutes": 5})
+        self.desk.got("DELETE", self.at("ticks", tick))
+        self.assertEqual([one["label"] for one in self.desk.got("GET", "/timers")], ["glue"])
+        # Sent late, after the count was taken back on the way: it never runs.
+        self.desk.got("PUT", self.at("timers", uuid4()), cure)
+        self.assertEqual([one["label"] for one in self.desk.got("GET", "/timers")], ["glue"])
+        # A count that is not there, or is another bench's, is no reason to lose a cure.
+        self.desk.got("PUT", self.at("timers", uuid4()), {**cure, "label": "seat", "tick_id": str(uuid4())})
+        self.assertEqual({one["label"] for one in self.desk.got("GET", "/timers")}, {"glue", "seat"})
+
+    def test_what_the_plan_fits_new_is_what_has_to_be_got(self) -> None:
+        """One rule for both: found done for, not used twice, or something else going in."""
+        lines = ("gasket discard", "idler 23t nylon", "2x M3x8 cap hex2.5", "seal cap shut", "bush 4x6x3")
+        pieces = [services.record_step(self.ada, self.visit.id, uuid4(), line).piece.id for line in lines]
+        self.desk.got("PUT", self.at("pieces", pieces[1], "verdict"), {"verdict": "pair", "finding": "worn"})
+        instead = {"verdict": "keep", "finding": "", "instead": "M3x10 cap hex2.5"}
+        self.desk.got("PUT", self.at("pieces", pieces[2], "verdict"), instead)
+        visit = self.desk.got("GET", f"/visits/{self.visit.id}")
+        plan = self.desk.got("GET", self.at("plan"))
+        got = {step["number"] for step in visit["steps"] if step["piece"]["renewed"]}
+        new = {int(step["key"].split(":")[1]) for step in plan["steps"] if step["outcome"] == "new"}
+        self.assertEqual(got, new)
+        self.assertEqual(got, {4, 5, 6})
+
 
 class LookedOver(BenchCase):
     def test_findings_give_a_verdict_with_its_reason_and_the_school(self) -> None:
