@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import time
 import unittest
 from math import atan, cos, degrees, hypot, pi, sin, tan
 from typing import Any, ClassVar
@@ -121,16 +120,6 @@ class Trains(unittest.TestCase):
             told = answer("train", line="12:60 | 14:48", torque_nmm=5, use=use)
             with self.subTest(kind=use["kind"]):
                 self.assertGreater(value(told.use, label), 0)
-
-    def test_a_train_answers_within_thirty_milliseconds(self) -> None:
-        line = " | ".join(["12:60", "14:48i", "belt 20:40", "w1:30"] * 5)
-        answer("train", line=line)
-        took = []
-        for _ in range(5):
-            began = time.perf_counter()
-            answer("train", line=line)
-            took.append(time.perf_counter() - began)
-        self.assertLess(min(took), 0.030)
 
 
 class Meshes(unittest.TestCase):

@@ -6,7 +6,6 @@ import unittest
 from dataclasses import replace
 from itertools import pairwise, permutations
 from random import Random
-from time import perf_counter
 
 from hypothesis import given, settings
 from hypothesis import strategies as st
@@ -20,9 +19,6 @@ from gearing.order import Off, needs_of, precedence, reach, tool_of, tools_for, 
 def strip(*lines: str) -> list[Off]:
     return [Off(number, parse(line)) for number, line in enumerate(lines, 1)]
 
-
-SLACK = 4
-"""Times slower than an idle machine one may be that others share."""
 
 SERVO = strip(
     "servo lead connector @top",
@@ -187,14 +183,11 @@ class Tangles(unittest.TestCase):
             steps = tangle(19, seed, tools=6, sides=2 + seed % 3)
             self.assertTrue(reach(steps, 20).exact)
 
-    def test_two_hundred_steps_at_once_and_never_worse_than_side_by_side(self) -> None:
+    def test_two_hundred_steps_are_never_worse_than_side_by_side(self) -> None:
         for seed in range(8):
             steps = tangle(200, seed, sides=2 + seed % 3)
-            began = perf_counter()
             found = reach(steps, 201)
-            took = perf_counter() - began
             with self.subTest(seed=seed):
-                self.assertLess(took, 0.3 * SLACK)
                 self.assertLessEqual(found.turn_overs, side_by_side(steps))
                 graph = precedence(steps)
                 at = {number: place for place, number in enumerate(found.steps)}

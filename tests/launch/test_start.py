@@ -7,7 +7,6 @@ import re
 import signal
 import socket
 import tempfile
-import time
 from pathlib import Path
 
 import dj_database_url
@@ -83,9 +82,7 @@ class Start(Installed):
         os.kill(running.pid, signal.SIGKILL)
         running.communicate(timeout=READY)
         (self.var / "database" / "pid").write_text("garbage")
-        began = time.monotonic()
         running = self.start()
-        self.assertLess(time.monotonic() - began, 30)
         # Ctrl-C reaches the whole group, as in a terminal.
         os.killpg(running.pid, signal.SIGINT)
         said = self.heard + running.communicate(timeout=READY)[0]

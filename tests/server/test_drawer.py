@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import time
 from decimal import Decimal
 from typing import Any
 from uuid import uuid4
@@ -106,29 +105,28 @@ class Drawer(BenchCase):
                 self.refused(answer, ".")
         self.assertFalse(Kept.objects.exists())
 
-    def test_ten_thousand_gears_answer_in_time(self) -> None:
-        Kept.objects.bulk_create(
+    def test_among_ten_thousand_gears_those_that_one_by_one_would_give(self) -> None:
+        rows = [
             Kept(
                 workshop=self.home, recorded_by=self.ada, teeth=8 + n % 97, module_mm=Decimal(str((0.5, 0.6, 0.8, 1.0)[n % 4])),
                 bore_mm=2 + n % 7, place=f"R{n % 40}", material=("nylon", "brass", "steel")[n % 3], source=f"donor {n % 300}",
             )
             for n in range(10_000)
-        )  # fmt: skip
-        asked = [
-            (PartIn(teeth=31, module_mm=0.8, bore_mm=5), ""),
-            (PartIn(module_mm="32 DP"), "brass"),
-            (PartIn(), "donor R12 steel"),
-            (PartIn(), ""),
-        ]
-        for wanted, words in asked:
-            taken = []
-            for _ in range(5):
-                began = time.perf_counter()
-                self.assertTrue(search(self.ada, wanted, words).page(1)[0])
-                taken.append(time.perf_counter() - began)
-            with self.subTest(words=words):
-                # The budget is 50 ms; a loaded test machine is given twice that.
-                self.assertLess(min(taken), 0.1)
+        ]  # fmt: skip
+        Kept.objects.bulk_create(rows)
+
+        def by_hand(**fields: Any) -> int:
+            return sum(all(getattr(row, name) == value for name, value in fields.items()) for row in rows)
+
+        for wanted, words, many in (
+            (PartIn(teeth=31, module_mm=0.8, bore_mm=5), "", by_hand(teeth=31, module_mm=Decimal("0.8"))),
+            (PartIn(module_mm="32 DP"), "brass", by_hand(module_mm=Decimal("0.8"), material="brass")),
+            (PartIn(), "donor R12 steel", by_hand(place="R12", material="steel")),
+            (PartIn(), "", 10_000),
+        ):
+            with self.subTest(words=words, teeth=wanted.teeth):
+                self.assertGreater(many, 0)
+                self.assertEqual(search(self.ada, wanted, words).counted.count(), many)
 
     def test_what_came_for_a_visit_is_listed_there_and_nowhere_else(self) -> None:
         wanted = {"teeth": 31, "module_mm": 0.8}
