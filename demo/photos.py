@@ -4,8 +4,10 @@ from __future__ import annotations
 
 import io
 import random
+from functools import cache
 
 import numpy as np
+from numpy.typing import NDArray
 from PIL import Image, ImageChops, ImageDraw, ImageFilter
 
 from gearing.entry import Entry
@@ -15,6 +17,8 @@ from gearing.outline import gear_outline
 
 SIZE = (1280, 960)
 MAT = (70, 88, 84)
+AROUND = 90
+"""Pixels about a shape that its shadow can reach."""
 METALS = {
     "brass": (196, 158, 84),
     "steel": (150, 156, 160),
@@ -52,13 +56,26 @@ def _mat(dice: random.Random) -> Image.Image:
 
 def _laid(picture: Image.Image, mask: Image.Image, colour: tuple[int, int, int]) -> None:
     """Lay a shape on the mat: its shadow, its body, a light edge towards the lamp."""
+    reach = mask.getbbox()
+    if not reach:
+        return
+    # Only where it and its shadow fall: the mat is large, and most pieces are small.
+    left, top, right, low = reach
+    box = (
+        max(0, left - AROUND),
+        max(0, top - AROUND),
+        min(SIZE[0], right + AROUND),
+        min(SIZE[1], low + AROUND),
+    )
+    part, mask = picture.crop(box), mask.crop(box)
     shadow = ImageChops.offset(mask, 16, 20).filter(ImageFilter.GaussianBlur(14))
-    picture.paste((22, 30, 30), mask=shadow.point(lambda v: int(v * 0.7)))
-    picture.paste(colour, mask=mask)
+    part.paste((22, 30, 30), mask=shadow.point(lambda v: int(v * 0.7)))
+    part.paste(colour, mask=mask)
     rim = ImageChops.subtract(mask, ImageChops.offset(mask, 4, 5))
-    picture.paste(tuple(min(255, int(c * 1.3) + 12) for c in colour), mask=rim)
+    part.paste(tuple(min(255, int(c * 1.3) + 12) for c in colour), mask=rim)
     dark = ImageChops.subtract(mask, ImageChops.offset(mask, -4, -5))
-    picture.paste(tuple(int(c * 0.62) for c in colour), mask=dark)
+    part.paste(tuple(int(c * 0.62) for c in colour), mask=dark)
+    picture.paste(part, box[:2])
 
 
 def _gear(
@@ -94,9 +111,7 @@ def _case(picture: Image.Image, dice: random.Random) -> None:
     body = Image.new("L", SIZE)
     ImageDraw.Draw(body).rounded_rectangle([260, 190, 1020, 770], 70, fill=255)
     _laid(picture, body, (62, 66, 70))
-    well = Image.new("L", SIZE)
-    ImageDraw.Draw(well).rounded_rectangle([310, 240, 970, 720], 50, fill=255)
-    picture.paste((46, 50, 53), mask=well)
+    ImageDraw.Draw(picture).rounded_rectangle([310, 240, 970, 720], 50, fill=(46, 50, 53))
     for x, y in ((320, 250), (960, 250), (320, 710), (960, 710)):
         hole = Image.new("L", SIZE)
         ImageDraw.Draw(hole).ellipse([x - 26, y - 26, x + 26, y + 26], fill=255)
@@ -115,9 +130,12 @@ def _case(picture: Image.Image, dice: random.Random) -> None:
 
 def _lamp(picture: Image.Image) -> Image.Image:
     """Light from the upper left, falling off."""
+    lit = np.clip(np.asarray(picture) * _light(), 0, 255).astype(np.uint8)
+    return Image.fromarray(lit).filter(ImageFilter.GaussianBlur(0.8))
+
+
+@cache
+def _light() -> NDArray[np.float32]:
     y, x = np.mgrid[0 : SIZE[1], 0 : SIZE[0]]
     away = np.hypot(x - SIZE[0] * 0.3, y - SIZE[1] * 0.2) / SIZE[0]
-    light = (1.16 - 0.5 * away)[..., None]
-    return Image.fromarray(np.clip(np.asarray(picture) * light, 0, 255).astype(np.uint8)).filter(
-        ImageFilter.GaussianBlur(0.8)
-    )
+    return (1.16 - 0.5 * away).astype(np.float32)[..., None]

@@ -52,7 +52,7 @@ def main(words: list[str]) -> None:  # noqa: PLR0912 - a list of commands is as 
         case ["schema"]:
             from .frontend import packages
             from .serve import environment
-            from .testing import schema
+            from .testing.checks import schema
 
             packages()
             os.environ.update(environment("mysql://nobody@127.0.0.1/none"))

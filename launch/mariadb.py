@@ -83,7 +83,11 @@ class OwnMariaDB:
     @property
     def url(self) -> str:
         """As Django takes it."""
-        return f"mysql://{self.account}:{secret(self.folder, 'database')}@{HOST}:{self.port}/{self.name}"
+        return self.url_of(self.name)
+
+    def url_of(self, name: str) -> str:
+        """The same for another database of this server."""
+        return f"mysql://{self.account}:{secret(self.folder, 'database')}@{HOST}:{self.port}/{name}"
 
     def running_url(self) -> str:
         """The same, for the server another process of ours has started here."""

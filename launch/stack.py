@@ -10,7 +10,8 @@ from pathlib import Path
 from . import frontend
 from .mariadb import OwnMariaDB, free_port
 from .places import HOST
-from .serve import environment, manage, start_caliper
+from .prepared import copy_to
+from .serve import environment, start_caliper
 from .supervise import Server
 
 
@@ -34,11 +35,10 @@ class Stack:
     def __enter__(self) -> Stack:
         try:
             built = frontend.build()
+            copy_to(self.database.folder, media=self.folder / "media")
             self.database.start()
             self.caliper, address = start_caliper(free_port())
             env = environment(self.database.url, self.folder, built, address)
-            manage(env, "migrate", "--verbosity", "0")
-            manage(env, "load_demo")
             self.server = Server(self.port, env, log=(self.folder / "server.log").open("w"))
             self.server.start()
             self.server.wait()

@@ -6,7 +6,7 @@ import unittest
 from math import radians
 
 import numpy as np
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from numpy.typing import NDArray
 
@@ -22,6 +22,7 @@ from gearing.probes import Probe
 from gearing.sizes import standard_sizes, table
 from sums.pair import PairIn, mesh_pair
 
+from ..examples import examples
 from .cases import gears
 
 Points = NDArray[np.float64]
@@ -47,7 +48,7 @@ def inside(points: Points, polygon: Points) -> NDArray[np.bool_]:
 
 
 class Jaws(unittest.TestCase):
-    @settings(max_examples=60, deadline=None)
+    @examples(60)
     @given(gears(most=60), st.sampled_from(["settled", "largest"]))
     def test_over_the_tips_the_gear_just_fits_between_them(self, gear: Gear, how: str) -> None:
         held = hold(gear, Probe("tips", how))
@@ -56,7 +57,7 @@ class Jaws(unittest.TestCase):
         self.assertAlmostEqual(lying[:, 0].max(), held.right, delta=error)
         self.assertAlmostEqual(lying[:, 0].min(), held.left, delta=error)
 
-    @settings(max_examples=60, deadline=None)
+    @examples(60)
     @given(gears(least=12, most=60), st.data())
     def test_a_span_meets_the_flanks_square_on_the_base_tangent(
         self, gear: Gear, data: st.DataObject
@@ -77,7 +78,7 @@ class Jaws(unittest.TestCase):
 class PointsAndPins(unittest.TestCase):
     """Where points and pins go on the drawing is where they touch the drawn outline."""
 
-    @settings(max_examples=60, deadline=None)
+    @examples(60)
     @given(gears(least=12, most=60))
     def test_points_reach_the_bottom_of_two_opposite_spaces(self, gear: Gear) -> None:
         held = hold(gear, Probe("root"))
@@ -86,7 +87,7 @@ class PointsAndPins(unittest.TestCase):
             self.assertLess(np.hypot(lying[:, 0] - x, lying[:, 1] - y).min(), 0.02 * float(gear.module))
         self.assertAlmostEqual(held.right - held.left, float(Probe("root").predict(gear)), places=9)
 
-    @settings(max_examples=60, deadline=None)
+    @examples(60)
     @given(gears(least=14, most=60))
     def test_pins_touch_both_flanks_and_cut_neither(self, gear: Gear) -> None:
         probe = Probe("pins", size=1.7 * float(gear.module))
@@ -97,7 +98,7 @@ class PointsAndPins(unittest.TestCase):
             self.assertAlmostEqual(nearest, held.mark_size / 2, delta=6e-3 * float(gear.module))
         self.assertAlmostEqual(held.right - held.left, float(probe.predict(gear)), places=9)
 
-    @settings(max_examples=60, deadline=None)
+    @examples(60)
     @given(gears(least=12, most=60), st.integers(1, 5))
     def test_a_chord_lies_between_two_tips(self, gear: Gear, pitches: int) -> None:
         held = hold(gear, Probe("chord", k=pitches))
@@ -114,7 +115,7 @@ class PointsAndPins(unittest.TestCase):
 class Meshing(unittest.TestCase):
     """The two outlines as the pair is drawn, first at the left, whatever the turn."""
 
-    @settings(max_examples=25, deadline=None)
+    @examples(25)
     @given(st.integers(13, 40), st.integers(13, 60), st.floats(0.05, 0.3), st.floats(0, 1))
     def test_drawn_teeth_stand_in_spaces_and_stay_there_as_they_turn(
         self, z1: int, z2: int, opened: float, turn: float

@@ -5,12 +5,14 @@ from __future__ import annotations
 import unittest
 from typing import Any
 
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from gearing.entry import LONGEST_LINE, Entry, build_title, chips, correct, parse, print_entry, strip_title
 from gearing.errors import GearingError
 from gearing.pieces import kinds
+
+from ..examples import examples
 
 SAID: dict[str, dict[str, Any]] = {
     "4x M3x10 button hex2 rear cover @under #A3 !spring behind ^dish out +blue after 3": {
@@ -104,7 +106,7 @@ LINES = st.one_of(
 
 
 class AnyLine(unittest.TestCase):
-    @settings(max_examples=1500, deadline=None)
+    @examples(1500)
     @given(LINES)
     def test_whatever_is_typed_parses_and_prints_back_to_the_same(self, line: str) -> None:
         try:
@@ -118,7 +120,7 @@ class AnyLine(unittest.TestCase):
         self.assertIn(entry.kind, kinds())
         self.assertTrue(strip_title(entry).strip() and chips(entry))
 
-    @settings(max_examples=300, deadline=None)
+    @examples(300)
     @given(st.lists(st.sampled_from(["left", "worn", "odd", "grey", "dotted"]), min_size=1, max_size=5))
     def test_words_not_understood_stay_words(self, words: list[str]) -> None:
         self.assertEqual(parse(" ".join(words)).words, " ".join(words))

@@ -6,12 +6,14 @@ import json
 import unittest
 from typing import Any
 
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from gearing.rebuild.tighten import MOST_ON_A_RING, crosswise, is_ring
 from sums import SUMS
 from sums.apart import answer_to
+
+from ..examples import LONG, examples
 
 TINY = 5e-324
 EXTREMES = st.sampled_from(
@@ -34,10 +36,10 @@ def outcome(name: str, body: Any) -> str:
 class Finite(unittest.TestCase):
     def test_pins_that_no_candidate_can_hold_still_leave_an_answer(self) -> None:
         """Plausible readings over pins, of which one in five used to fail."""
-        for teeth in (8, 10, 13, 20, 31, 57):
-            for module in (0.3, 0.4, 0.8, 2.0):
-                for pin in (1.4, 1.728, 2.1, 2.5):
-                    for more in (2.0, 2.4, 2.8):
+        for teeth in (8, 10, 13, 20, 31, 57) if LONG else (8, 20, 57):
+            for module in (0.3, 0.4, 0.8, 2.0) if LONG else (0.3, 0.8):
+                for pin in (1.4, 1.728, 2.1, 2.5) if LONG else (1.4, 2.5):
+                    for more in (2.0, 2.4, 2.8) if LONG else (2.0, 2.8):
                         readings = [
                             {
                                 "kind": "pins",
@@ -89,7 +91,7 @@ class Finite(unittest.TestCase):
         assert problem
         self.assertIn("no stage 50", problem.problem)
 
-    @settings(max_examples=150, deadline=None)
+    @examples(150)
     @given(st.sampled_from(sorted(SUMS)), st.data())
     def test_extreme_numbers_anywhere_are_answered(self, name: str, data: st.DataObject) -> None:
         plain: dict[str, Any] = {

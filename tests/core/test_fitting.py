@@ -6,7 +6,7 @@ import unittest
 from itertools import product
 from math import pi
 
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from gearing.errors import GearingError
@@ -15,6 +15,8 @@ from gearing.fitting.friction import FrictionStack, working_faces
 from gearing.fitting.press import interference, press_fit
 from gearing.fitting.shims import Pack, choose_shims
 from sums.fitting import FittingIn, fit_together
+
+from ..examples import examples
 
 SMALL = Disc(8.0, 4.2, 0.4, 0.2)
 
@@ -27,7 +29,7 @@ class Discs(unittest.TestCase):
         ):  # fmt: skip
             self.assertAlmostEqual(disc_force(disc, 0.75 * disc.cone) / force, 1.0, delta=0.02)
 
-    @settings(max_examples=60, deadline=None)
+    @examples(60)
     @given(st.lists(st.integers(1, 3), min_size=2, max_size=5), st.floats(0.05, 0.95))
     def test_parallel_adds_force_and_alternate_adds_travel(self, packets: list[int], share: float) -> None:
         signs = "".join(("(" if n % 2 else ")") * many for n, many in enumerate(packets))
@@ -97,7 +99,7 @@ class Shims(unittest.TestCase):
         with self.assertRaises(GearingError):
             choose_shims(0.45, 0.05, 0.06, [Pack(0.1, 3)])
 
-    @settings(max_examples=80, deadline=None)
+    @examples(80)
     @given(st.floats(0.05, 1.2), st.floats(0.02, 0.1), st.floats(0.03, 0.12))
     def test_no_fewer_shims_would_do(self, play: float, low: float, width: float) -> None:
         packs = [Pack(0.05), Pack(0.1), Pack(0.2), Pack(0.5)]

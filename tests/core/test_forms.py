@@ -6,7 +6,7 @@ import unittest
 from math import atan, cos, degrees, pi, radians, tan
 
 import numpy as np
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from gearing.advise import next_measurement
@@ -29,6 +29,8 @@ from gearing.ring import (
     ring_tip_radius,
     space_of,
 )
+
+from ..examples import examples
 
 
 def taken(form: str, key: str, value: float, n: int = 0, size: float = 0.0) -> Taken:
@@ -79,7 +81,7 @@ class Forms(unittest.TestCase):
         with self.assertRaises(GearingError):
             identify_part(Part("rack"), [])
 
-    @settings(max_examples=60, deadline=None)
+    @examples(60)
     @given(st.sampled_from(FORMS), st.data())
     def test_any_standard_measured_exactly_leads_and_odds_make_one(
         self, form: str, data: st.DataObject

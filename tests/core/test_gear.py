@@ -6,7 +6,7 @@ import re
 import unittest
 
 import numpy as np
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from gearing.errors import GearingError
@@ -32,6 +32,7 @@ from gearing.measure import (
 )
 from gearing.outline import gear_outline
 
+from ..examples import examples
 from .cases import gears, vector_gear, vectors
 
 
@@ -64,7 +65,7 @@ class ReferenceCases(unittest.TestCase):
 class OnTheOutline(unittest.TestCase):
     """The same readings, taken by flat jaws and by hand on the drawn points."""
 
-    @settings(max_examples=60, deadline=None)
+    @examples(60)
     @given(gears(most=70))
     def test_flat_jaws_round_the_outline_read_as_predicted(self, gear: Gear) -> None:
         turns = np.linspace(0, 2 * np.pi / float(gear.teeth), 721)
@@ -76,7 +77,7 @@ class OnTheOutline(unittest.TestCase):
         self.assertAlmostEqual(widths.min(), float(over_tips_settled(gear)), delta=error)
         self.assertAlmostEqual(widths.max(), float(over_tips_largest(gear)), delta=error)
 
-    @settings(max_examples=60, deadline=None)
+    @examples(60)
     @given(gears())
     def test_the_outline_keeps_its_circles_and_its_thickness(self, gear: Gear) -> None:
         radius = np.hypot(*gear_outline(gear).T)
@@ -84,7 +85,7 @@ class OnTheOutline(unittest.TestCase):
         self.assertAlmostEqual(radius.min(), float(root_radius(gear)), places=6)
         self.assertEqual(len(radius) % int(gear.teeth), 0)
 
-    @settings(max_examples=60, deadline=None)
+    @examples(60)
     @given(gears(), st.data())
     def test_two_spans_differ_by_the_base_pitch(self, gear: Gear, data: st.DataObject) -> None:
         k = data.draw(st.integers(2, 8))
@@ -93,7 +94,7 @@ class OnTheOutline(unittest.TestCase):
             step = span_over_teeth(worn, k + 1) - span_over_teeth(worn, k)
             self.assertAlmostEqual(float(step), float(base_pitch(gear)), places=9)
 
-    @settings(max_examples=80, deadline=None)
+    @examples(80)
     @given(gears())
     def test_jaws_of_a_valid_span_touch_between_base_and_tip(self, gear: Gear) -> None:
         for k in span_counts(gear):
@@ -133,7 +134,7 @@ class Refusals(unittest.TestCase):
             over_pins(Gear(20, 1.0), 0.6)
         self.assertIn("best", caught.exception.hint)
 
-    @settings(max_examples=60, deadline=None)
+    @examples(60)
     @given(gears(least=9, most=104), st.floats(0.5, 3.4))
     def test_a_pin_that_is_advised_is_never_one_that_is_refused(self, gear: Gear, size: float) -> None:
         pin = round(size * float(gear.module), 2)

@@ -7,7 +7,7 @@ from dataclasses import replace
 from itertools import product
 
 import numpy as np
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from gearing.advise import _weigh, expected_gain, mixed_gain, next_measurement, next_measurements
@@ -21,6 +21,8 @@ from gearing.readings import Clues, Reading
 from gearing.sizes import standard_sizes
 from gearing.unlisted import agreed_size
 from launch.readings import LABELS, crowd, one_of, read
+
+from ..examples import examples
 
 SETTLED, LARGEST = Probe("tips", "settled"), Probe("tips", "largest")
 
@@ -78,7 +80,7 @@ class PlainGears(unittest.TestCase):
 
 
 class OfNoStandard(unittest.TestCase):
-    @settings(max_examples=25, deadline=None)
+    @examples(25)
     @given(st.floats(0.3, 2.4), st.integers(18, 70), st.integers(0, 10_000))
     def test_a_size_the_readings_agree_on_is_found_whatever_it_is(
         self, module: float, teeth: int, seed: int
@@ -123,7 +125,7 @@ class NoneOfThese(unittest.TestCase):
         found = identify(20, [Reading(SETTLED, 22.0), Reading(Probe("span", k=3), 90.0)])
         self.assertGreater(found.none, 0.99)
 
-    @settings(max_examples=40, deadline=None)
+    @examples(40)
     @given(st.integers(4, 1000), st.floats(0.01, 2000), st.floats(0.01, 2000))
     def test_odds_always_make_one(self, teeth: int, tips: float, span: float) -> None:
         found = identify(teeth, [Reading(SETTLED, tips), Reading(Probe("span", k=2), span)])

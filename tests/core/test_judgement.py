@@ -7,7 +7,7 @@ from dataclasses import replace
 from math import radians
 
 import numpy as np
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from gearing.counting import (
@@ -31,6 +31,7 @@ from gearing.wear import wear_from_span
 from sums.read import read_gear
 from sums.readings import ReadIn
 
+from ..examples import examples
 from .cases import gears, vector_gear, vectors
 
 
@@ -42,7 +43,7 @@ class Counting(unittest.TestCase):
             )
             self.assertEqual(next(iter(route.odds)), row["teeth"])
 
-    @settings(max_examples=200, deadline=None)
+    @examples(200)
     @given(st.integers(8, 120), st.sampled_from([0.5, 0.8, 1.0]), st.integers(12, 60), st.data())
     def test_every_route_finds_the_count_it_was_made_from(
         self, z: int, m: float, mate: int, data: st.DataObject
@@ -151,7 +152,7 @@ class LookAlikes(unittest.TestCase):
 
 
 class Wearing(unittest.TestCase):
-    @settings(max_examples=60, deadline=None)
+    @examples(60)
     @given(gears(least=16, most=80), st.floats(0.0, 0.1))
     def test_what_was_taken_off_is_found_again(self, new: Gear, share: float) -> None:
         thin = share * float(new.module)
@@ -235,7 +236,7 @@ class Readings(unittest.TestCase):
         self.assertEqual((one_off.stray, one_off.wide), (26.7, False))
         self.assertAlmostEqual(one_off.value, 26.30)
 
-    @settings(max_examples=20, deadline=None)
+    @examples(20)
     @given(st.integers(2, 8), st.floats(0.02, 0.5), st.integers(0, 10_000))
     def test_the_error_of_a_mean_covers_the_truth_however_wild_the_hand(
         self, n: int, hand: float, seed: int

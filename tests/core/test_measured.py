@@ -6,7 +6,7 @@ import unittest
 from dataclasses import replace
 
 import numpy as np
-from hypothesis import assume, given, settings
+from hypothesis import assume, given
 from hypothesis import strategies as st
 from numpy.typing import NDArray
 
@@ -16,6 +16,7 @@ from gearing.measure import form_radius, over_pins, span_counts, span_over_teeth
 from gearing.mesh import mesh, zero_backlash_distance
 from gearing.outline import gear_outline, tooth_outline
 
+from ..examples import examples
 from .cases import gears
 from .test_drawing import inside, turned
 
@@ -78,7 +79,7 @@ def free_turn(first: Gear, second: Gear, distance: float) -> float:
 
 
 class Measured(unittest.TestCase):
-    @settings(max_examples=40, deadline=None)
+    @examples(40)
     @given(gears(least=9, most=104), st.floats(1.5, 1.9))
     def test_pins_laid_in_the_spaces(self, gear: Gear, size: float) -> None:
         pin = size * float(gear.module)
@@ -89,7 +90,7 @@ class Measured(unittest.TestCase):
         assume(reading / 2 - pin > base_radius(gear))
         self.assertAlmostEqual(pin_reading(gear, pin), reading, delta=2e-3 * float(gear.module))
 
-    @settings(max_examples=40, deadline=None)
+    @examples(40)
     @given(gears(least=9, most=104), st.data())
     def test_jaws_closed_over_the_flanks(self, gear: Gear, data: st.DataObject) -> None:
         # An undercut flank ends above the base circle; the formula knows the involute alone.
@@ -101,7 +102,7 @@ class Measured(unittest.TestCase):
             jaw_span(gear, k), float(span_over_teeth(gear, k)), delta=1e-3 * float(gear.module)
         )
 
-    @settings(max_examples=40, deadline=None)
+    @examples(40)
     @given(gears(least=9, most=104), st.data())
     def test_a_chord_from_edge_to_like_edge(self, gear: Gear, data: st.DataObject) -> None:
         pitches = data.draw(st.integers(1, int(gear.teeth) // 2))
@@ -110,7 +111,7 @@ class Measured(unittest.TestCase):
         away = turned(edge[None, :], -2 * np.pi * pitches / float(gear.teeth))[0]
         self.assertAlmostEqual(float(np.hypot(*(edge - away))), float(tip_chord(gear, pitches)), places=9)
 
-    @settings(max_examples=12, deadline=None)
+    @examples(12)
     @given(
         st.integers(14, 40),
         st.integers(14, 60),
@@ -130,7 +131,7 @@ class Measured(unittest.TestCase):
         assume(found.tip_clearance_1 > 0.05 and found.tip_clearance_2 > 0.05)
         self.assertAlmostEqual(free_turn(first, second, distance), found.turn_2, delta=4e-4)
 
-    @settings(max_examples=40, deadline=None)
+    @examples(40)
     @given(st.integers(18, 40), st.integers(18, 60), st.floats(0.05, 0.2))
     def test_contact_lasts_as_long_as_the_contact_ratio_says(self, z1: int, z2: int, opened: float) -> None:
         first, second = Gear(z1, 1.0), Gear(z2, 1.0)

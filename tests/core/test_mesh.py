@@ -6,7 +6,7 @@ import unittest
 from dataclasses import replace
 
 import numpy as np
-from hypothesis import assume, given, settings
+from hypothesis import assume, given
 from hypothesis import strategies as st
 
 from gearing.errors import GearingError
@@ -20,6 +20,7 @@ from gearing.mesh.warm import Climate, warmed
 from gearing.outline import Points, tooth_outline
 from gearing.ring import space_of
 
+from ..examples import examples
 from .cases import gears, vector_gear, vectors
 
 
@@ -42,7 +43,7 @@ class ReferenceCases(unittest.TestCase):
 
 
 class AnyPair(unittest.TestCase):
-    @settings(max_examples=80, deadline=None)
+    @examples(80)
     @given(gears(least=12), st.integers(12, 90), st.floats(0.01, 0.3))
     def test_play_opens_with_the_distance_and_is_nil_at_none(
         self, gear: Gear, teeth: int, opened: float
@@ -58,7 +59,7 @@ class AnyPair(unittest.TestCase):
             self.assertTrue(set_at.contact_ratio > wider.contact_ratio > widest.contact_ratio)
         self.assertAlmostEqual(wider.turn_1 * gear.teeth, wider.turn_2 * mate.teeth, places=9)
 
-    @settings(max_examples=50, deadline=None)
+    @examples(50)
     @given(gears(least=12), st.integers(12, 90))
     def test_which_gear_is_named_first_changes_nothing_but_the_names(self, gear: Gear, teeth: int) -> None:
         mate = replace(gear, teeth=teeth, profile_shift=0.0)
@@ -92,7 +93,7 @@ class ShortOfInvolute(unittest.TestCase):
 
 
 class InARing(unittest.TestCase):
-    @settings(max_examples=60, deadline=None)
+    @examples(60)
     @given(st.integers(12, 30), st.integers(14, 60), st.floats(0.01, 0.15))
     def test_play_opens_as_the_pinion_moves_to_the_middle(self, teeth: int, more: int, opened: float) -> None:
         pinion, ring = Gear(teeth, 0.5), Gear(teeth + more, 0.5)
@@ -204,7 +205,7 @@ A20 = np.radians(20.0)
 class VerdictsAndTroubles(unittest.TestCase):
     BAND = band_for("metal")
 
-    @settings(max_examples=150, deadline=None)
+    @examples(150)
     @given(
         st.integers(8, 60), st.integers(1, 60), st.booleans(), st.floats(-0.3, 0.6), st.floats(-0.3, 0.6),
         st.floats(-0.05, 0.6), st.sampled_from(["metal", "plastic", "open"]),

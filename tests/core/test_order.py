@@ -7,13 +7,15 @@ from dataclasses import replace
 from itertools import pairwise, permutations
 from random import Random
 
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from gearing.entry import parse
 from gearing.errors import GearingError
 from gearing.layout import fastener_map, stacks, tray
 from gearing.order import Off, needs_of, precedence, reach, tool_of, tools_for, troubles
+
+from ..examples import examples
 
 
 def strip(*lines: str) -> list[Off]:
@@ -55,7 +57,7 @@ class WayIn(unittest.TestCase):
         self.assertIn(found.steps[:3], ((1, 3, 2), (3, 1, 2), (2, 1, 3), (2, 3, 1)))
         self.assertEqual(found.tool_changes, 2)
 
-    @settings(max_examples=80, deadline=None)
+    @examples(80)
     @given(st.data())
     def test_no_other_order_of_the_same_steps_is_easier(self, data: st.DataObject) -> None:
         many = data.draw(st.integers(1, 6))

@@ -27,6 +27,8 @@ from launch.readings import (
     read,
 )
 
+from ..examples import of
+
 
 class Generator(unittest.TestCase):
     def test_a_crowd_holds_every_size_worn_only_downwards(self) -> None:
@@ -65,14 +67,15 @@ class Figures(unittest.TestCase):
         self.assertEqual(_habit(31, Reading(Probe("tips"), 26.18)), "32 DP")
 
     def test_the_reader_keeps_up_with_the_limit_and_beats_the_habit(self) -> None:
-        cases = [_case(seed) for seed in range(80)]
+        many = of(150)
+        cases = [_case(seed) for seed in range(many)]
         for name in SETS:
             reader, limit = (np.mean([getattr(c[name], f) for c in cases]) for f in ("right", "limit"))
             with self.subTest(name=name):
                 # A few hundredths either way are chance at this number of gears.
                 self.assertGreater(reader, limit - 0.04)
         # Where every size is as likely as any other, and shifts are wide, as well.
-        flat = [_case(seed, FLAT) for seed in range(60)]
+        flat = [_case(seed, FLAT) for seed in range(many)]
         for name in SETS:
             reader, limit = (np.mean([getattr(c[name], f) for c in flat]) for f in ("right", "limit"))
             with self.subTest(name=name, world="flat"):
@@ -81,4 +84,4 @@ class Figures(unittest.TestCase):
         self.assertGreater(np.mean([c.right for c in tips]), np.mean([c.habit for c in tips]) + 0.03)
         with contextlib.redirect_stdout(io.StringIO()) as out:
             _shares("tips", tips)
-        self.assertRegex(out.getvalue(), r"tips +\d\d\.\d% +\d\d\.\d% +\d\d\.\d% +80")
+        self.assertRegex(out.getvalue(), rf"tips +\d\d\.\d% +\d\d\.\d% +\d\d\.\d% +{many}")

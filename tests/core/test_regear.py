@@ -6,7 +6,7 @@ import unittest
 from math import pi, radians
 
 import numpy as np
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from gearing.errors import GearingError
@@ -17,6 +17,8 @@ from gearing.regear import Drive, Plate, Stocked, Target, regear
 from gearing.regear.pairs import Pairs, usual_shift
 from sums.regear import RegearIn, regear_drive
 
+from ..examples import examples
+
 ALPHA, BAND = radians(20), band_for("open")
 PRESENT = Drive(15, 54, 60.0, 2.6)
 
@@ -26,7 +28,7 @@ def counts(low: int, high: int, every: int = 1) -> list[Stocked]:
 
 
 class ClosedForms(unittest.TestCase):
-    @settings(max_examples=60, deadline=None)
+    @examples(60)
     @given(
         st.integers(12, 40), st.integers(30, 120), st.floats(0.0, 0.4), st.sampled_from([14.5, 20.0, 25.0]),
         st.floats(0.0, 0.5),

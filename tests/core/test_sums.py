@@ -13,7 +13,7 @@ from collections.abc import Iterator
 from typing import Any
 
 import numpy as np
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from pydantic import ValidationError
 
@@ -25,6 +25,8 @@ from launch.readings import read as draw
 from launch.sums import run
 from sums import SUMS
 from sums.base import problem_of
+
+from ..examples import examples
 
 GOOD: dict[str, dict[str, Any]] = {
     "fit": {
@@ -248,7 +250,7 @@ class AtTheCommandLine(unittest.TestCase):
             with self.subTest(field=field):
                 self.assertEqual((status, problem["field"]), (1, field), problem)
 
-    @settings(max_examples=300, deadline=None)
+    @examples(300)
     @given(st.sampled_from(sorted(SUMS)), st.data())
     def test_every_field_named_is_one_of_the_schema(self, name: str, data: st.DataObject) -> None:
         """Something of a good body spoiled: what is named can be found in what was asked for."""
@@ -413,7 +415,7 @@ class ReadingAGear(unittest.TestCase):
 
 
 class AnyInput(unittest.TestCase):
-    @settings(max_examples=400, deadline=None)
+    @examples(400)
     @given(st.sampled_from(list(GOOD)), st.data())
     def test_a_sum_answers_or_says_what_to_do(self, name: str, data: st.DataObject) -> None:
         fields = list(SUMS[name].takes.model_fields)

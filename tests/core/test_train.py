@@ -7,7 +7,7 @@ from fractions import Fraction
 from itertools import combinations
 
 import numpy as np
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from gearing.errors import GearingError
@@ -27,6 +27,8 @@ from gearing.train import (
 )
 from gearing.train.layout import Placed, lay_out, side_view
 from gearing.train.line import read_stages
+
+from ..examples import examples
 
 
 def total(line: str) -> Fraction:
@@ -51,14 +53,14 @@ class Lines(unittest.TestCase):
             with self.subTest(line=line):
                 self.assertEqual(total(line), ratio)
 
-    @settings(max_examples=120, deadline=None)
+    @examples(120)
     @given(st.lists(st.tuples(st.integers(4, 120), st.integers(4, 120)), min_size=1, max_size=20))
     def test_a_train_turned_round_has_the_inverse_ratio(self, pairs: list[tuple[int, int]]) -> None:
         there = total(" | ".join(f"{a}:{b}" for a, b in pairs))
         back = total(" | ".join(f"{b}:{a}" for a, b in reversed(pairs)))
         self.assertEqual(there * back, 1)
 
-    @settings(max_examples=200, deadline=None)
+    @examples(200)
     @given(st.text(max_size=40))
     def test_any_text_is_a_train_or_is_refused_in_words(self, line: str) -> None:
         try:
@@ -123,7 +125,7 @@ class Drives(unittest.TestCase):
             with self.subTest(line=bad), self.assertRaises(GearingError):
                 solve(read_train(bad))
 
-    @settings(max_examples=100, deadline=None)
+    @examples(100)
     @given(
         st.lists(
             st.sampled_from(

@@ -5,7 +5,7 @@ from __future__ import annotations
 import unittest
 from math import asin, degrees, pi
 
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from gearing.errors import GearingError
@@ -16,6 +16,8 @@ from gearing.train.slop import StagePlay, angle_of_play, slop
 from gearing.train.unknown import Measured, fill_in, ratio_of_turns
 from sums.train import TrainIn, run_train
 
+from ..examples import examples
+
 STAGE = st.sampled_from(
     ["12:60", "14:48i", "10:40b", "belt 20:40", "chain 11:18", "w2:30 lead 20", "p12/18/48", "p12/18/48 ring>carrier",
      "p12/18/48 sun>ring", "p12/18/48 carrier>sun"]
@@ -23,7 +25,7 @@ STAGE = st.sampled_from(
 
 
 class Power(unittest.TestCase):
-    @settings(max_examples=100, deadline=None)
+    @examples(100)
     @given(st.lists(STAGE, min_size=1, max_size=5), st.floats(1e-4, 10))
     def test_power_in_is_power_out_and_what_the_stages_lose(self, stages: list[str], torque: float) -> None:
         found = solve(read_train(" | ".join(stages)))
@@ -87,7 +89,7 @@ class Play(unittest.TestCase):
 
 
 class Clicks(unittest.TestCase):
-    @settings(max_examples=60, deadline=None)
+    @examples(60)
     @given(
         st.lists(st.tuples(st.integers(9, 19), st.integers(23, 61)), min_size=2, max_size=4),
         st.data(),
@@ -118,7 +120,7 @@ class Clicks(unittest.TestCase):
 
 
 class Open(unittest.TestCase):
-    @settings(max_examples=25, deadline=None)
+    @examples(25)
     @given(
         st.integers(8, 30),
         st.integers(31, 120),

@@ -8,7 +8,7 @@ from math import lcm, radians
 from typing import Any
 
 import numpy as np
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from gearing.errors import GearingError
@@ -17,6 +17,8 @@ from gearing.train.line import read_stages
 from gearing.train.power import power
 from gearing.train.slop import StagePlay, slop
 from sums.train import TrainIn, TrainOut, run_train
+
+from ..examples import examples
 
 
 def ran(line: str, **more: Any) -> TrainOut:
@@ -62,7 +64,7 @@ class LostMotion(unittest.TestCase):
         self.assertEqual((told.teeth_deg, told.shares[0].at), (1.0, "2"))
         self.assertAlmostEqual(told.input_deg or 0, 4.0)
 
-    @settings(max_examples=60, deadline=None)
+    @examples(60)
     @given(TREE, st.data())
     def test_trees_of_pairs_walked_by_hand(self, pairs: list[tuple[int, int, int, float]], data: Any) -> None:
         """Each gear set by its mate, the drive held, every mesh opened at once."""
@@ -120,7 +122,7 @@ class Torque(unittest.TestCase):
         self.assertAlmostEqual(by_name["d"] or 0, 10 * 48 / 14 * 4 * 0.97**2)
         self.assertEqual([one.loaded for one in told.stages], [False, True, True])
 
-    @settings(max_examples=60, deadline=None)
+    @examples(60)
     @given(st.integers(-300, 300).filter(bool), st.integers(-300, 300).filter(bool))
     def test_two_motors_share_by_the_teeth(self, sun: int, ring: int) -> None:
         """Without losses a set gives sun, ring and arm torques as 20 : 52 : 72, whatever turns how fast."""
@@ -132,7 +134,7 @@ class Torque(unittest.TestCase):
         self.assertAlmostEqual(told.torques["ring"], 52 / 20)
         self.assertAlmostEqual(told.torques["arm"], 72 / 20)
 
-    @settings(max_examples=80, deadline=None)
+    @examples(80)
     @given(TREE, st.data())
     def test_work_put_in_is_work_got_out(self, pairs: list[tuple[int, int, int, float]], data: Any) -> None:
         """Virtual work: with no losses torque goes up as speed goes down, along whatever branch."""
@@ -175,7 +177,7 @@ class Meetings(unittest.TestCase):
             with self.subTest(line=line):
                 self.assertEqual(ran(line).run_in_turns, turned)
 
-    @settings(max_examples=60, deadline=None)
+    @examples(60)
     @given(st.integers(8, 30), st.integers(8, 40), st.integers(1, 6))
     def test_planets_meet_sun_and_ring_by_counting(self, zs: int, zp: int, planets: int) -> None:
         zr = zs + 2 * zp
@@ -207,7 +209,7 @@ class Sets(unittest.TestCase):
                 self.assertEqual(found.ratio("1", "2"), ratio)
                 self.assertEqual(" | ".join(one.text() for one in read_stages(line)), line)
 
-    @settings(max_examples=80, deadline=None)
+    @examples(80)
     @given(st.integers(9, 30), st.integers(9, 24), st.integers(9, 24), st.integers(2, 5), st.booleans())
     def test_planets_that_go_in_find_their_teeth(
         self, zs: int, zp: int, zq: int, planets: int, paired: bool

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import os
 import shutil
 import tempfile
 import time
@@ -12,10 +11,11 @@ from pathlib import Path
 from backups.database import Database
 from launch.mariadb import OwnMariaDB
 
+from ..examples import LONG
 from .installed import OLDEST, Installed, end, preparing
 from .test_backup import Device
 
-MOMENTS = 20 if os.environ.get("DENTADO_LONG") else 3
+MOMENTS = 20 if LONG else 3
 SORTS = ("kill", "stop", "interrupt")
 
 

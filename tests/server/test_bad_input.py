@@ -7,13 +7,14 @@ import re
 from typing import Any
 from uuid import uuid4
 
-from hypothesis import HealthCheck, given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from hypothesis.extra.django import TestCase as HypothesisTestCase
 
 from config.api import api
 from sums.apart import answer_to
 
+from ..examples import examples
 from .bench import BenchCase
 
 ODD = st.recursive(
@@ -41,7 +42,7 @@ def bodies() -> list[tuple[str, str, list[str]]]:
 
 
 class AnyBody(BenchCase, HypothesisTestCase):
-    @settings(max_examples=250, deadline=None, suppress_health_check=list(HealthCheck))
+    @examples(250)
     @given(st.sampled_from(bodies()), st.data())
     def test_any_json_is_answered_in_words(
         self, route: tuple[str, str, list[str]], data: st.DataObject

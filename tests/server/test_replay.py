@@ -6,13 +6,14 @@ from typing import Any
 from uuid import UUID, uuid5
 
 from django.db import InternalError, OperationalError
-from hypothesis import HealthCheck, given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from hypothesis.extra.django import TestCase as HypothesisTestCase
 
 from config.middleware import lost, out_of_reach
 from visits.models import Change
 
+from ..examples import examples
 from .bench import BenchCase
 
 NAMES = UUID("7d1f1a52-9d1c-4d52-8d53-0e9b8f5c3a10")
@@ -42,7 +43,7 @@ class Replay(BenchCase, HypothesisTestCase):
             return "PUT", self.at("ticks", uuid5(NAMES, f"{self.visit.id}/tick/{at}")), body
         return "PUT", self.at("waits"), {"waits_for": value}
 
-    @settings(max_examples=40, deadline=None, suppress_health_check=list(HealthCheck))
+    @examples(40)
     @given(LOGS)
     def test_each_call_repeated_at_once_changes_nothing(self, log: list[tuple[str, int, Any]]) -> None:
         for at, entry in enumerate(log):
@@ -54,7 +55,7 @@ class Replay(BenchCase, HypothesisTestCase):
             self.assertEqual(self.desk.got("GET", self.at()), state)
             self.assertEqual(Change.objects.filter(visit=self.visit).count(), changes)
 
-    @settings(max_examples=30, deadline=None, suppress_health_check=list(HealthCheck))
+    @examples(30)
     @given(st.lists(st.one_of(STEPS, TICKS), max_size=12, unique_by=lambda entry: (entry[0], entry[1])))
     def test_a_whole_log_sent_again_leaves_the_record_as_it_was(
         self, log: list[tuple[str, int, Any]]

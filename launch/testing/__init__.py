@@ -1,0 +1,237 @@
+"""``./dentado test``: lint, types, contracts and the tests, side by side, closed with one plain line."""
+
+from __future__ import annotations
+
+import json
+import os
+import shutil
+import subprocess
+import sys
+import threading
+import time
+import unittest
+from collections import deque
+from dataclasses import dataclass, field
+
+from .. import frontend
+from ..mariadb import OwnMariaDB, free_port, with_parent
+from ..places import ROOT, VAR, lock, say
+from ..prepared import LANES, copy_to, prepared
+from ..serve import environment, start_caliper
+from .checks import all_checks
+from .lane import Outcome
+
+PARTS = ("core", "server", "web", "browser", "launch")
+LONGEST_FIRST = ("launch", "browser", "server", "core", "web")
+"""What takes longest begins first, so that no lane is left with it at the end."""
+TESTS = ROOT / "tests"
+TIMES = VAR / "test" / "times.json"
+CHECK = "check: "
+
+
+def test(words: list[str]) -> int:
+    """Run everything, one part, or tests by dotted name; 0 if all is well.
+
+    ``--long`` draws the large counts of generated cases and of moments to be cut short at.
+    """
+    began = time.monotonic()
+    if "--long" in words:
+        os.environ["DENTADO_LONG"] = "1"
+    asked = [word for word in words if word != "--long"]
+    with lock(VAR / "test.lock", "Another test run is going on; waiting …"):
+        run = _with_database if _need_database(asked) else _bare
+        outcomes = run(_labels(asked), min(LANES, (os.cpu_count() or 1) + 1))
+    _say_parts(outcomes)
+    passed, failed, skipped = (
+        sum(getattr(one, count) for one in outcomes) for count in ("passed", "failed", "skipped")
+    )
+    say(f"\nin {time.monotonic() - began:.0f} s")
+    say(f"{passed} passed, {failed} failed, {skipped} skipped")
+    return 1 if failed or not passed else 0
+
+
+def _need_database(asked: list[str]) -> bool:
+    return not asked or not all(word == "core" or word.startswith("tests.core") for word in asked)
+
+
+def _labels(asked: list[str]) -> list[str]:
+    """What is handed to the lanes one by one, longest first.
+
+    Tests of the launcher go one by one, since each is an installation of its own;
+    others by module, since what a module sets up serves all of its tests.
+    """
+    if asked and not any(word in PARTS for word in asked):
+        return asked
+    labels: list[str] = []
+    for part in LONGEST_FIRST:
+        if asked and part not in asked:
+            continue
+        for path in sorted((TESTS / part).glob("test_*.py")):
+            name = f"tests.{part}.{path.stem}"
+            labels += _one_by_one(name) if part == "launch" else [name]
+    labels += [word for word in asked if word not in PARTS]
+    if not asked:
+        labels += [CHECK + name for name in all_checks()]
+    took: dict[str, float] = json.loads(TIMES.read_text()) if TIMES.exists() else {}
+    # Those not timed yet keep their order before the others.
+    return sorted(labels, key=lambda label: -took.get(label, 1e6))
+
+
+def _one_by_one(module: str) -> list[str]:
+    tests: list[unittest.TestCase] = []
+    todo: deque[object] = deque([unittest.defaultTestLoader.loadTestsFromName(module)])
+    while todo:
+        one = todo.popleft()
+        if isinstance(one, unittest.TestSuite):
+            todo.extend(one)
+        elif isinstance(one, unittest.TestCase):
+            tests.append(one)
+    # One that cannot be loaded is run as a module, which says why.
+    names = [one.id() for one in tests]
+    return names if all(name.startswith(module) for name in names) else [module]
+
+
+def _bare(labels: list[str], lanes: int) -> list[Outcome]:
+    """The core's tests alone: no Django, no database, no browser."""
+    return Lanes(labels, dict(os.environ)).run(lanes)
+
+
+def _with_database(labels: list[str], lanes: int) -> list[Outcome]:
+    folder = VAR / "test"
+    url = os.environ.get("DENTADO_DATABASE_URL")
+    own = None if url else OwnMariaDB(folder / "database", durable=False)
+    caliper = None
+    try:
+        began = time.monotonic()
+        built = frontend.build()
+        prepared()
+        if own:
+            shutil.rmtree(own.folder, ignore_errors=True)
+            copy_to(own.folder)
+            own.start()
+        caliper, address = start_caliper(free_port())
+        env = environment(url or (own.url if own else ""), folder, built, address)
+        os.environ.update(env)
+        say(f"ready after {time.monotonic() - began:.0f} s; {lanes} lanes")
+        # A database elsewhere has no lanes prepared: one after the other there.
+        return Lanes(labels, env).run(1 if url else lanes)
+    finally:
+        if caliper:
+            caliper.terminate()
+        if own:
+            own.stop()
+
+
+@dataclass
+class Lanes:
+    """Processes that take labels from one line, each its next as soon as it is free."""
+
+    labels: list[str]
+    env: dict[str, str]
+    done: list[Outcome] = field(default_factory=list)
+
+    def run(self, many: int) -> list[Outcome]:
+        """All labels; what came of each is said as it ends."""
+        self._line, self._word = deque(self.labels), threading.Lock()
+        workers = [threading.Thread(target=self._work, args=(n,)) for n in range(many)]
+        for worker in workers:
+            worker.start()
+        for worker in workers:
+            worker.join()
+        self._keep_times()
+        return self.done
+
+    def _work(self, number: int) -> None:
+        lane: _Lane | None = None
+        while True:
+            with self._word:
+                if not self._line:
+                    break
+                label = self._line.popleft()
+            if label.startswith(CHECK):
+                outcome = _check(label)
+            else:
+                lane = lane or _Lane(number, self.env)
+                outcome = lane.ask(label)
+                if lane.ended:
+                    lane = None
+            with self._word:
+                self.done.append(outcome)
+                _say_one(outcome)
+        if lane:
+            lane.close()
+
+    def _keep_times(self) -> None:
+        TIMES.parent.mkdir(parents=True, exist_ok=True)
+        kept = json.loads(TIMES.read_text()) if TIMES.exists() else {}
+        TIMES.write_text(json.dumps({**kept, **{one.label: round(one.seconds, 1) for one in self.done}}))
+
+
+class _Lane:
+    """The process of one lane."""
+
+    def __init__(self, number: int, env: dict[str, str]) -> None:
+        read, write = os.pipe()
+        self.log = VAR / "test" / f"lane-{number}.log"
+        self.log.parent.mkdir(parents=True, exist_ok=True)
+        # Each lane keeps to one core, or their threads would stand in each other's way.
+        env = {**env, "OMP_NUM_THREADS": "1", "OPENBLAS_NUM_THREADS": "1"}
+        with self.log.open("w") as out:
+            self.process = subprocess.Popen(
+                [*with_parent(), sys.executable, "-m", "launch.testing.lane", str(number), str(write)],
+                stdin=subprocess.PIPE, stdout=out, stderr=out, text=True, env=env, cwd=ROOT,
+                pass_fds=(write,),
+            )  # fmt: skip
+        os.close(write)
+        self.answers = os.fdopen(read)
+        self.ended = False
+
+    def ask(self, label: str) -> Outcome:
+        """Run it there; a lane that dies of it has failed it."""
+        began = time.monotonic()
+        assert self.process.stdin
+        try:
+            self.process.stdin.write(f"{label}\n")
+            self.process.stdin.flush()
+            answer = self.answers.readline()
+        except BrokenPipeError:
+            answer = ""
+        if answer:
+            return Outcome(**json.loads(answer))
+        self.ended = True
+        self.process.wait()
+        tail = self.log.read_text(errors="replace")[-3000:]
+        return Outcome(label, failed=1, seconds=time.monotonic() - began, said=f"The lane ended.\n{tail}")
+
+    def close(self) -> None:
+        assert self.process.stdin
+        self.process.stdin.close()
+        self.process.wait()
+        self.answers.close()
+
+
+def _check(label: str) -> Outcome:
+    began = time.monotonic()
+    trouble = all_checks()[label.removeprefix(CHECK)]()
+    return Outcome(label, int(not trouble), int(bool(trouble)), 0, time.monotonic() - began, [], trouble)
+
+
+def _say_one(one: Outcome) -> None:
+    say(f"{'FAIL' if one.failed else 'ok  '} {one.label} ({one.passed + one.failed}, {one.seconds:.1f} s)")
+    if one.said:
+        say(one.said)
+
+
+def _say_parts(outcomes: list[Outcome]) -> None:
+    """Seconds per part, summed over the lanes, and the slowest tests."""
+    parts: dict[str, list[Outcome]] = {}
+    for one in outcomes:
+        part = "checks" if one.label.startswith(CHECK) else one.label.split(".")[1]
+        parts.setdefault(part, []).append(one)
+    say("")
+    for part, those in parts.items():
+        seconds, passed = sum(one.seconds for one in those), sum(one.passed for one in those)
+        say(f"{part:<8} {seconds:6.0f} s  {passed:4} passed")
+    slowest = sorted((took for one in outcomes for took in one.slowest), reverse=True)[:12]
+    for seconds, name in slowest:
+        say(f"  {seconds:5.1f} s  {name.removeprefix('tests.')}")

@@ -1,0 +1,64 @@
+"""What is checked beside the tests: lint, types, contracts, and that what is generated is current."""
+
+from __future__ import annotations
+
+import subprocess
+import sys
+from collections.abc import Callable
+from pathlib import Path
+
+from ..places import ROOT, VAR, WEB
+
+
+def all_checks() -> dict[str, Callable[[], str]]:
+    """Each by its name; it gives what is wrong, or nothing."""
+    manage = [sys.executable, "server/manage.py"]
+    return {
+        "mypy: types": _command("mypy", "core", "server", "devices", "backups", "launch", "demo"),
+        "vue-tsc: types": _command("npm", "run", "-s", "types", where=WEB),
+        "eslint: lint": _command("npm", "run", "-s", "lint", where=WEB),
+        "the generated client is current": _schema_is_current,
+        "import contracts": _command("lint-imports"),
+        "migrations are complete": _command(*manage, "makemigrations", "--check", "--dry-run"),
+        "deployment check of the served settings": _command(
+            *manage, "check", "--deploy", "--fail-level", "WARNING"
+        ),
+        "ruff: lint": _command("ruff", "check", "."),
+        "ruff: format": _command("ruff", "format", "--check", "-q", "."),
+    }
+
+
+def _command(*words: str, where: Path = ROOT) -> Callable[[], str]:
+    def run() -> str:
+        done = subprocess.run(words, cwd=where, capture_output=True, text=True, check=False)
+        return "" if done.returncode == 0 else (done.stdout + done.stderr)[-6000:] or "no output"
+
+    return run
+
+
+def schema(folder: Path) -> None:
+    """Write the published OpenAPI document and the client's types from it."""
+    document = subprocess.run(
+        [sys.executable, "server/manage.py", "schema"], cwd=ROOT, capture_output=True, text=True, check=True
+    ).stdout
+    folder.mkdir(parents=True, exist_ok=True)
+    (folder / "openapi.json").write_text(document)
+    npx = [
+        str(WEB / "node_modules" / ".bin" / "openapi-typescript"),
+        str(folder / "openapi.json"),
+        "--default-non-nullable=false",
+    ]
+    subprocess.run([*npx, "-o", str(folder / "schema.ts")], cwd=WEB, capture_output=True, check=True)
+
+
+def _schema_is_current() -> str:
+    fresh = VAR / "test" / "generated"
+    schema(fresh)
+    stale = [
+        name
+        for name in ("openapi.json", "schema.ts")
+        if (fresh / name).read_text() != (WEB / "generated" / name).read_text()
+    ]
+    return (
+        f"{', '.join(stale)} in web/generated is not current: ./dentado schema makes it so." if stale else ""
+    )

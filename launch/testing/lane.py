@@ -1,0 +1,105 @@
+"""One lane of a test run: a process that is handed one label after another and answers with its counts.
+
+Labels come a line each on standard input; answers go, a line of JSON each, to
+the descriptor named on the command line. Whatever tests print goes where the
+process's own output goes.
+"""
+
+from __future__ import annotations
+
+import io
+import json
+import os
+import sys
+import time
+import unittest
+from dataclasses import asdict, dataclass, field
+from typing import Any
+
+from ..places import ROOT
+from ..prepared import TESTED
+
+
+@dataclass
+class Outcome:
+    """What came of one label."""
+
+    label: str
+    passed: int = 0
+    failed: int = 0
+    skipped: int = 0
+    seconds: float = 0
+    slowest: list[tuple[float, str]] = field(default_factory=list)
+    said: str = ""
+    """Tracebacks of what failed."""
+
+
+class Timed(unittest.TextTestResult):
+    """Notes how long each test took."""
+
+    def __init__(self, *args: Any, **kwargs: Any) -> None:
+        super().__init__(*args, **kwargs)
+        self.took: list[tuple[float, str]] = []
+        self._began = 0.0
+
+    def startTest(self, test: unittest.TestCase) -> None:  # noqa: N802 - unittest's name
+        self._began = time.monotonic()
+        super().startTest(test)
+
+    def stopTest(self, test: unittest.TestCase) -> None:  # noqa: N802 - unittest's name
+        self.took.append((time.monotonic() - self._began, test.id()))
+        super().stopTest(test)
+
+
+def outcome(label: str, result: Timed, seconds: float, said: str) -> Outcome:
+    """Counts of a finished run."""
+    failed = len(result.failures) + len(result.errors) + len(result.unexpectedSuccesses)
+    skipped = len(result.skipped)
+    passed = max(0, result.testsRun - failed - skipped)
+    slowest = sorted(result.took, reverse=True)[:3]
+    return Outcome(label, passed, failed, skipped, seconds, slowest, said if failed else "")
+
+
+def run(label: str, runner: Any) -> Outcome:
+    """Load and run one label."""
+    began, stream = time.monotonic(), io.StringIO()
+    suite = unittest.defaultTestLoader.loadTestsFromName(label)
+    if runner:
+        suite = runner.build_suite([label])
+    result = unittest.TextTestRunner(stream, verbosity=0, resultclass=Timed).run(suite)
+    assert isinstance(result, Timed)
+    return outcome(label, result, time.monotonic() - began, stream.getvalue())
+
+
+def django_runner(lane: int) -> Any:
+    """Django's runner with this lane's own database, migrated beforehand."""
+    import django
+
+    django.setup()
+    from django.db import connection
+    from django.test.runner import DiscoverRunner
+    from django.test.utils import setup_test_environment
+
+    connection.settings_dict["TEST"]["NAME"] = f"{TESTED}{lane}"
+    setup_test_environment()
+    runner = DiscoverRunner(verbosity=0, interactive=False, keepdb=True, top_level=str(ROOT))
+    runner.setup_databases()
+    return runner
+
+
+def main(lane: int, answers: int) -> None:
+    """Until the input ends."""
+    runner: Any = None
+    with os.fdopen(answers, "w") as out:
+        for line in sys.stdin:
+            label = line.strip()
+            if not runner and label.startswith(
+                ("tests.server", "tests.web", "tests.launch", "tests.browser")
+            ):
+                runner = django_runner(lane)
+            out.write(json.dumps(asdict(run(label, runner))) + "\n")
+            out.flush()
+
+
+if __name__ == "__main__":
+    main(int(sys.argv[1]), int(sys.argv[2]))
