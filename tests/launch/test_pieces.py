@@ -65,7 +65,7 @@ class Pieces(unittest.TestCase):
             )  # fmt: skip
             self.assertTrue(json.loads(done.stdout))
             loaded = {line.rsplit("|", 1)[-1].strip() for line in done.stderr.splitlines() if "|" in line}
-            self.assertIn(f"sums.{name}", loaded)
+            self.assertTrue(any(module.startswith(f"sums.{name}") for module in loaded))
             self.assertEqual(loaded & {"django", "MySQLdb", "cv2", "sums.regear"}, set())
 
     def test_one_that_dies_again_and_again_is_given_up_with_a_word(self) -> None:
