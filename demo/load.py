@@ -8,10 +8,10 @@ from django.core.files.uploadedfile import SimpleUploadedFile
 from django.db import transaction
 
 from drawer import services as drawer
-from drawer.api import KeptIn
-from gearing.entry import parse
+from drawer.routes import KeptIn
 from gearing.rebuild import build_plan
-from gearing.units import unit_kinds
+from gearing.strip.entry import parse
+from gearing.workshop.units import unit_kinds
 from sums.readings import ReadIn, ReadingIn
 from visits import services
 from visits.models import Visit
@@ -20,7 +20,7 @@ from workshop.services import SAMPLE_REMOVED, found_workshop
 
 from . import DEMO_MEMBER, DEMO_PASSWORD
 from .photos import draw_photo
-from .scenario import DRAWER, MEMBERS, SCENARIO, WORKSHOP, Off, Stay, Stock
+from .scenario import DRAWER, MEMBERS, SCENARIO, WORKSHOP, Stay, Stock, StripLine
 
 NAMES = UUID("5d3c6a52-6a0e-4f43-9b7a-2f8d0c6a9e11")
 """Namespace of the demo's ids, so that the same thing has the same id everywhere."""
@@ -118,7 +118,7 @@ def _turn_in_between(member: Member, visit: Visit, built: int) -> None:
             services.mark_step(member, visit.id, step.key, done=True)
 
 
-def _load_step(member: Member, visit: Visit, place: int, off: Off) -> UUID:
+def _load_step(member: Member, visit: Visit, place: int, off: StripLine) -> UUID:
     step = services.record_step(member, visit.id, demo_id(visit.id, place), off.line)
     piece_id: UUID = step.piece.id
     services.judge(member, visit.id, piece_id, off.verdict, off.finding)

@@ -10,10 +10,10 @@ import numpy as np
 from numpy.typing import NDArray
 from PIL import Image, ImageChops, ImageDraw, ImageFilter
 
-from gearing.entry import Entry
-from gearing.figures import figure_of
-from gearing.gear import Gear
-from gearing.outline import gear_outline
+from gearing.geometry.gear import Gear
+from gearing.geometry.outline import gear_outline
+from gearing.strip.entry import Entry
+from gearing.strip.figures import figure_of
 
 SIZE = (1280, 960)
 MAT = (70, 88, 84)

@@ -5,23 +5,23 @@ from __future__ import annotations
 from django.core.files.storage import default_storage
 from django.db import transaction
 
-from drawer.models import Arrival, Kept, Movement
+from drawer.models import Arrival, Movement, StockItem
 from practice.models import Round
-from shelf.models import Bottle, HouseRule
+from shelf.models import Consumable, HouseRule
 from visits.models import (
     Change,
+    GearReading,
     Join,
     JoinedDevice,
+    KeptCalculation,
     Photo,
     Piece,
-    Pin,
     PlanMark,
     Step,
     Tick,
     Timer,
     Unit,
     Visit,
-    Worked,
 )  # fmt: skip
 from workshop.models import SAMPLE, Code, Fact, KnownDevice, Member, SeenSession, Workshop
 from workshop.services import SAMPLE_REMOVED
@@ -43,7 +43,7 @@ def remove() -> bool:
     with transaction.atomic():
         end_sessions(SeenSession.objects.filter(member__in=members))
         pieces = Piece.objects.filter(step__visit__in=visits)
-        for of_piece in (Pin, Worked, Tick):
+        for of_piece in (GearReading, KeptCalculation, Tick):
             of_piece.objects.filter(piece__in=pieces).delete()
         JoinedDevice.objects.filter(join__visit__in=visits).delete()
         for of_visit in (Join, Photo, PlanMark, Timer, Change):
@@ -54,7 +54,7 @@ def remove() -> bool:
         visits.delete()
         Unit.objects.filter(workshop=workshop).delete()
         Movement.objects.filter(kept__workshop=workshop).delete()
-        for of_workshop in (Arrival, Kept, Bottle, HouseRule, Code):
+        for of_workshop in (Arrival, StockItem, Consumable, HouseRule, Code):
             of_workshop.objects.filter(workshop=workshop).delete()
         Round.objects.filter(member__in=members).delete()
         KnownDevice.objects.filter(member__in=members).delete()

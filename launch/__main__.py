@@ -5,7 +5,7 @@ from __future__ import annotations
 import os
 import sys
 
-from .places import VERSION, WEB, say, stop_with
+from .paths import VERSION, WEB, say, stop_with
 
 
 def main(words: list[str]) -> None:  # noqa: PLR0912 - a list of commands is as long as it is

@@ -25,7 +25,7 @@ from sums import SUMS
 
 from . import frontend
 from .browser import DESK, chromium
-from .places import HOST, say, secret
+from .paths import HOST, say, secret
 from .stack import Stack
 
 ROUNDS = 80

@@ -8,7 +8,7 @@ import subprocess
 import sys
 from pathlib import Path
 
-from .places import BUILT, WEB, lock, say, stop_with
+from .paths import BUILT, WEB, lock, say, stop_with
 
 BUILDS_KEPT = 12
 """Older ones go; a server that started that many changes ago is to be started again."""

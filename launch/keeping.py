@@ -18,7 +18,8 @@ from backups.errors import BackupError
 from backups.kept import name_for
 
 from .mariadb import OwnMariaDB
-from .places import ROOT, VAR, VERSION, lock, say, stop_with
+from .paths import ROOT, VAR, VERSION, lock, say, stop_with
+from .running import running
 
 READY = "ready.json"
 """In the folder of a restore: what is laid down is whole and only waits to be put in place."""
@@ -45,8 +46,6 @@ def backup(words: list[str]) -> None:
 
 def restore(words: list[str]) -> None:
     """Put a backup in place of what is here, which is kept beside it."""
-    from .serve import running
-
     sure = "--yes" in words
     files = [word for word in words if word != "--yes"]
     if len(files) != 1:
@@ -128,8 +127,6 @@ def finish_restore(folder: Path) -> None:
 @contextmanager
 def _database() -> Iterator[Database]:
     """The installation's database, started for this unless it runs."""
-    from .serve import running
-
     own = OwnMariaDB(VAR / "database")
     if url := os.environ.get("DENTADO_DATABASE_URL"):
         yield Database(url)

@@ -14,7 +14,7 @@ from pathlib import Path
 import dj_database_url
 import MySQLdb
 
-from .places import HOST, read_pid, say, secret, stop_with
+from .paths import HOST, read_pid, say, secret, stop_with
 from .service_user import as_user
 
 READY_SECONDS = 900

@@ -9,7 +9,7 @@ from pathlib import Path
 from backups.database import Database
 
 from .mariadb import OwnMariaDB
-from .places import ROOT, VAR, lock, say
+from .paths import ROOT, VAR, lock, say
 from .serve import environment, manage
 
 KEPT = VAR / "test" / "prepared"

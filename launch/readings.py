@@ -17,16 +17,16 @@ from dataclasses import dataclass, fields, replace
 import numpy as np
 from numpy.typing import NDArray
 
-from gearing.advise import next_measurement
-from gearing.answers import SETTLED
-from gearing.gear import Gear, tip_land
-from gearing.identify import identify
-from gearing.measure import span_counts, usual_span
-from gearing.probes import Probe
-from gearing.readings import Reading
-from gearing.sizes import standard_sizes
+from gearing.geometry.gear import Gear, tip_land
+from gearing.identification.identify import identify
+from gearing.identification.next_measurement import next_measurement
+from gearing.identification.size_answer import SETTLED
+from gearing.identification.standard_sizes import standard_sizes
+from gearing.measuring.methods import Probe
+from gearing.measuring.predict import span_counts, usual_span
+from gearing.measuring.readings import Reading
 
-from .places import say
+from .paths import say
 
 GEARS = 2000
 ADVISED = 400

@@ -18,13 +18,13 @@ from demo import DEMO_MEMBER, DEMO_PASSWORD
 from . import frontend
 from .keeping import finish_restore
 from .mariadb import END_SECONDS, OwnMariaDB, check_reachable, free_port, with_parent
-from .places import BUILT, HOST, PORT, ROOT, VAR, VERSION, read_pid, say, secret, stop_with
+from .paths import BUILT, HOST, PORT, ROOT, VAR, VERSION, read_pid, say, secret, stop_with
+from .running import LOCK, running
 from .service_user import service_user
 from .signals import Ending, deaf
 from .supervise import Server, watch
 from .upgrade import bring_up_to_date, upgrading
 
-LOCK = VAR / "server.lock"
 STOP_SECONDS = END_SECONDS + 30
 ADDRESS = f"http://{HOST}:{PORT}"
 
@@ -190,18 +190,6 @@ def stop() -> None:
             )
         time.sleep(0.1)
     say("Dentado has stopped.")
-
-
-def running() -> int | None:
-    """Process of a running start, or None. The lock tells: a pid left by a crash does not."""
-    try:
-        with LOCK.open("r+") as handle:
-            fcntl.flock(handle, fcntl.LOCK_EX | fcntl.LOCK_NB)
-            return None
-    except FileNotFoundError:
-        return None
-    except BlockingIOError:
-        return read_pid(LOCK)
 
 
 def _claim() -> IO[str]:

@@ -8,7 +8,7 @@ import subprocess
 import sys
 from pathlib import Path
 
-from .places import ROOT, say
+from .paths import ROOT, say
 
 NAME = "dentado"
 OURS = ("database", "media", "backups", "session.secret", "setup.secret", "upgrading.json")

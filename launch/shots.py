@@ -7,7 +7,7 @@ from playwright.sync_api import Page, ViewportSize
 from demo import DEMO_MEMBER, DEMO_PASSWORD
 
 from .browser import DESK, chromium, sign_in
-from .places import ROOT, say
+from .paths import ROOT, say
 from .stack import Stack
 
 FOLDER = ROOT / "docs" / "screenshots"

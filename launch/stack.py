@@ -9,7 +9,7 @@ from pathlib import Path
 
 from . import frontend
 from .mariadb import OwnMariaDB, free_port
-from .places import HOST
+from .paths import HOST
 from .prepared import copy_to
 from .serve import environment, start_caliper
 from .supervise import Server

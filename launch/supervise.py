@@ -17,7 +17,7 @@ from typing import IO
 from backups.kept import DAILY, due
 
 from .mariadb import OwnMariaDB, with_parent
-from .places import HOST, ROOT, say, stop_with
+from .paths import HOST, ROOT, say, stop_with
 
 OFTEN, WITHIN = 6, 60.0
 """Restarts within so many seconds after which starting again is given up."""

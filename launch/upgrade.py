@@ -24,7 +24,7 @@ from backups.errors import BackupError
 from backups.kept import BEFORE, name_for, thin
 
 from .mariadb import with_parent
-from .places import ROOT, VERSION, say, stop_with
+from .paths import ROOT, VERSION, say, stop_with
 
 MARK = "upgrading.json"
 

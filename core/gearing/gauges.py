@@ -6,10 +6,11 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from .entry import parse
-from .figures import Figure, figure_of
+from .data import table
+from .identification.standard_sizes import Size, standard_sizes
 from .lengths import read_length
-from .sizes import Size, standard_sizes, table
+from .strip.entry import parse
+from .strip.figures import Figure, figure_of
 
 CARD = (85.60, 53.98)
 """A bank card, width and height, mm: ISO/IEC 7810, format ID-1."""

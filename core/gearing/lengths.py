@@ -6,7 +6,7 @@ import re
 from dataclasses import dataclass
 
 from .errors import GearingError
-from .gear import INCH
+from .geometry.gear import INCH
 
 LONGEST = 2000.0
 """Longest length taken, mm: nothing on a bench is longer."""

@@ -8,7 +8,7 @@ from typing import Annotated, Any, TypeVar
 from pydantic import BaseModel, BeforeValidator, ConfigDict, Field, ValidationError, WithJsonSchema
 
 from gearing.errors import GearingError
-from gearing.gear import INCH
+from gearing.geometry.gear import INCH
 from gearing.lengths import LONGEST, SHORTEST, read_length
 
 from .fields import field_of

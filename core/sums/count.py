@@ -7,7 +7,8 @@ from typing import Annotated
 
 from pydantic import Field, model_validator
 
-from gearing.counting import (
+from gearing.errors import GearingError
+from gearing.identification.tooth_count import (
     CERTAIN,
     Route,
     from_chord,
@@ -17,7 +18,6 @@ from gearing.counting import (
     from_turns,
     together,
 )
-from gearing.errors import GearingError
 
 from .base import Length, Model, Module
 from .gear import Teeth

@@ -7,8 +7,8 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
+from gearing.data import table
 from gearing.mesh.crossed import bevel_pair, wheel_backlash, worm_pair
-from gearing.sizes import table
 
 from .base import Length, Model, Module
 

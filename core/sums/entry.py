@@ -6,11 +6,11 @@ from typing import Annotated
 
 from pydantic import Field
 
-from gearing.entry import Entry, chips, correct, name_of, parse, print_fastener, strip_title
 from gearing.errors import GearingError
-from gearing.figures import Figure, figure_of
 from gearing.forms.named import form_of
-from gearing.pieces import minds
+from gearing.strip.entry import Entry, chips, correct, name_of, parse, print_fastener, strip_title
+from gearing.strip.figures import Figure, figure_of
+from gearing.strip.kinds import minds
 
 from .base import Model
 from .gear import Point

@@ -6,8 +6,8 @@ from typing import Annotated
 
 from pydantic import Field
 
-from gearing.fits import Fit, Part, compare
-from gearing.gear import MOST_TEETH
+from gearing.decision.replacement import Fit, Part, compare
+from gearing.geometry.gear import MOST_TEETH
 
 from .base import Length, Model, Module
 

@@ -6,14 +6,14 @@ from typing import Annotated, Literal
 
 from pydantic import Field, model_validator
 
-from gearing.answers import Answer, size_answer
 from gearing.errors import GearingError
 from gearing.forms.facts import facts, remarks
 from gearing.forms.infer import Found, NextWay, Taken, identify_part, next_way
 from gearing.forms.sketch import Sketch, sketch
 from gearing.forms.standards import of_pitch
 from gearing.forms.ways import Part, way, ways
-from gearing.readings import CALIPER_ERROR
+from gearing.identification.size_answer import Answer, size_answer
+from gearing.measuring.readings import CALIPER_ERROR
 
 from .base import Length, Model
 from .gear import Point

@@ -9,9 +9,8 @@ from typing import Annotated
 import numpy as np
 from pydantic import Field, model_validator
 
-from gearing.caliper import hold
 from gearing.errors import GearingError
-from gearing.gear import (
+from gearing.geometry.gear import (
     FEWEST_TEETH,
     INCH,
     MOST_TEETH,
@@ -25,7 +24,11 @@ from gearing.gear import (
     tip_radius,
     undercut,
 )
-from gearing.measure import (
+from gearing.geometry.internal import ring_root_radius, ring_tip_radius, space_of
+from gearing.geometry.outline import tooth_outline
+from gearing.measuring.jaws import hold
+from gearing.measuring.methods import INTERNAL, Probe
+from gearing.measuring.predict import (
     USUAL_PIN,
     over_pins,
     over_tips_largest,
@@ -36,9 +39,6 @@ from gearing.measure import (
     tip_chord,
     usual_span,
 )
-from gearing.outline import tooth_outline
-from gearing.probes import INTERNAL, Probe
-from gearing.ring import ring_root_radius, ring_tip_radius, space_of
 
 from .base import Length, Model, Module
 from .probe import ProbeIn

@@ -6,11 +6,11 @@ from dataclasses import replace
 
 from pydantic import Field
 
-from gearing.gear import Gear
-from gearing.identify import Candidate, Identification
-from gearing.lookalike import run_together
-from gearing.probes import Probe
-from gearing.wear import Wear, wear_from_span
+from gearing.geometry.gear import Gear
+from gearing.identification.identify import Candidate, Identification
+from gearing.identification.lookalike import run_together
+from gearing.identification.wear import Wear, wear_from_span
+from gearing.measuring.methods import Probe
 
 from .base import Model
 

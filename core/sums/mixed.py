@@ -8,7 +8,7 @@ import numpy as np
 from pydantic import Field
 
 from gearing.errors import within
-from gearing.lookalike import run_together
+from gearing.identification.lookalike import run_together
 from gearing.mesh import Pair
 from gearing.mesh.pair import ONE_PITCH
 

@@ -7,7 +7,7 @@ from typing import Annotated, Literal
 from pydantic import Field, model_validator
 
 from gearing.errors import GearingError
-from gearing.probes import Probe
+from gearing.measuring.methods import Probe
 
 from .base import Length, Model
 

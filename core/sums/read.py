@@ -7,16 +7,16 @@ from math import degrees, isfinite
 import numpy as np
 from pydantic import Field
 
-from gearing.advise import Advice, next_measurements, readings_to_part
-from gearing.answers import NONE, Answer, size_answer
 from gearing.errors import GearingError
-from gearing.gear import FEWEST_TEETH, diametral_pitch, reference_diameter, root_radius
-from gearing.identify import Candidate, Identification, identify
-from gearing.measure import span_counts, usual_span
-from gearing.probes import INTERNAL
-from gearing.readings import Reading, pooled
-from gearing.recount import Recount, recount
-from gearing.unlisted import agreed_size
+from gearing.geometry.gear import FEWEST_TEETH, diametral_pitch, reference_diameter, root_radius
+from gearing.identification.identify import Candidate, Identification, identify
+from gearing.identification.miscount import Recount, recount
+from gearing.identification.next_measurement import Advice, next_measurements, readings_to_part
+from gearing.identification.size_answer import NONE, Answer, size_answer
+from gearing.identification.unlisted_size import agreed_size
+from gearing.measuring.methods import INTERNAL
+from gearing.measuring.predict import span_counts, usual_span
+from gearing.measuring.readings import Reading, pooled
 
 from .base import Model
 from .gear import Drawing, HoldOut, draw, hold_out

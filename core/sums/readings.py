@@ -8,9 +8,9 @@ from typing import Annotated, Literal
 from pydantic import Field, model_validator
 
 from gearing.errors import GearingError
-from gearing.marks import read_mark
-from gearing.probes import INTERNAL
-from gearing.readings import CALIPER_ERROR, HELIX_ERROR, Clues, Reading
+from gearing.measuring.marks import read_mark
+from gearing.measuring.methods import INTERNAL
+from gearing.measuring.readings import CALIPER_ERROR, HELIX_ERROR, Clues, Reading
 
 from .base import Length, Model
 from .gear import Teeth

@@ -15,7 +15,7 @@ from dataclasses import dataclass, field
 
 from .. import frontend
 from ..mariadb import OwnMariaDB, free_port, with_parent
-from ..places import ROOT, VAR, lock, say
+from ..paths import ROOT, VAR, lock, say
 from ..prepared import LANES, copy_to, prepared
 from ..serve import environment, start_caliper
 from .checks import all_checks
@@ -40,7 +40,7 @@ def test(words: list[str]) -> int:
     asked = [word for word in words if word != "--long"]
     with lock(VAR / "test.lock", "Another test run is going on; waiting …"):
         run = _with_database if _need_database(asked) else _bare
-        outcomes = run(_labels(asked), min(LANES, (os.cpu_count() or 1) + 1))
+        outcomes = run(_labels(asked), min(LANES, os.cpu_count() or 1))
     _say_parts(outcomes)
     passed, failed, skipped = (
         sum(getattr(one, count) for one in outcomes) for count in ("passed", "failed", "skipped")
@@ -57,8 +57,9 @@ def _need_database(asked: list[str]) -> bool:
 def _labels(asked: list[str]) -> list[str]:
     """What is handed to the lanes one by one, longest first.
 
-    Tests of the launcher go one by one, since each is an installation of its own;
-    others by module, since what a module sets up serves all of its tests.
+    Tests of the launcher go one by one, since each is an installation of its own,
+    and those of the browser by class; others by module, since what a module sets
+    up serves all of its tests.
     """
     if asked and not any(word in PARTS for word in asked):
         return asked
@@ -68,7 +69,7 @@ def _labels(asked: list[str]) -> list[str]:
             continue
         for path in sorted((TESTS / part).glob("test_*.py")):
             name = f"tests.{part}.{path.stem}"
-            labels += _one_by_one(name) if part == "launch" else [name]
+            labels += _apart(name, part == "launch") if part in ("launch", "browser") else [name]
     labels += [word for word in asked if word not in PARTS]
     if not asked:
         labels += [CHECK + name for name in all_checks()]
@@ -77,7 +78,8 @@ def _labels(asked: list[str]) -> list[str]:
     return sorted(labels, key=lambda label: -took.get(label, 1e6))
 
 
-def _one_by_one(module: str) -> list[str]:
+def _apart(module: str, each: bool) -> list[str]:
+    """A module's tests one by one, or by class."""
     tests: list[unittest.TestCase] = []
     todo: deque[object] = deque([unittest.defaultTestLoader.loadTestsFromName(module)])
     while todo:
@@ -86,9 +88,9 @@ def _one_by_one(module: str) -> list[str]:
             todo.extend(one)
         elif isinstance(one, unittest.TestCase):
             tests.append(one)
+    names = [one.id() if each else one.id().rpartition(".")[0] for one in tests]
     # One that cannot be loaded is run as a module, which says why.
-    names = [one.id() for one in tests]
-    return names if all(name.startswith(module) for name in names) else [module]
+    return list(dict.fromkeys(names)) if all(name.startswith(module) for name in names) else [module]
 
 
 def _bare(labels: list[str], lanes: int) -> list[Outcome]:

@@ -7,7 +7,7 @@ import sys
 from collections.abc import Callable
 from pathlib import Path
 
-from ..places import ROOT, VAR, WEB
+from ..paths import ROOT, VAR, WEB
 
 
 def all_checks() -> dict[str, Callable[[], str]]:

@@ -16,7 +16,7 @@ import unittest
 from dataclasses import asdict, dataclass, field
 from typing import Any
 
-from ..places import ROOT
+from ..paths import ROOT
 from ..prepared import TESTED
 
 

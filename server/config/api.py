@@ -8,23 +8,23 @@ from django.http import Http404, HttpRequest, HttpResponse
 from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError, ValidationErrorContext
 
-from drawer.api import router as drawer
+from drawer.routes import router as drawer
 from gearing.errors import GearingError
-from instruments.api import devices
-from instruments.api import router as instruments
-from practice.api import router as practice
-from shelf.api import router as shelf
+from instruments.routes import devices
+from instruments.routes import router as instruments
+from practice.routes import router as practice
+from shelf.routes import router as shelf
 from sums.base import Problem, problem_of
-from visits.api import router as visits
-from visits.guide import router as guide
-from visits.look import router as look
-from visits.photos import router as photos
-from visits.rebuild import router as rebuild
-from visits.row import router as row
-from workshop.api import router as workshop
+from visits.routes.guide import router as guide
+from visits.routes.inspection import router as look
+from visits.routes.photos import router as photos
+from visits.routes.rebuild import router as rebuild
+from visits.routes.row import router as row
+from visits.routes.visits import router as visits
 from workshop.authentication import SignedIn
-from workshop.members import router as members
 from workshop.refusals import RefusedError
+from workshop.routes.members import router as members
+from workshop.routes.session import router as workshop
 
 from .middleware import out_of_reach, unforeseen
 from .sample import router as sample

@@ -10,7 +10,7 @@ from django.http import HttpRequest, HttpResponse, JsonResponse
 from django.utils.cache import patch_vary_headers
 from django.utils.text import compress_string
 
-from door.views import away
+from accounts.views import database_unreachable
 
 log = logging.getLogger("dentado")
 
@@ -81,7 +81,11 @@ class LostDatabase:
         says = out_of_reach(error)
         if says is None:
             return None
-        return JsonResponse(says, status=503) if request.path.startswith("/api/") else away(request)
+        return (
+            JsonResponse(says, status=503)
+            if request.path.startswith("/api/")
+            else database_unreachable(request)
+        )
 
 
 class Headers:

@@ -6,8 +6,8 @@ from ninja import Router
 
 from demo.remove import remove
 from sums.base import Model, Problem
+from workshop.authentication import MemberRequest
 from workshop.refusals import RefusedError
-from workshop.requests import MemberRequest
 from workshop.services import has_own_members, keeps_the_machine
 
 router = Router(tags=["workshop"])

@@ -29,7 +29,7 @@ INSTALLED_APPS = [
     "axes",
     "csp",
     "config",
-    "door",
+    "accounts",
     "workshop",
     "visits",
     "drawer",
@@ -100,7 +100,7 @@ AXES_RESET_ON_SUCCESS = True
 # and a device the member has signed in on before may always try.
 AXES_RESET_COOL_OFF_ON_FAILURE_DURING_LOCKOUT = False
 AXES_WHITELIST_CALLABLE = "workshop.sign_in.known_device"
-AXES_LOCKOUT_CALLABLE = "door.views.resting"
+AXES_LOCKOUT_CALLABLE = "accounts.views.locked_out"
 AXES_ENABLE_ADMIN = False
 AXES_VERBOSE = False
 

@@ -5,8 +5,8 @@ import sys
 from django.http import HttpRequest, HttpResponse, JsonResponse
 from django.urls import path, re_path
 
-from door.views import SignIn, away, by_code, page, set_up
-from visits.joining import joined, joined_photo
+from accounts.views import SignIn, by_code, database_unreachable, page, set_up
+from visits.join_page import joined, joined_photo
 
 from .api import api
 from .middleware import out_of_reach, unforeseen
@@ -23,7 +23,7 @@ def broken(request: HttpRequest) -> HttpResponse:
     if request.path.startswith("/api/"):
         return JsonResponse(says, status=status)
     if known:
-        return away(request)
+        return database_unreachable(request)
     return HttpResponse(f"{says['problem']} {says['hint']}", status=500, content_type="text/plain")
 
 

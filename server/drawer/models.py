@@ -10,7 +10,7 @@ from django.db import models
 from workshop.models import Workshop
 
 
-class Kept(models.Model):
+class StockItem(models.Model):
     """A gear that lies in a drawer or still sits in a donor. Never deleted: `gone` when used up."""
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
@@ -33,6 +33,7 @@ class Kept(models.Model):
     changed_at = models.DateTimeField(auto_now=True)
 
     class Meta:
+        db_table = "drawer_kept"
         indexes = [
             models.Index(fields=["workshop", "gone", "teeth", "module_mm"], name="kept_by_tooth"),
             models.Index(fields=["workshop", "gone", "module_mm"], name="kept_by_size"),
@@ -46,7 +47,7 @@ class Movement(models.Model):
     """Gears put in or taken out: said as how many, so that two who take one each have taken two."""
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
-    kept = models.ForeignKey(Kept, on_delete=models.PROTECT, related_name="movements")
+    kept = models.ForeignKey(StockItem, on_delete=models.PROTECT, related_name="movements")
     by = models.SmallIntegerField()
     left = models.PositiveSmallIntegerField()
     recorded_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="+")
@@ -63,7 +64,7 @@ class Arrival(models.Model):
     verdict = models.CharField(max_length=10)
     accepted = models.BooleanField()
     reason = models.CharField(max_length=300, blank=True)
-    kept = models.ForeignKey(Kept, on_delete=models.PROTECT, related_name="arrivals", null=True)
+    kept = models.ForeignKey(StockItem, on_delete=models.PROTECT, related_name="arrivals", null=True)
     # What it was ordered for, by the ids of the visits; the drawer knows nothing more of them.
     visit = models.UUIDField(null=True, db_index=True)
     piece = models.UUIDField(null=True)

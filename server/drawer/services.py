@@ -9,16 +9,16 @@ from uuid import UUID
 from django.db.models import Case, IntegerField, Q, QuerySet, Sum, Value, When
 from django.http import Http404
 
+from gearing.decision.replacement import compare
 from gearing.errors import GearingError
-from gearing.fits import compare
 from sums.fit import PartIn
 from workshop.merging import merge
 from workshop.models import Member
 from workshop.paging import Paged
 from workshop.refusals import RefusedError, overtaken
-from workshop.writing import write
+from workshop.transactions import write
 
-from .models import Arrival, Kept, Movement
+from .models import Arrival, Movement, StockItem
 
 MOST_FOUND = 60
 ONE_SIZE = 0.003
@@ -39,7 +39,7 @@ TEXTS = ("boss", "material", "place", "source", "part_number")
 @write
 def keep(
     member: Member, kept_id: UUID, given: dict[str, Any], based_on: dict[str, Any] | None = None
-) -> Kept:
+) -> StockItem:
     """Put a gear in the drawer, or correct what is recorded of it.
 
     A count that was changed from `based_on` is a movement: what others took
@@ -53,7 +53,7 @@ def keep(
         If others corrected the same meanwhile.
     """
     mine = _as_stored(given)
-    kept, made = Kept.objects.select_for_update().get_or_create(
+    kept, made = StockItem.objects.select_for_update().get_or_create(
         id=kept_id, defaults={"workshop_id": member.workshop_id, "recorded_by": member, **mine}
     )
     if kept.workshop_id != member.workshop_id:
@@ -102,7 +102,7 @@ def _plain(value: Any) -> str:
 
 
 @write
-def move(member: Member, kept_id: UUID, movement_id: UUID, by: int) -> Kept:
+def move(member: Member, kept_id: UUID, movement_id: UUID, by: int) -> StockItem:
     """Take gears out or put some in, once for an id.
 
     Raises
@@ -110,7 +110,7 @@ def move(member: Member, kept_id: UUID, movement_id: UUID, by: int) -> Kept:
     RefusedError
         If more would be taken than are there.
     """
-    found = Kept.objects.select_for_update().filter(id=kept_id, workshop_id=member.workshop_id).first()
+    found = StockItem.objects.select_for_update().filter(id=kept_id, workshop_id=member.workshop_id).first()
     if found is None:
         raise Http404
     known = Movement.objects.filter(id=movement_id).first()
@@ -134,9 +134,9 @@ def move(member: Member, kept_id: UUID, movement_id: UUID, by: int) -> Kept:
 
 
 @write
-def set_gone(member: Member, kept_id: UUID, gone: bool) -> Kept:
+def set_gone(member: Member, kept_id: UUID, gone: bool) -> StockItem:
     """Say that a gear is used up, or that it is there after all."""
-    found = Kept.objects.select_for_update().filter(id=kept_id, workshop_id=member.workshop_id).first()
+    found = StockItem.objects.select_for_update().filter(id=kept_id, workshop_id=member.workshop_id).first()
     if found is None:
         raise Http404
     found.gone = gone
@@ -205,9 +205,9 @@ def _taken(what: str) -> GearingError:
     )
 
 
-def search(member: Member, wanted: PartIn, words: str) -> Paged[Kept]:
+def search(member: Member, wanted: PartIn, words: str) -> Paged[StockItem]:
     """Gears by any mixture of fields, nearest first: the tooth must be near, words must all be met."""
-    found = Kept.objects.filter(workshop_id=member.workshop_id, gone=False)
+    found = StockItem.objects.filter(workshop_id=member.workshop_id, gone=False)
     if wanted.teeth:
         found = found.filter(teeth=wanted.teeth)
     if wanted.module_mm:
@@ -238,7 +238,7 @@ def _near(field: str, wanted: float) -> Case:
 def counts_of(member: Member, module_mm: float) -> list[tuple[int, int]]:
     """Counts of one size at hand, and how many of each; two roundings of one pitch are one."""
     near = Decimal(str(module_mm)), Decimal(str(module_mm * ONE_SIZE))
-    kept = Kept.objects.filter(
+    kept = StockItem.objects.filter(
         workshop_id=member.workshop_id, gone=False, module_mm__range=(near[0] - near[1], near[0] + near[1])
     )
     rows = kept.values("teeth").annotate(many=Sum("count")).order_by("teeth")

@@ -8,7 +8,7 @@ from django.conf import settings
 
 from devices.caliper.protocol import CaliperError, Hold, ask, read_json, read_value
 from gearing.errors import GearingError
-from gearing.probes import Probe
+from gearing.measuring.methods import Probe
 from sums.base import Model
 from sums.gear import Point
 

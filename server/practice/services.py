@@ -11,7 +11,7 @@ from django.utils import timezone
 
 from gearing.errors import GearingError
 from workshop.models import Member
-from workshop.writing import write
+from workshop.transactions import write
 
 from .models import Round
 

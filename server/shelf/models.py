@@ -10,7 +10,7 @@ from django.db import models
 from workshop.models import Workshop
 
 
-class Bottle(models.Model):
+class Consumable(models.Model):
     """Something on the shelf. One with the key of a generic item stands in its place. Never deleted."""
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
@@ -22,6 +22,7 @@ class Bottle(models.Model):
     changed_at = models.DateTimeField(auto_now=True)
 
     class Meta:
+        db_table = "shelf_bottle"
         constraints = [models.UniqueConstraint(fields=["workshop", "key"], name="bottle_key_once")]
 
 

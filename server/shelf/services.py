@@ -8,18 +8,18 @@ from uuid import UUID
 from django.http import Http404
 
 from gearing.errors import GearingError
-from gearing.shelf import Item, item_of, questions, shipped
+from gearing.workshop.consumables import Item, item_of, questions, shipped
 from workshop.merging import merge
 from workshop.models import Member
 from workshop.refusals import overtaken
-from workshop.writing import write
+from workshop.transactions import write
 
-from .models import Bottle, HouseRule
+from .models import Consumable, HouseRule
 
 
 def at_hand(workshop_id: int) -> tuple[Item, ...]:
     """The workshop's own things first, then the generic ones it has not replaced or put away."""
-    own = list(Bottle.objects.filter(workshop_id=workshop_id).order_by("key"))
+    own = list(Consumable.objects.filter(workshop_id=workshop_id).order_by("key"))
     replaced = {bottle.key for bottle in own}
     mine = [item_of({"key": bottle.key, **bottle.told}) for bottle in own if not bottle.gone]
     return (*mine, *(item for item in shipped() if item.key not in replaced))
@@ -33,7 +33,7 @@ def house_of(workshop_id: int) -> dict[str, str]:
 @write
 def keep(
     member: Member, bottle_id: UUID, key: str, told: dict[str, Any], based_on: dict[str, Any] | None = None
-) -> Bottle:
+) -> Consumable:
     """Put something on the shelf, or correct it.
 
     Raises
@@ -43,9 +43,9 @@ def keep(
     RefusedError
         If others corrected the same since the state that this was `based_on`.
     """
-    found = Bottle.objects.select_for_update().filter(id=bottle_id).first()
+    found = Consumable.objects.select_for_update().filter(id=bottle_id).first()
     if found is None:
-        found, _ = Bottle.objects.select_for_update().get_or_create(
+        found, _ = Consumable.objects.select_for_update().get_or_create(
             workshop_id=member.workshop_id,
             key=key,
             defaults={"id": bottle_id, "told": told, "recorded_by": member},
@@ -79,12 +79,12 @@ def _plain(value: Any) -> str:
 def put_away(member: Member, key: str, gone: bool) -> None:
     """Take something off the shelf, generic or own, or bring it back."""
     generic = next((item for item in shipped() if item.key == key), None)
-    found = Bottle.objects.select_for_update().filter(workshop_id=member.workshop_id, key=key).first()
+    found = Consumable.objects.select_for_update().filter(workshop_id=member.workshop_id, key=key).first()
     if found is None:
         if generic is None:
             raise Http404
         told = {name: value for name, value in _fields(generic).items() if name != "key"}
-        found = Bottle(workshop_id=member.workshop_id, key=key, told=told)
+        found = Consumable(workshop_id=member.workshop_id, key=key, told=told)
     found.gone, found.recorded_by = gone, member
     found.save()
 

@@ -13,10 +13,10 @@ from django.conf import settings
 from django.db import models
 
 from gearing.rebuild import OUTCOMES, VERDICTS
-from gearing.stages import STAGES, WAITS
+from gearing.workshop.stages import STAGES, WAITS
 from workshop.models import Workshop
 
-from .record import RecordQuerySet
+from .mapping import RecordQuerySet
 
 VERDICT_WORDS = {key: one.label for key, one in VERDICTS.items()}
 
@@ -98,7 +98,7 @@ class Piece(Recorded):
     instead = models.CharField(max_length=400, blank=True)
 
 
-class Pin(Recorded):
+class GearReading(Recorded):
     """A gear reading kept with its piece: what was measured, and what was concluded."""
 
     piece = models.ForeignKey(Piece, on_delete=models.PROTECT, related_name="pins")
@@ -110,8 +110,11 @@ class Pin(Recorded):
     # Its place among the readings of the piece: clocks are set back, orders are not.
     order = models.PositiveIntegerField(default=0)
 
+    class Meta:
+        db_table = "visits_pin"
 
-class Worked(Recorded):
+
+class KeptCalculation(Recorded):
     """A sum done for a piece and kept with it: shims, springs, a press fit. The rebuild says it there."""
 
     piece = models.ForeignKey(Piece, on_delete=models.PROTECT, related_name="worked")
@@ -121,6 +124,7 @@ class Worked(Recorded):
     taken_back = models.BooleanField(default=False)
 
     class Meta:
+        db_table = "visits_worked"
         ordering = ["recorded_at"]
 
 

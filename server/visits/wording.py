@@ -5,9 +5,9 @@ from __future__ import annotations
 from collections.abc import Mapping
 from typing import Any
 
-from gearing.findings import Finding, in_words
+from gearing.inspection.findings import Finding, in_words
 from gearing.rebuild import OUTCOMES
-from gearing.stages import STAGES, WAITS
+from gearing.workshop.stages import STAGES, WAITS
 
 from .models import VERDICT_WORDS
 

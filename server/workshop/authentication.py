@@ -8,7 +8,7 @@ from typing import Any
 from django.http import HttpRequest
 from ninja.security import SessionAuth
 
-from .models import READER
+from .models import READER, Member
 from .refusals import RefusedError
 from .sessions import note_use
 
@@ -20,6 +20,12 @@ READS = re.compile(
 
 WRITES_AS = "X-Dentado-Member"
 """Header in which a device says whose entries it sends; they are never taken as another's."""
+
+
+class MemberRequest(HttpRequest):
+    """A request whose user is known to be a member: the API's auth has seen to it."""
+
+    user: Member
 
 
 class SignedIn(SessionAuth):

@@ -18,7 +18,7 @@ from django.utils import timezone
 from .models import OWNER, ROLES, SAMPLE, Code, Fact, Member, SeenSession, Workshop
 from .refusals import RefusedError
 from .sessions import end_sessions
-from .writing import write
+from .transactions import write
 
 CODE_LETTERS = "ABCDEFGHJKLMNPQRSTUVWXYZ23456789"
 """Without those that are read as one another."""

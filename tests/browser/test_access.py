@@ -7,7 +7,7 @@ from typing import Any
 
 from playwright.sync_api import Page
 
-from launch.places import WEB
+from launch.paths import WEB
 
 from .whole import TABLET, TABLET_UPRIGHT, BrowserCase, stack
 
@@ -23,47 +23,51 @@ VISITS = {
 }  # fmt: skip
 
 
-class Access(BrowserCase):
+class Views(BrowserCase):
+    """Each view looked at once; themes by axe at one size each, the upright tablet for its sizes."""
+
+    lamp = "0"
+    axe = True
+
     def check(self, page: Page, what: str) -> None:
         page.wait_for_load_state("networkidle")
-        page.evaluate(AXE)
-        found: list[dict[str, Any]] = page.evaluate(
-            "axe.run(document, { resultTypes: ['violations'] }).then(r => r.violations)"
-        )
-        told = [
-            (one["id"], one["nodes"][0]["html"][:120], one["nodes"][0].get("failureSummary", "")[:200])
-            for one in found
-        ]
         with self.subTest(view=what, size=page.viewport_size):
-            self.assertEqual(told, [])
+            self.assertEqual(self.violations(page) if self.axe else [], [])
             self.assertEqual(page.evaluate(SMALL), [])
             wide = page.evaluate(
                 "document.documentElement.scrollWidth - document.documentElement.clientWidth"
             )
             self.assertLessEqual(wide, 0, "the page scrolls sideways")
 
-    def test_every_view(self) -> None:
+    def violations(self, page: Page) -> list[tuple[str, str, str]]:
+        page.evaluate(AXE)
+        found: list[dict[str, Any]] = page.evaluate(
+            "axe.run(document, { resultTypes: ['violations'] }).then(r => r.violations)"
+        )
+        return [
+            (one["id"], one["nodes"][0]["html"][:120], one["nodes"][0].get("failureSummary", "")[:200])
+            for one in found
+        ]
+
+    def stages(self) -> None:
         page = self.page
-        for lamp, size in (("0", self.size), ("1", TABLET), ("0", TABLET_UPRIGHT)):
-            page.set_viewport_size(size)
-            page.evaluate(f"localStorage.setItem('dentado.lamp', '{lamp}')")
-            page.goto(self.address)
-            page.get_by_text("Heron 650").first.wait_for()
-            self.check(page, "Bench")
-            page.goto(f"{self.address}/visits/new")
-            page.get_by_label("Called").wait_for()
-            self.check(page, "New visit")
-            for unit, stage in VISITS.items():
-                self.open_visit(unit, stage)
-                if stage == "Strip":
-                    page.get_by_label("What comes off").fill(
-                        "4x M3x10 button hex2 rear cover #A1 ^dish out !loose"
-                    )
-                    page.get_by_role("list", name="Understood").wait_for()
-                self.check(page, stage)
-            self.open_visit("Otter 8", "Prove")
-            self.check(page, "Prove")
-            self.instruments(page)
+        page.evaluate(f"localStorage.setItem('dentado.lamp', '{self.lamp}')")
+        page.goto(self.address)
+        page.get_by_text("Heron 650").first.wait_for()
+        self.check(page, "Bench")
+        page.goto(f"{self.address}/visits/new")
+        page.get_by_label("Called").wait_for()
+        self.check(page, "New visit")
+        for unit, stage in VISITS.items():
+            self.open_visit(unit, stage)
+            if stage == "Strip":
+                page.get_by_label("What comes off").fill(
+                    "4x M3x10 button hex2 rear cover #A1 ^dish out !loose"
+                )
+                page.get_by_role("list", name="Understood").wait_for()
+            self.check(page, stage)
+        self.open_visit("Otter 8", "Prove")
+        self.check(page, "Prove")
 
     def instruments(self, page: Page) -> None:
         page.goto(f"{self.address}/reader")
@@ -120,6 +124,12 @@ class Access(BrowserCase):
         page.get_by_role("heading", level=1).wait_for()
         self.check(page, "Fits")
 
+
+class Day(Views):
+    def test_every_view_by_day(self) -> None:
+        self.stages()
+        self.instruments(self.page)
+
     def test_workshop_and_what_was_not_taken(self) -> None:
         for path, name in (("workshop", "Workshop"), ("unsent", "Not taken")):
             self.page.goto(f"{stack().address}/{path}")
@@ -140,3 +150,21 @@ class Access(BrowserCase):
         page.goto(f"{stack().address}/code")
         page.get_by_label("The code you were given").wait_for()
         self.check(page, "Code")
+
+
+class Lamp(Views):
+    size = TABLET
+    lamp = "1"
+
+    def test_every_view_by_lamp(self) -> None:
+        self.stages()
+        self.instruments(self.page)
+
+
+class Upright(Views):
+    size = TABLET_UPRIGHT
+    axe = False
+
+    def test_every_view_upright(self) -> None:
+        self.stages()
+        self.instruments(self.page)

@@ -65,6 +65,7 @@ class Journey(BrowserCase):
                 page.get_by_label("What comes off").fill(line)
             page.keyboard.press("Enter")
             expect(page.get_by_label("What comes off")).to_have_value("")
+        expect(page.locator(".row .name")).to_have_count(len(STRIP))
         expect(page.get_by_text("all sent")).to_be_visible()
         self.assertEqual(self.row()[1:3], ["2 M2.5 × 22, back cover", "3 M2.5 × 8, short, front"])
         # Taken back, the line is there to be laid down again.

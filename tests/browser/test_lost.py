@@ -9,7 +9,11 @@ from playwright.sync_api import Page, expect
 from demo import DEMO_PASSWORD
 from launch.browser import sign_in
 
+from ..examples import LONG
 from .whole import BrowserCase, stack
+
+MANY = 500 if LONG else 160
+"""Steps of the long strip."""
 
 LAY_DOWN = """async ([from, to]) => {
     const field = document.querySelector("textarea.line");
@@ -55,30 +59,31 @@ class Lost(BrowserCase):
         page.get_by_role("region", name="The row").wait_for()
         self.assertEqual(len(self.row()), before + 3)
 
-    def test_five_hundred_steps_through_a_killed_database_and_a_closed_page(self) -> None:
-        page = self.take_in("Knot 500")
+    def test_a_long_strip_through_a_killed_database_and_a_closed_page(self) -> None:
+        page, many = self.take_in("Knot 500"), MANY
+        first, second, third = many // 4, many // 2, many * 4 // 5
         self.addCleanup(stack().database.start)
         names = "n => document.querySelectorAll('.row .name').length === n"
-        page.evaluate(LAY_DOWN, [1, 120])
+        page.evaluate(LAY_DOWN, [1, first])
         stack().database.kill()
-        page.evaluate(LAY_DOWN, [121, 260])
-        page.wait_for_function(names, arg=260)
+        page.evaluate(LAY_DOWN, [first + 1, second])
+        page.wait_for_function(names, arg=second)
         expect(page.get_by_text("not yet sent")).to_be_visible()
-        # The lid is closed in mid-strip, with over a hundred steps still on the device.
+        # The lid is closed in mid-strip, with a quarter of the steps still on the device.
         page.reload()
         stack().database.start()
         page.get_by_role("region", name="The row").wait_for(timeout=60_000)
-        page.wait_for_function(names, arg=260)
-        page.evaluate(LAY_DOWN, [261, 400])
+        page.wait_for_function(names, arg=second)
+        page.evaluate(LAY_DOWN, [second + 1, third])
         stack().database.kill()
         stack().database.start()
-        page.evaluate(LAY_DOWN, [401, 500])
-        expect(page.locator(".row .name")).to_have_count(500, timeout=60_000)
+        page.evaluate(LAY_DOWN, [third + 1, many])
+        expect(page.locator(".row .name")).to_have_count(many, timeout=60_000)
         expect(page.get_by_text("all sent")).to_be_visible(timeout=120_000)
         page.reload()
         page.get_by_role("region", name="The row").wait_for()
         names = page.locator(".row .name").all_text_contents()
-        self.assertEqual([name.strip() for name in names], [f"{n} piece {n}" for n in range(1, 501)])
+        self.assertEqual([name.strip() for name in names], [f"{n} piece {n}" for n in range(1, many + 1)])
 
     def take_in(self, called: str) -> Page:
         """A unit with nothing off it yet, at its strip."""

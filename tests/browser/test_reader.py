@@ -6,8 +6,8 @@ import re
 
 from playwright.sync_api import expect
 
-from gearing.gear import Gear
-from gearing.measure import span_over_teeth
+from gearing.geometry.gear import Gear
+from gearing.measuring.predict import span_over_teeth
 
 from .whole import BrowserCase
 

@@ -12,7 +12,7 @@ from playwright.sync_api import Browser, ConsoleMessage, Page, StorageState, Vie
 
 from demo import DEMO_MEMBER, DEMO_PASSWORD
 from launch.browser import DESK, chromium, sign_in
-from launch.places import VAR
+from launch.paths import VAR
 from launch.stack import Stack
 
 TABLET: ViewportSize = {"width": 1180, "height": 820}

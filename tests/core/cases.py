@@ -11,7 +11,7 @@ import numpy as np
 from hypothesis import strategies as st
 
 from gearing.errors import GearingError
-from gearing.gear import Gear, checked, tip_land
+from gearing.geometry.gear import Gear, checked, tip_land
 
 VECTORS = Path(__file__).parent.parent / "vectors" / "gears_and_meshes.json"
 

@@ -7,7 +7,7 @@ from math import atan, cos, degrees, hypot, pi, sin, tan
 from typing import Any, ClassVar
 
 from gearing.errors import GearingError
-from gearing.gear import Gear
+from gearing.geometry.gear import Gear
 from gearing.mesh import Pair
 from sums import SUMS
 from sums.fitting import choices

@@ -10,12 +10,12 @@ from math import radians
 from devices.caliper.__main__ import answer
 from devices.caliper.hidden import STEP, measure, reading, truth
 from devices.caliper.protocol import CaliperError, Hold, ask, read_hold, read_value
-from gearing.gear import Gear
-from gearing.measure import span_counts
-from gearing.practice import best_play, play, score
-from gearing.probes import Probe
+from gearing.geometry.gear import Gear
+from gearing.identification.practice import best_play, play, score
+from gearing.measuring.methods import Probe
+from gearing.measuring.predict import span_counts
 from launch.mariadb import free_port
-from launch.places import HOST, ROOT
+from launch.paths import HOST, ROOT
 
 GEARS = [f"gear-{n}" for n in range(24)]
 

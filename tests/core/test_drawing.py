@@ -10,16 +10,17 @@ from hypothesis import given
 from hypothesis import strategies as st
 from numpy.typing import NDArray
 
-from gearing.caliper import hold
-from gearing.entry import parse
-from gearing.figures import MOST_TEETH_DRAWN, figure_of
-from gearing.gear import Gear, base_radius
-from gearing.measure import span_counts
-from gearing.outline import gear_outline
-from gearing.pieces import kinds
-from gearing.prior import usual
-from gearing.probes import Probe
-from gearing.sizes import standard_sizes, table
+from gearing.data import table
+from gearing.geometry.gear import Gear, base_radius
+from gearing.geometry.outline import gear_outline
+from gearing.identification.prior import usual
+from gearing.identification.standard_sizes import standard_sizes
+from gearing.measuring.jaws import hold
+from gearing.measuring.methods import Probe
+from gearing.measuring.predict import span_counts
+from gearing.strip.entry import parse
+from gearing.strip.figures import MOST_TEETH_DRAWN, figure_of
+from gearing.strip.kinds import kinds
 from sums.pair import PairIn, mesh_pair
 
 from ..examples import examples

@@ -8,9 +8,18 @@ from typing import Any
 from hypothesis import given
 from hypothesis import strategies as st
 
-from gearing.entry import LONGEST_LINE, Entry, build_title, chips, correct, parse, print_entry, strip_title
 from gearing.errors import GearingError
-from gearing.pieces import kinds
+from gearing.strip.entry import (
+    LONGEST_LINE,
+    Entry,
+    build_title,
+    chips,
+    correct,
+    parse,
+    print_entry,
+    strip_title,
+)
+from gearing.strip.kinds import kinds
 
 from ..examples import examples
 

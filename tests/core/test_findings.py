@@ -9,9 +9,9 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from gearing.errors import GearingError
-from gearing.findings import ORDER, Finding, judge, sights
-from gearing.pieces import kinds, minds
-from gearing.shelf import questions
+from gearing.inspection.findings import ORDER, Finding, judge, sights
+from gearing.strip.kinds import kinds, minds
+from gearing.workshop.consumables import questions
 
 BOTH, WORN = {"pair": "both"}, {"pair": "one"}
 

@@ -9,8 +9,8 @@ from typing import Any
 from hypothesis import given
 from hypothesis import strategies as st
 
-from gearing.fits import ORDER, Part, compare
-from gearing.gear import INCH
+from gearing.decision.replacement import ORDER, Part, compare
+from gearing.geometry.gear import INCH
 
 WANTED = Part(31, 0.8, 20.0, 5.0, "round", 4.0, "long, one side", "nylon")
 PARTS = st.builds(

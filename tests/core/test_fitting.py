@@ -9,11 +9,11 @@ from math import pi
 from hypothesis import given
 from hypothesis import strategies as st
 
+from gearing.assembly.discs import Disc, disc_force, read_stack, snaps_at, stack_force
+from gearing.assembly.friction import FrictionStack, working_faces
+from gearing.assembly.press import interference, press_fit
+from gearing.assembly.shims import Pack, choose_shims
 from gearing.errors import GearingError
-from gearing.fitting.discs import Disc, disc_force, read_stack, snaps_at, stack_force
-from gearing.fitting.friction import FrictionStack, working_faces
-from gearing.fitting.press import interference, press_fit
-from gearing.fitting.shims import Pack, choose_shims
 from sums.fitting import FittingIn, fit_together
 
 from ..examples import examples

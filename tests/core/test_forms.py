@@ -9,19 +9,13 @@ import numpy as np
 from hypothesis import given
 from hypothesis import strategies as st
 
-from gearing.advise import next_measurement
 from gearing.errors import GearingError
 from gearing.forms.infer import Taken, identify_part, next_way
 from gearing.forms.sketch import sketch
 from gearing.forms.standards import FORMS, standards
 from gearing.forms.ways import Part, way, ways
-from gearing.gear import Gear, helix_from_tips, reference_diameter, tip_radius
-from gearing.identify import identify
-from gearing.measure import over_pins_reading
-from gearing.outline import gear_outline, tooth_outline
-from gearing.probes import Probe
-from gearing.readings import Clues, Reading
-from gearing.ring import (
+from gearing.geometry.gear import Gear, helix_from_tips, reference_diameter, tip_radius
+from gearing.geometry.internal import (
     between_pins,
     farthest_distance,
     inside_roots,
@@ -29,6 +23,12 @@ from gearing.ring import (
     ring_tip_radius,
     space_of,
 )
+from gearing.geometry.outline import gear_outline, tooth_outline
+from gearing.identification.identify import identify
+from gearing.identification.next_measurement import next_measurement
+from gearing.measuring.methods import Probe
+from gearing.measuring.predict import over_pins_reading
+from gearing.measuring.readings import Clues, Reading
 
 from ..examples import examples
 

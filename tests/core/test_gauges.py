@@ -7,7 +7,7 @@ import unittest
 import numpy as np
 
 from gearing.gauges import CARD, gauges, rack_outline
-from gearing.sizes import standard_sizes
+from gearing.identification.standard_sizes import standard_sizes
 
 
 class Racks(unittest.TestCase):

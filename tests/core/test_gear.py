@@ -10,7 +10,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from gearing.errors import GearingError
-from gearing.gear import (
+from gearing.geometry.gear import (
     Gear,
     base_pitch,
     base_radius,
@@ -20,8 +20,9 @@ from gearing.gear import (
     tooth_thickness,
     undercut,
 )
-from gearing.involute import inv, inverse_inv
-from gearing.measure import (
+from gearing.geometry.involute import inv, inverse_inv
+from gearing.geometry.outline import gear_outline
+from gearing.measuring.predict import (
     checked_span,
     over_pins,
     over_tips_largest,
@@ -30,7 +31,6 @@ from gearing.measure import (
     span_over_teeth,
     tip_chord,
 )
-from gearing.outline import gear_outline
 
 from ..examples import examples
 from .cases import gears, vector_gear, vectors

@@ -10,16 +10,22 @@ import numpy as np
 from hypothesis import given
 from hypothesis import strategies as st
 
-from gearing.advise import _weigh, expected_gain, mixed_gain, next_measurement, next_measurements
 from gearing.errors import GearingError
-from gearing.gear import INCH, Gear
-from gearing.identify import Identification, identify
-from gearing.marks import read_mark
-from gearing.measure import span_counts, usual_span
-from gearing.probes import Probe
-from gearing.readings import Clues, Reading
-from gearing.sizes import standard_sizes
-from gearing.unlisted import agreed_size
+from gearing.geometry.gear import INCH, Gear
+from gearing.identification.identify import Identification, identify
+from gearing.identification.next_measurement import (
+    _weigh,
+    expected_gain,
+    mixed_gain,
+    next_measurement,
+    next_measurements,
+)
+from gearing.identification.standard_sizes import standard_sizes
+from gearing.identification.unlisted_size import agreed_size
+from gearing.measuring.marks import read_mark
+from gearing.measuring.methods import Probe
+from gearing.measuring.predict import span_counts, usual_span
+from gearing.measuring.readings import Clues, Reading
 from launch.readings import LABELS, crowd, one_of, read
 
 from ..examples import examples

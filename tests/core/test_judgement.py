@@ -10,7 +10,10 @@ import numpy as np
 from hypothesis import given
 from hypothesis import strategies as st
 
-from gearing.counting import (
+from gearing.errors import GearingError
+from gearing.geometry.gear import INCH, Gear
+from gearing.identification.lookalike import run_together
+from gearing.identification.tooth_count import (
     chord_of,
     from_chord,
     from_counts,
@@ -20,14 +23,11 @@ from gearing.counting import (
     miscounted,
     together,
 )
-from gearing.errors import GearingError
-from gearing.gear import INCH, Gear
-from gearing.lookalike import run_together
-from gearing.measure import span_over_teeth
+from gearing.identification.wear import wear_from_span
+from gearing.measuring.methods import Probe
+from gearing.measuring.predict import span_over_teeth
+from gearing.measuring.readings import Reading, pooled
 from gearing.mesh import closest_distance, mesh
-from gearing.probes import Probe
-from gearing.readings import Reading, pooled
-from gearing.wear import wear_from_span
 from sums.read import read_gear
 from sums.readings import ReadIn
 

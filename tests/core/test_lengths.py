@@ -9,7 +9,7 @@ from hypothesis import strategies as st
 
 from gearing.errors import GearingError
 from gearing.lengths import read_length
-from gearing.marks import read_mark
+from gearing.measuring.marks import read_mark
 
 
 class Lengths(unittest.TestCase):

@@ -11,10 +11,10 @@ from hypothesis import strategies as st
 from numpy.typing import NDArray
 
 from gearing.errors import GearingError
-from gearing.gear import Gear, base_radius, root_radius, tip_radius, undercut
-from gearing.measure import form_radius, over_pins, span_counts, span_over_teeth, tip_chord
+from gearing.geometry.gear import Gear, base_radius, root_radius, tip_radius, undercut
+from gearing.geometry.outline import gear_outline, tooth_outline
+from gearing.measuring.predict import form_radius, over_pins, span_counts, span_over_teeth, tip_chord
 from gearing.mesh import mesh, zero_backlash_distance
-from gearing.outline import gear_outline, tooth_outline
 
 from ..examples import examples
 from .cases import gears

@@ -10,15 +10,15 @@ from hypothesis import assume, given
 from hypothesis import strategies as st
 
 from gearing.errors import GearingError
-from gearing.gear import Gear
+from gearing.geometry.gear import Gear
+from gearing.geometry.internal import space_of
+from gearing.geometry.outline import Points, tooth_outline
 from gearing.mesh import Pair, mesh, zero_backlash_distance
-from gearing.mesh.askew import over_a_turn, width_in_mesh
-from gearing.mesh.bands import band_for, judge_mesh
 from gearing.mesh.crossed import bevel_pair, worm_pair
+from gearing.mesh.misalignment import over_a_turn, width_in_mesh
 from gearing.mesh.paper import strips
-from gearing.mesh.warm import Climate, warmed
-from gearing.outline import Points, tooth_outline
-from gearing.ring import space_of
+from gearing.mesh.thermal import Climate, warmed
+from gearing.mesh.verdict import band_for, judge_mesh
 
 from ..examples import examples
 from .cases import gears, vector_gear, vectors

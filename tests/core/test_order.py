@@ -10,16 +10,16 @@ from random import Random
 from hypothesis import given
 from hypothesis import strategies as st
 
-from gearing.entry import parse
 from gearing.errors import GearingError
-from gearing.layout import fastener_map, stacks, tray
-from gearing.order import Off, needs_of, precedence, reach, tool_of, tools_for, troubles
+from gearing.strip.entry import parse
+from gearing.strip.order import StripStep, needs_of, precedence, reach, tool_of, tools_for, troubles
+from gearing.strip.row_views import fastener_map, stacks, tray
 
 from ..examples import examples
 
 
-def strip(*lines: str) -> list[Off]:
-    return [Off(number, parse(line)) for number, line in enumerate(lines, 1)]
+def strip(*lines: str) -> list[StripStep]:
+    return [StripStep(number, parse(line)) for number, line in enumerate(lines, 1)]
 
 
 SERVO = strip(
@@ -106,7 +106,7 @@ class ManyFree(unittest.TestCase):
     def test_steps_that_need_nothing_are_grouped_by_side_and_tool(self) -> None:
         """28 s with 144 of them, it used to take; no side is turned to twice, no tool taken up twice on a side."""
         steps = [
-            Off(
+            StripStep(
                 n,
                 replace(
                     parse(f"M{3 + n % 2}x8 hex{2 + n % 3} screw{n} @{'top' if n % 4 else 'under'}"), free=True
@@ -114,7 +114,7 @@ class ManyFree(unittest.TestCase):
             )
             for n in range(1, 201)
         ]
-        lid = Off(201, replace(parse("lid"), after=tuple(range(1, 201))))
+        lid = StripStep(201, replace(parse("lid"), after=tuple(range(1, 201))))
         found = reach([*steps, lid], 201)
         self.assertEqual(len(found.steps), 201)
         self.assertTrue(found.exact)
@@ -123,10 +123,10 @@ class ManyFree(unittest.TestCase):
 
     def test_sixteen_screws_on_two_sides_take_one_turn(self) -> None:
         steps = [
-            Off(n, replace(parse(f"M3x8 hex2 s{n} @{'top' if n % 2 else 'under'}"), free=True))
+            StripStep(n, replace(parse(f"M3x8 hex2 s{n} @{'top' if n % 2 else 'under'}"), free=True))
             for n in range(1, 17)
         ]
-        found = reach([*steps, Off(17, replace(parse("lid"), after=tuple(range(1, 17))))], 17)
+        found = reach([*steps, StripStep(17, replace(parse("lid"), after=tuple(range(1, 17))))], 17)
         self.assertEqual((found.turn_overs, found.tool_changes, found.exact), (1, 1, True))
 
     def test_a_tangle_is_answered_and_says_that_it_is_not_exact(self) -> None:
@@ -135,8 +135,8 @@ class ManyFree(unittest.TestCase):
         for n in range(1, 121):
             line = f"{rng.choice(['M3x8 hex2', 'M3x8 ph1', 'M3x10 hex3', 'cover', 'e-clip'])} x{n} {rng.choice(['', '@top', '@under', '@left'])}"
             after = tuple(sorted(rng.sample(range(1, n), min(n - 1, rng.choice([0, 1, 2])))))
-            steps.append(Off(n, replace(parse(line), after=after, free=not after)))
-        found = reach([*steps, Off(121, replace(parse("lid"), after=tuple(range(1, 121))))], 121)
+            steps.append(StripStep(n, replace(parse(line), after=after, free=not after)))
+        found = reach([*steps, StripStep(121, replace(parse("lid"), after=tuple(range(1, 121))))], 121)
         self.assertEqual(len(found.steps), 121)
         self.assertFalse(found.exact)
         graph = precedence(steps)
@@ -144,7 +144,7 @@ class ManyFree(unittest.TestCase):
         self.assertTrue(all(at[before] < at[after] for before, after in graph.edges))
 
 
-def tangle(many: int, seed: int, tools: int = 4, sides: int = 2) -> list[Off]:
+def tangle(many: int, seed: int, tools: int = 4, sides: int = 2) -> list[StripStep]:
     """Steps in no good order, each needing a few of those before it, and a lid that needs them all."""
     dice = Random(seed)
     steps = []
@@ -156,11 +156,11 @@ def tangle(many: int, seed: int, tools: int = 4, sides: int = 2) -> list[Off]:
                 {dice.randint(max(1, n - 12), n - 1) for _ in range(min(n - 1, dice.choice([0, 1, 1, 2])))}
             )
         )
-        steps.append(Off(n, replace(parse(f"{screw} x{n}"), side=side, after=needs, free=not needs)))
-    return [*steps, Off(many + 1, replace(parse("lid"), after=tuple(range(1, many + 1))))]
+        steps.append(StripStep(n, replace(parse(f"{screw} x{n}"), side=side, after=needs, free=not needs)))
+    return [*steps, StripStep(many + 1, replace(parse("lid"), after=tuple(range(1, many + 1))))]
 
 
-def side_by_side(steps: list[Off]) -> int:
+def side_by_side(steps: list[StripStep]) -> int:
     """Turn-overs of someone who takes all that one side lets off before turning to the next."""
     left = {step.number: step.entry for step in steps}
     needs = {number: set(entry.after) for number, entry in left.items()}

@@ -8,9 +8,9 @@ import unittest
 
 import numpy as np
 
-from gearing.gear import tip_land
-from gearing.probes import Probe
-from gearing.readings import Reading
+from gearing.geometry.gear import tip_land
+from gearing.measuring.methods import Probe
+from gearing.measuring.readings import Reading
 from launch.readings import (
     BENCH,
     CROWD,

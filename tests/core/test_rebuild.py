@@ -8,13 +8,22 @@ from dataclasses import replace
 from hypothesis import given
 from hypothesis import strategies as st
 
-from gearing.entry import parse
 from gearing.errors import GearingError
-from gearing.pieces import kind_of_word, kinds
-from gearing.rebuild import Bench, Mark, Removed, build_plan, crosswise, left_over, ready_in
-from gearing.shelf import item_of, shipped
-from gearing.stages import STAGES, Standing, check_stage
-from gearing.units import stop_running, unit_kinds
+from gearing.rebuild import (
+    Mark,
+    PlanContext,
+    Removed,
+    build_plan,
+    crosswise,
+    left_over,
+    minutes_left,
+    ready_in,
+)
+from gearing.strip.entry import parse
+from gearing.strip.kinds import kind_of_word, kinds
+from gearing.workshop.consumables import item_of, shipped
+from gearing.workshop.stages import STAGES, Standing, check_stage
+from gearing.workshop.units import stop_running, unit_kinds
 
 STRIP = [
     "4x M3x10 button hex2 rear cover @under #A3 ^long ones at the front",
@@ -125,7 +134,7 @@ OTTER = [
 def plan(*lines: str, **told: object) -> list[str]:
     """Keys of the plan's steps."""
     removed = [Removed(n, parse(line)) for n, line in enumerate(lines, 1)]
-    return [step.key for step in build_plan(removed, Bench(**told)).steps]  # type: ignore[arg-type]
+    return [step.key for step in build_plan(removed, PlanContext(**told)).steps]  # type: ignore[arg-type]
 
 
 class Insertions(unittest.TestCase):
@@ -137,14 +146,14 @@ class Insertions(unittest.TestCase):
         plate = steps[keys.index("piece:1")]
         self.assertTrue(any("Snug only" in remark.text for remark in plate.remarks))
         self.assertIn("paper", steps[keys.index("mesh:1")].remarks[0].text)
-        by_dial = build_plan(removed, Bench(house={"mesh": "measured"})).steps
+        by_dial = build_plan(removed, PlanContext(house={"mesh": "measured"})).steps
         self.assertIn("dial", by_dial[keys.index("mesh:1")].remarks[0].text)
         self.assertNotIn("mesh:1", plan("2x M3x8 motor plate", "motor", "gear 20t"))
 
     def test_what_was_struck_stays_away_and_what_was_moved_stays_there(self) -> None:
         removed = [Removed(n, parse(line)) for n, line in enumerate(OTTER, 1)]
         marks = {"turn:5": Mark(struck=True), "turn:4": Mark(after="piece:2"), "mesh:1": Mark(after="gone:9")}
-        made = build_plan(removed, Bench(marks=marks))
+        made = build_plan(removed, PlanContext(marks=marks))
         keys = [step.key for step in made.steps]
         self.assertEqual([step.key for step in made.struck], ["turn:5"])
         self.assertEqual(keys[keys.index("piece:2") + 1], "turn:4")
@@ -171,18 +180,26 @@ class Insertions(unittest.TestCase):
         self.assertGreaterEqual(ready_in(list(steps), frozenset()), bearing.cure)
         half = frozenset(keys[:4])
         self.assertLess(ready_in(list(steps), half), ready_in(list(steps), frozenset()))
+        # The clock at each place is what it would say were all before it done, and it never goes up.
+        left = minutes_left(list(steps), frozenset())
+        self.assertEqual(len(left), len(steps) + 1)
+        for place in range(len(steps) + 1):
+            self.assertEqual(left[place], ready_in(list(steps), frozenset(s.key for s in steps[:place])))
+        self.assertEqual(left, sorted(left, reverse=True))
 
     def test_dry_places_stay_dry_and_house_rules_decide(self) -> None:
         pads = [Removed(1, parse("4x drag pads fibre"))]
-        wet, dry = (build_plan(pads, Bench(house={"drag": one})).steps[0].remarks for one in ("film", "dry"))
+        wet, dry = (
+            build_plan(pads, PlanContext(house={"drag": one})).steps[0].remarks for one in ("film", "dry")
+        )
         self.assertTrue(any("Drag grease" in remark.text for remark in wet))
         self.assertTrue(any(remark.tone == "dry" for remark in dry))
         spur = [Removed(1, parse("spur wheel 54t acetal"))]
-        opened = build_plan(spur, Bench(open_gears=True)).steps[0].remarks
+        opened = build_plan(spur, PlanContext(open_gears=True)).steps[0].remarks
         self.assertTrue(any("grit" in remark.text for remark in opened))
         shared = [Removed(1, parse("2x M3x3 set screw hub ^on the flat"))]
         for one, tone in (("always", "plain"), ("not-shared", "dry")):
-            told = build_plan(shared, Bench(house={"lock": one})).steps[0].remarks
+            told = build_plan(shared, PlanContext(house={"lock": one})).steps[0].remarks
             self.assertTrue(any("hread lock" in r.text and r.tone == tone for r in told), one)
 
     def test_a_school_goes_by_what_a_thing_is_and_not_by_what_it_is_called(self) -> None:
@@ -190,18 +207,18 @@ class Insertions(unittest.TestCase):
         named = tuple(replace(item, name=f"Ferry Quay no. {n}") for n, item in enumerate(shipped()))
         for shelf in (shipped(), named):
             for school, key in (("grease", "plastic-grease"), ("film", "dry-film")):
-                bench = Bench(open_gears=True, house={"open": school}, shelf=shelf)
+                bench = PlanContext(open_gears=True, house={"open": school}, shelf=shelf)
                 told = [r.text for r in build_plan(spur, bench).steps[0].remarks]
                 wanted = next(item.name for item in shelf if item.key == key)
                 self.assertTrue(any(wanted.lower() in text.lower() for text in told), (school, told))
         # With none on the shelf that is said; it is no reason to run dry.
         for school in ("grease", "film"):
-            empty = Bench(open_gears=True, house={"open": school}, shelf=())
+            empty = PlanContext(open_gears=True, house={"open": school}, shelf=())
             told = build_plan(spur, empty).steps[0].remarks
             self.assertFalse(any(r.tone == "dry" for r in told), told)
             self.assertTrue(any("none on the shelf" in r.text for r in told))
         screw = [Removed(1, parse("M2.5x3 set screw hub"))]
-        told = build_plan(screw, Bench(house={"lock": "always"}, shelf=named)).steps[0].remarks
+        told = build_plan(screw, PlanContext(house={"lock": "always"}, shelf=named)).steps[0].remarks
         low = next(item.name for item in named if item.key == "lock-low")
         self.assertTrue(any(low in r.text for r in told))
 

@@ -10,9 +10,9 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from gearing.errors import GearingError
-from gearing.gear import Gear
+from gearing.geometry.gear import Gear
 from gearing.mesh import Pair, mesh
-from gearing.mesh.bands import band_for
+from gearing.mesh.verdict import band_for
 from gearing.regear import Drive, Plate, Stocked, Target, regear
 from gearing.regear.pairs import Pairs, usual_shift
 from sums.regear import RegearIn, regear_drive

@@ -19,7 +19,7 @@ from pydantic import ValidationError
 
 import gearing
 from gearing.errors import GearingError
-from gearing.probes import Probe
+from gearing.measuring.methods import Probe
 from launch.readings import crowd, one_of
 from launch.readings import read as draw
 from launch.sums import run

@@ -11,8 +11,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from gearing.errors import GearingError
-from gearing.gear import Gear
-from gearing.outline import gear_outline
+from gearing.geometry.gear import Gear
+from gearing.geometry.outline import gear_outline
 from gearing.train import (
     Belt,
     Differential,

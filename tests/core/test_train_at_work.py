@@ -9,11 +9,11 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from gearing.errors import GearingError
-from gearing.train import read_train, solve, uses
-from gearing.train.clicks import suspects
+from gearing.train import applications, read_train, solve
+from gearing.train.fault_rates import suspects
+from gearing.train.lost_motion import StagePlay, angle_of_play, slop
+from gearing.train.open_counts import Measured, fill_in, ratio_of_turns
 from gearing.train.power import power
-from gearing.train.slop import StagePlay, angle_of_play, slop
-from gearing.train.unknown import Measured, fill_in, ratio_of_turns
 from sums.train import TrainIn, run_train
 
 from ..examples import examples
@@ -179,28 +179,30 @@ class Open(unittest.TestCase):
 
 
 class Uses(unittest.TestCase):
-    def value(self, rows: list[uses.Row], label: str) -> float:
+    def value(self, rows: list[applications.Row], label: str) -> float:
         return next(row.value for row in rows if row.label.startswith(label))
 
     def test_by_hand(self) -> None:
-        car = uses.car(10.0, 60.0, 3000, 7.4, 0.8)
+        car = applications.car(10.0, 60.0, 3000, 7.4, 0.8)
         self.assertAlmostEqual(self.value(car, "speed"), 3000 * 7.4 * 0.8 / 10 * pi * 0.060 * 60 / 1000)
-        reel = uses.reel(1 / 6.3, 34.0, 20.0)
+        reel = applications.reel(1 / 6.3, 34.0, 20.0)
         self.assertAlmostEqual(self.value(reel, "line a crank turn, full"), 6.3 * pi * 34)
         # Half the line is half the volume: the square of the level lies half way.
         self.assertAlmostEqual(
             self.value(reel, "line a crank turn, half") ** 2, (6.3 * pi) ** 2 * (34**2 + 20**2) / 2
         )
         self.assertAlmostEqual(
-            self.value(uses.servo(240, 12000, 60, load=1.0), "transit"), 60 / 360 * 240 / 200
+            self.value(applications.servo(240, 12000, 60, load=1.0), "transit"), 60 / 360 * 240 / 200
         )
-        winch = uses.winch(70, 8000, 38, 0.6, 3, 0.5)
+        winch = applications.winch(70, 8000, 38, 0.6, 3, 0.5)
         self.assertAlmostEqual(self.value(winch, "pull, layer 1"), 0.5 / 0.0193)
         self.assertLess(self.value(winch, "line speed, layer 1"), self.value(winch, "line speed, layer 3"))
-        self.assertAlmostEqual(self.value(uses.tracking(144 * 5, 144), "worm turns once"), 86164.0905 / 144)
-        self.assertEqual(self.value(uses.counter(20, 10), "turns a unit"), 2)
+        self.assertAlmostEqual(
+            self.value(applications.tracking(144 * 5, 144), "worm turns once"), 86164.0905 / 144
+        )
+        self.assertEqual(self.value(applications.counter(20, 10), "turns a unit"), 2)
         with self.assertRaises(GearingError):
-            uses.reel(0.2, 20, 34)
+            applications.reel(0.2, 20, 34)
 
     def test_the_teeth_are_felt_at_the_servos_hole(self) -> None:
         given_in = {

@@ -14,8 +14,8 @@ from hypothesis import strategies as st
 from gearing.errors import GearingError
 from gearing.train import Planetary, read_train, solve
 from gearing.train.line import read_stages
+from gearing.train.lost_motion import StagePlay, slop
 from gearing.train.power import power
-from gearing.train.slop import StagePlay, slop
 from sums.train import TrainIn, TrainOut, run_train
 
 from ..examples import examples

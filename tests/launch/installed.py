@@ -14,7 +14,8 @@ from pathlib import Path
 
 from backups.database import Database
 from launch.mariadb import OwnMariaDB, free_port
-from launch.places import HOST, ROOT
+from launch.paths import HOST, ROOT
+from launch.prepared import copy_to
 from launch.supervise import healthy
 
 OLDEST = Path(__file__).parent / "data" / "oldest.sql.gz"
@@ -35,6 +36,10 @@ class Installed(unittest.TestCase):
         self.port = free_port()
         self.more: dict[str, str] = {}
         self.addCleanup(self.run_command, "stop")
+
+    def lay_sample(self) -> None:
+        """An installation that was started before: where the first run is not what is tried."""
+        copy_to(self.var / "database", media=self.var / "media")
 
     def environment(self) -> dict[str, str]:
         kept = {name: value for name, value in os.environ.items() if not name.startswith("DENTADO_")}

@@ -26,7 +26,7 @@ from backups.errors import BackupError
 from backups.kept import name_for, thin
 from demo import DEMO_MEMBER, DEMO_PASSWORD
 from launch.mariadb import OwnMariaDB
-from launch.places import HOST
+from launch.paths import HOST
 
 from ..pictures import picture
 from .installed import OLDEST, Installed
@@ -71,6 +71,7 @@ class Device:
 
 class BackAndForth(Installed):
     def test_taken_under_writes_and_put_back_where_there_was_nothing(self) -> None:
+        self.lay_sample()
         self.start()
         device = Device(self.port)
         visit = f"/visits/{uuid4()}"

@@ -14,7 +14,7 @@ import unittest
 from pathlib import Path
 
 from launch.mariadb import free_port
-from launch.places import ROOT, read_pid, secret, write_durably
+from launch.paths import ROOT, read_pid, secret, write_durably
 from launch.supervise import OFTEN, Restarts, healthy, listening
 
 ENDING = """

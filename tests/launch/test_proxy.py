@@ -14,7 +14,7 @@ from pathlib import Path
 
 from demo import DEMO_MEMBER, DEMO_PASSWORD
 from launch.mariadb import free_port
-from launch.places import HOST
+from launch.paths import HOST
 from launch.supervise import healthy
 
 from .installed import Installed
@@ -44,6 +44,7 @@ class Proxied(Installed):
     def setUp(self) -> None:
         super().setUp()
         self.more = {"DENTADO_HTTPS": "1", "DENTADO_HOSTS": NAME}
+        self.lay_sample()
         self.start()
         folder = Path(self.enterContext(tempfile.TemporaryDirectory()))
         subprocess.run(

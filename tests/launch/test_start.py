@@ -13,7 +13,7 @@ import dj_database_url
 import MySQLdb
 
 from launch.mariadb import OwnMariaDB
-from launch.places import HOST
+from launch.paths import HOST
 
 from .installed import READY, Installed
 

@@ -11,7 +11,7 @@ import urllib.request
 from collections.abc import Callable
 from pathlib import Path
 
-from launch.places import HOST
+from launch.paths import HOST
 from launch.service_user import NAME
 
 from .installed import Installed, processes
@@ -23,6 +23,7 @@ SILENT = 40
 
 class Supervised(Installed):
     def test_what_dies_comes_back(self) -> None:
+        self.lay_sample()
         self.start()
         self.none_is_root()
         self.the_master_is_replaced_at_once()

@@ -9,8 +9,8 @@ from django.test import TestCase, override_settings
 
 from demo.load import load
 from demo.scenario import SCENARIO
-from gearing.stages import STAGES
-from visits.models import Photo, Pin, Visit
+from gearing.workshop.stages import STAGES
+from visits.models import GearReading, Photo, Visit
 from workshop.models import Member, Workshop
 
 from .bench import Desk
@@ -48,8 +48,8 @@ class Demo(TestCase):
         self.assertEqual({card["waits_for"] for card in cards}, {"me", "part", "decision", "owner"})
 
     def test_every_gear_that_was_read_came_out_as_its_readings_say(self) -> None:
-        self.assertGreaterEqual(Pin.objects.count(), 5)
-        for pin in Pin.objects.all():
+        self.assertGreaterEqual(GearReading.objects.count(), 5)
+        for pin in GearReading.objects.all():
             with self.subTest(piece=str(pin.piece_id)):
                 self.assertGreater(pin.chosen["probability"], 0.4)
                 self.assertTrue(all(abs(row["off_by"]) < 3 for row in pin.chosen["compared"]))

@@ -6,7 +6,7 @@ from decimal import Decimal
 from typing import Any
 from uuid import uuid4
 
-from drawer.models import Arrival, Kept
+from drawer.models import Arrival, StockItem
 from drawer.services import search
 from sums.fit import PartIn
 
@@ -42,7 +42,7 @@ class Drawer(BenchCase):
         self.assertEqual(self.desk.got("PUT", path, GEAR), first)
         self.assertEqual((first["module_mm"], first["price"], first["bore_mm"]), (0.8, 3.2, 5.0))
         self.assertEqual(self.desk.got("PUT", path, {**GEAR, "count": 1})["count"], 1)
-        self.assertEqual(Kept.objects.count(), 1)
+        self.assertEqual(StockItem.objects.count(), 1)
         self.refused(Desk(self.eve).ask("PUT", path, GEAR), "another place")
 
     def test_a_pitch_is_a_size_too(self) -> None:
@@ -103,17 +103,17 @@ class Drawer(BenchCase):
             answer = self.desk.ask("PUT", f"/drawer/{uuid4()}", {**GEAR, **change})
             with self.subTest(change=change):
                 self.refused(answer, ".")
-        self.assertFalse(Kept.objects.exists())
+        self.assertFalse(StockItem.objects.exists())
 
     def test_among_ten_thousand_gears_those_that_one_by_one_would_give(self) -> None:
         rows = [
-            Kept(
+            StockItem(
                 workshop=self.home, recorded_by=self.ada, teeth=8 + n % 97, module_mm=Decimal(str((0.5, 0.6, 0.8, 1.0)[n % 4])),
                 bore_mm=2 + n % 7, place=f"R{n % 40}", material=("nylon", "brass", "steel")[n % 3], source=f"donor {n % 300}",
             )
             for n in range(10_000)
         ]  # fmt: skip
-        Kept.objects.bulk_create(rows)
+        StockItem.objects.bulk_create(rows)
 
         def by_hand(**fields: Any) -> int:
             return sum(all(getattr(row, name) == value for name, value in fields.items()) for row in rows)

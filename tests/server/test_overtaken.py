@@ -9,7 +9,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 from hypothesis.extra.django import TestCase as HypothesisTestCase
 
-from visits.models import Pin, Visit
+from visits.models import GearReading, Visit
 from workshop.merging import merge
 
 from .bench import BenchCase, Desk
@@ -126,7 +126,7 @@ class Overtaken(BenchCase):
             self.desk.got("PUT", f"{piece}/pins/{pin}", {"given": given})
         # The clock was set back while they were taken: the first looks the newest.
         for n, pin in enumerate(pins):
-            Pin.objects.filter(id=pin).update(recorded_at=f"2026-01-0{9 - n}T00:00:00Z")
+            GearReading.objects.filter(id=pin).update(recorded_at=f"2026-01-0{9 - n}T00:00:00Z")
         after = self.desk.got("DELETE", f"{piece}/pins/{pins[2]}")
         self.assertEqual([pin["id"] for pin in after["pins"]], [str(pins[1])])
         after = self.desk.got("DELETE", f"{piece}/pins/{pins[1]}")

@@ -8,7 +8,7 @@ from uuid import uuid4
 from django.test import override_settings
 
 from devices.caliper.hidden import truth
-from gearing.sizes import label_of
+from gearing.identification.standard_sizes import label_of
 from launch.mariadb import free_port
 from practice.models import Round
 

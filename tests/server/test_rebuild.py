@@ -27,12 +27,12 @@ class Plan(BenchCase):
         self.assertNotIn("turn:3", self.keys())
         self.desk.got("PUT", path, {"struck": False, "after": "piece:2"})
         self.assertEqual(self.keys(), ["piece:3", "piece:2", "turn:3", "piece:1"])
-        before = self.plan()["ready_in"]
+        before = self.plan()["left"][0]
         changes = Change.objects.count()
         for _ in range(2):
             done = self.desk.got("PUT", path, {"done": True})
         self.assertTrue(next(s for s in done["steps"] if s["key"] == "turn:3")["ticked"])
-        self.assertLess(done["ready_in"], before)
+        self.assertLess(done["left"][0], before)
         self.assertEqual((Change.objects.count(), PlanMark.objects.count()), (changes + 1, 1))
 
     def test_a_piece_is_never_struck_and_nobody_else_marks(self) -> None:

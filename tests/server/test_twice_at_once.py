@@ -10,9 +10,9 @@ from uuid import uuid4
 from django.db import connection
 from django.test import Client, TransactionTestCase, override_settings
 
-from drawer.models import Arrival, Kept
-from gearing.shelf import shipped
-from shelf.models import Bottle
+from drawer.models import Arrival, StockItem
+from gearing.workshop.consumables import shipped
+from shelf.models import Consumable
 from visits.models import Change, Photo, Step, Tick, Unit, Visit
 from workshop.models import Member, Workshop
 
@@ -68,7 +68,7 @@ class TwiceAtOnce(TransactionTestCase):
         self.assertEqual({one["size"] for one in kept}, {"32 DP"})
         check = {"wanted": gear, "measured": gear, "accepted": True}
         self.together([("PUT", f"/drawer/arrivals/{uuid4()}", check)] * AT_ONCE)
-        self.assertEqual((Kept.objects.count(), Arrival.objects.count()), (1, 1))
+        self.assertEqual((StockItem.objects.count(), Arrival.objects.count()), (1, 1))
 
     def at_once(self, calls: list[tuple[str, str, Any]]) -> list[tuple[int, Any]]:
         """All calls at one moment; their answers, whatever they are."""
@@ -99,7 +99,7 @@ class TwiceAtOnce(TransactionTestCase):
         key = shipped()[0].key
         answers = self.at_once([("PUT", f"/shelf/{key}/gone", {"gone": True})] * AT_ONCE)
         self.assertEqual({status for status, _ in answers}, {200}, answers)
-        self.assertEqual(Bottle.objects.filter(key=key).count(), 1)
+        self.assertEqual(Consumable.objects.filter(key=key).count(), 1)
 
     def test_two_who_set_a_bench_up_at_once_do_not_both_own_it(self) -> None:
         Member.objects.all().delete()

@@ -5,8 +5,8 @@ from __future__ import annotations
 from typing import Any
 from uuid import UUID, uuid4
 
-from gearing.units import unit_kinds
-from visits.models import Change, Pin, Step, Tick, Visit
+from gearing.workshop.units import unit_kinds
+from visits.models import Change, GearReading, Step, Tick, Visit
 
 from .bench import UNIT, BenchCase, Desk
 
@@ -110,7 +110,7 @@ class Judging(BenchCase):
         later = self.desk.got("PUT", self.at("pieces", self.piece(2), "pins", uuid4()), {**body, "choice": 1})
         self.assertEqual(len(later["pins"]), 1)
         self.assertNotEqual(later["pins"][0]["id"], first["pins"][0]["id"])
-        self.assertEqual(Pin.objects.filter(piece_id=self.piece(2)).count(), 2)
+        self.assertEqual(GearReading.objects.filter(piece_id=self.piece(2)).count(), 2)
         both = self.desk.got("PUT", self.at("pieces", self.piece(2), "pins", uuid4()), {**body, "rim": 1})
         self.assertEqual([pin["rim"] for pin in both["pins"]], [0, 1])
 
@@ -123,7 +123,7 @@ class Judging(BenchCase):
             left = self.desk.got("DELETE", second)
         self.assertEqual([pin["id"] for pin in left["pins"]], [first.rsplit("/", 1)[1]])
         self.assertEqual(self.desk.got("DELETE", first)["pins"], [])
-        self.assertEqual(Pin.objects.count(), 2)
+        self.assertEqual(GearReading.objects.count(), 2)
         self.assertEqual(self.desk.got("GET", self.at("history"))[0]["verb"], "read taken back")
         self.assertEqual(Desk(self.eve).ask("DELETE", first)[0], 404)
 

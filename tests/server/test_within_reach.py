@@ -9,10 +9,10 @@ from uuid import uuid4
 
 from django.utils import timezone
 
-from drawer.models import Arrival, Kept
-from gearing.entry import parse
+from drawer.models import Arrival, StockItem
+from gearing.strip.entry import parse
+from visits.mapping import entry_to_json
 from visits.models import Photo, Piece, Step, Unit, Visit
-from visits.record import entry_to_json
 
 from .bench import UNIT, BenchCase, Desk
 
@@ -72,8 +72,8 @@ class WithinReach(BenchCase):
         self.assertEqual(Desk(self.eve).ask("GET", f"/units/{card['unit']['id']}")[0], 404)
 
     def test_more_than_a_page_lies_in_the_drawer(self) -> None:
-        Kept.objects.bulk_create(
-            Kept(workshop=self.home, recorded_by=self.ada, teeth=10 + n, module_mm=Decimal("0.5"))
+        StockItem.objects.bulk_create(
+            StockItem(workshop=self.home, recorded_by=self.ada, teeth=10 + n, module_mm=Decimal("0.5"))
             for n in range(150)
         )
         seen = set()
@@ -104,18 +104,18 @@ class WithinReach(BenchCase):
                              ("price", 12345678), ("count", 10_000), ("bore_mm", 9000)):  # fmt: skip
             with self.subTest(field=field, value=value):
                 self.refused(self.desk.ask("PUT", f"/drawer/{uuid4()}", {**gear, field: value}), ".")
-        self.assertFalse(Kept.objects.exists())
+        self.assertFalse(StockItem.objects.exists())
         for value in (0.01, 0.0149, 1999.9999):
             self.desk.got("PUT", f"/drawer/{uuid4()}", {**gear, "bore_mm": value, "width_mm": value})
         self.assertEqual(self.desk.got("POST", "/drawer/search", {"wanted": gear})["total"], 3)
 
     def test_nothing_stored_makes_a_list_fail(self) -> None:
         """Rows as an older version, or a hand in the database, may have left them."""
-        Kept.objects.create(
+        StockItem.objects.create(
             workshop=self.home, recorded_by=self.ada, teeth=0, module_mm=Decimal("0"), bore_mm=Decimal("0"),
             pressure_angle_deg=Decimal("0"), width_mm=Decimal("0"), count=0,
         )  # fmt: skip
-        Kept.objects.create(
+        StockItem.objects.create(
             workshop=self.home, recorded_by=self.ada, teeth=65000, module_mm=Decimal("9999"), bore_mm=Decimal("9999.9999"),
         )  # fmt: skip
         Arrival.objects.create(

@@ -10,7 +10,7 @@ from pathlib import Path
 from typing import Any
 
 from launch import frontend
-from launch.places import WEB
+from launch.paths import WEB
 
 
 class FrontEnd(unittest.TestCase):

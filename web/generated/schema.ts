@@ -15,7 +15,7 @@ export interface paths {
          * Caliper There
          * @description Whether a reading can be dropped into a field by one key.
          */
-        get: operations["instruments_api_caliper_there"];
+        get: operations["instruments_routes_caliper_there"];
         put?: never;
         post?: never;
         delete?: never;
@@ -35,7 +35,7 @@ export interface paths {
          * Caliper Gear
          * @description A hidden gear, to count.
          */
-        get: operations["instruments_api_caliper_gear"];
+        get: operations["instruments_routes_caliper_gear"];
         put?: never;
         post?: never;
         delete?: never;
@@ -57,7 +57,7 @@ export interface paths {
          * Caliper Take
          * @description One reading.
          */
-        post: operations["instruments_api_caliper_take"];
+        post: operations["instruments_routes_caliper_take"];
         delete?: never;
         options?: never;
         head?: never;
@@ -75,7 +75,7 @@ export interface paths {
          * Arrivals
          * @description Parts that came, newest first.
          */
-        get: operations["drawer_api_arrivals"];
+        get: operations["drawer_routes_arrivals"];
         put?: never;
         post?: never;
         delete?: never;
@@ -96,7 +96,7 @@ export interface paths {
          * Arrival
          * @description Keep the check of a part that came.
          */
-        put: operations["drawer_api_arrival"];
+        put: operations["drawer_routes_arrival"];
         post?: never;
         delete?: never;
         options?: never;
@@ -117,7 +117,7 @@ export interface paths {
          * Counts
          * @description Tooth counts of one size that lie in the drawer, for choosing among them.
          */
-        post: operations["drawer_api_counts"];
+        post: operations["drawer_routes_counts"];
         delete?: never;
         options?: never;
         head?: never;
@@ -137,7 +137,7 @@ export interface paths {
          * Search
          * @description Gears in stock and in donors, those that fit first.
          */
-        post: operations["drawer_api_search"];
+        post: operations["drawer_routes_search"];
         delete?: never;
         options?: never;
         head?: never;
@@ -156,7 +156,7 @@ export interface paths {
          * Keep
          * @description Put a gear in the drawer, or correct it.
          */
-        put: operations["drawer_api_keep"];
+        put: operations["drawer_routes_keep"];
         post?: never;
         delete?: never;
         options?: never;
@@ -176,7 +176,7 @@ export interface paths {
          * Gone
          * @description Say that a gear is used up, or that it is there after all.
          */
-        put: operations["drawer_api_gone"];
+        put: operations["drawer_routes_gone"];
         post?: never;
         delete?: never;
         options?: never;
@@ -196,7 +196,7 @@ export interface paths {
          * Move
          * @description Take some out or put some in. Two who take one each have taken two.
          */
-        put: operations["drawer_api_move"];
+        put: operations["drawer_routes_move"];
         post?: never;
         delete?: never;
         options?: never;
@@ -215,7 +215,7 @@ export interface paths {
          * Photo
          * @description The picture itself, for members of its workshop only.
          */
-        get: operations["visits_photos_photo"];
+        get: operations["visits_routes_photos_photo"];
         put?: never;
         post?: never;
         delete?: never;
@@ -235,7 +235,7 @@ export interface paths {
          * Gone By
          * @description How it went so far.
          */
-        get: operations["practice_api_gone_by"];
+        get: operations["practice_routes_gone_by"];
         put?: never;
         post?: never;
         delete?: never;
@@ -256,7 +256,7 @@ export interface paths {
          * Start
          * @description Take a gear.
          */
-        put: operations["practice_api_start"];
+        put: operations["practice_routes_start"];
         post?: never;
         delete?: never;
         options?: never;
@@ -276,7 +276,7 @@ export interface paths {
          * Name
          * @description Say what it is, and hear what it was.
          */
-        put: operations["practice_api_name"];
+        put: operations["practice_routes_name"];
         post?: never;
         delete?: never;
         options?: never;
@@ -296,7 +296,7 @@ export interface paths {
          * Read
          * @description Close the jaws once.
          */
-        put: operations["practice_api_read"];
+        put: operations["practice_routes_read"];
         post?: never;
         delete?: never;
         options?: never;
@@ -315,14 +315,14 @@ export interface paths {
          * Who
          * @description Who is signed in on this device.
          */
-        get: operations["workshop_api_who"];
+        get: operations["workshop_routes_session_who"];
         put?: never;
         post?: never;
         /**
          * Sign Out
          * @description Sign out.
          */
-        delete: operations["workshop_api_sign_out"];
+        delete: operations["workshop_routes_session_sign_out"];
         options?: never;
         head?: never;
         patch?: never;
@@ -339,7 +339,7 @@ export interface paths {
          * Shelf
          * @description What is at hand, and the house rules.
          */
-        get: operations["shelf_api_shelf"];
+        get: operations["shelf_routes_shelf"];
         put?: never;
         post?: never;
         delete?: never;
@@ -360,7 +360,7 @@ export interface paths {
          * Keep
          * @description Put something on the shelf, or correct what stands there.
          */
-        put: operations["shelf_api_keep"];
+        put: operations["shelf_routes_keep"];
         post?: never;
         delete?: never;
         options?: never;
@@ -380,7 +380,7 @@ export interface paths {
          * Follow
          * @description Follow a school on one question.
          */
-        put: operations["shelf_api_follow"];
+        put: operations["shelf_routes_follow"];
         post?: never;
         delete?: never;
         options?: never;
@@ -400,7 +400,7 @@ export interface paths {
          * Gone
          * @description Take something off the shelf, or bring it back.
          */
-        put: operations["shelf_api_gone"];
+        put: operations["shelf_routes_gone"];
         post?: never;
         delete?: never;
         options?: never;
@@ -419,7 +419,7 @@ export interface paths {
          * What To Pick
          * @description Bands, materials, faces and grades to pick from.
          */
-        get: operations["instruments_api_what_to_pick"];
+        get: operations["instruments_routes_what_to_pick"];
         put?: never;
         post?: never;
         delete?: never;
@@ -441,7 +441,7 @@ export interface paths {
          * Count
          * @description How many teeth, when some are missing.
          */
-        post: operations["instruments_api_count"];
+        post: operations["instruments_routes_count"];
         delete?: never;
         options?: never;
         head?: never;
@@ -461,7 +461,7 @@ export interface paths {
          * Crossed
          * @description Worm and wheel, or bevels.
          */
-        post: operations["instruments_api_crossed"];
+        post: operations["instruments_routes_crossed"];
         delete?: never;
         options?: never;
         head?: never;
@@ -481,7 +481,7 @@ export interface paths {
          * Entry
          * @description Understand a line of quick entry, or correct one chip of it.
          */
-        post: operations["instruments_api_entry"];
+        post: operations["instruments_routes_entry"];
         delete?: never;
         options?: never;
         head?: never;
@@ -501,7 +501,7 @@ export interface paths {
          * Fit
          * @description Does this gear fit in place of that one.
          */
-        post: operations["instruments_api_fit"];
+        post: operations["instruments_routes_fit"];
         delete?: never;
         options?: never;
         head?: never;
@@ -521,7 +521,7 @@ export interface paths {
          * Fitting
          * @description Shims, disc springs, friction stacks, press fits, pre-turns, tightening orders.
          */
-        post: operations["instruments_api_fitting"];
+        post: operations["instruments_routes_fitting"];
         delete?: never;
         options?: never;
         head?: never;
@@ -541,7 +541,7 @@ export interface paths {
          * Form
          * @description Which size a rack, worm, wheel, bevel, pulley or sprocket is.
          */
-        post: operations["instruments_api_form"];
+        post: operations["instruments_routes_form"];
         delete?: never;
         options?: never;
         head?: never;
@@ -559,7 +559,7 @@ export interface paths {
          * Gauge Set
          * @description Everything to hold a part against, at true size.
          */
-        get: operations["instruments_api_gauge_set"];
+        get: operations["instruments_routes_gauge_set"];
         put?: never;
         post?: never;
         delete?: never;
@@ -581,7 +581,7 @@ export interface paths {
          * Gear
          * @description All that is measured on one gear.
          */
-        post: operations["instruments_api_gear"];
+        post: operations["instruments_routes_gear"];
         delete?: never;
         options?: never;
         head?: never;
@@ -601,7 +601,7 @@ export interface paths {
          * Holes
          * @description A plate's hole for every pair.
          */
-        post: operations["instruments_api_holes"];
+        post: operations["instruments_routes_holes"];
         delete?: never;
         options?: never;
         head?: never;
@@ -621,7 +621,7 @@ export interface paths {
          * Mixed
          * @description Two gears of different sizes, or one worn, tried together.
          */
-        post: operations["instruments_api_mixed"];
+        post: operations["instruments_routes_mixed"];
         delete?: never;
         options?: never;
         head?: never;
@@ -641,7 +641,7 @@ export interface paths {
          * Pair
          * @description Two gears in mesh.
          */
-        post: operations["instruments_api_pair"];
+        post: operations["instruments_routes_pair"];
         delete?: never;
         options?: never;
         head?: never;
@@ -661,7 +661,7 @@ export interface paths {
          * Read
          * @description Which gear gave these readings.
          */
-        post: operations["instruments_api_read"];
+        post: operations["instruments_routes_read"];
         delete?: never;
         options?: never;
         head?: never;
@@ -681,7 +681,7 @@ export interface paths {
          * Regear
          * @description Other gears for the same motor.
          */
-        post: operations["instruments_api_regear"];
+        post: operations["instruments_routes_regear"];
         delete?: never;
         options?: never;
         head?: never;
@@ -701,7 +701,7 @@ export interface paths {
          * Train
          * @description A whole train, typed as one line.
          */
-        post: operations["instruments_api_train"];
+        post: operations["instruments_routes_train"];
         delete?: never;
         options?: never;
         head?: never;
@@ -719,7 +719,7 @@ export interface paths {
          * Timers
          * @description What runs at this bench, the next to end first.
          */
-        get: operations["visits_rebuild_timers"];
+        get: operations["visits_routes_rebuild_timers"];
         put?: never;
         post?: never;
         delete?: never;
@@ -739,7 +739,7 @@ export interface paths {
          * Units
          * @description Units that were here, the last first, to take one in again.
          */
-        get: operations["visits_api_units"];
+        get: operations["visits_routes_visits_units"];
         put?: never;
         post?: never;
         delete?: never;
@@ -759,7 +759,7 @@ export interface paths {
          * Unit
          * @description One unit.
          */
-        get: operations["visits_api_unit"];
+        get: operations["visits_routes_visits_unit"];
         put?: never;
         post?: never;
         delete?: never;
@@ -779,7 +779,7 @@ export interface paths {
          * Bench
          * @description Visits by what is remembered of them, last touched first: any part of unit, owner or complaint.
          */
-        get: operations["visits_api_bench"];
+        get: operations["visits_routes_visits_bench"];
         put?: never;
         post?: never;
         delete?: never;
@@ -799,12 +799,12 @@ export interface paths {
          * Visit
          * @description All of one visit.
          */
-        get: operations["visits_api_visit"];
+        get: operations["visits_routes_visits_visit"];
         /**
          * Open Visit
          * @description Take a unit in.
          */
-        put: operations["visits_api_open_visit"];
+        put: operations["visits_routes_visits_open_visit"];
         post?: never;
         delete?: never;
         options?: never;
@@ -823,7 +823,7 @@ export interface paths {
          * Changed
          * @description When the record last changed, for a device that wants to keep up with another.
          */
-        get: operations["visits_api_changed"];
+        get: operations["visits_routes_visits_changed"];
         put?: never;
         post?: never;
         delete?: never;
@@ -844,7 +844,7 @@ export interface paths {
          * Check
          * @description Tick one of the checks that prove the unit.
          */
-        put: operations["visits_api_check"];
+        put: operations["visits_routes_visits_check"];
         post?: never;
         delete?: never;
         options?: never;
@@ -863,12 +863,12 @@ export interface paths {
          * Guide
          * @description An earlier row beside this one.
          */
-        get: operations["visits_guide_guide"];
+        get: operations["visits_routes_guide_guide"];
         /**
          * Follow
          * @description Go by an earlier row, or by none.
          */
-        put: operations["visits_guide_follow"];
+        put: operations["visits_routes_guide_follow"];
         post?: never;
         delete?: never;
         options?: never;
@@ -887,7 +887,7 @@ export interface paths {
          * History
          * @description Who did what, newest first, with what it was before and after; `before` a line, what came earlier.
          */
-        get: operations["visits_api_history"];
+        get: operations["visits_routes_visits_history"];
         put?: never;
         post?: never;
         delete?: never;
@@ -907,7 +907,7 @@ export interface paths {
          * Joins
          * @description Links that are open, and the devices that use them.
          */
-        get: operations["visits_photos_joins"];
+        get: operations["visits_routes_photos_joins"];
         put?: never;
         post?: never;
         delete?: never;
@@ -928,13 +928,13 @@ export interface paths {
          * Join
          * @description Let a second device shoot into this visit for an hour, with no sign-in of its own.
          */
-        put: operations["visits_photos_join"];
+        put: operations["visits_routes_photos_join"];
         post?: never;
         /**
          * End Join
          * @description Take a link back; what came through it stays.
          */
-        delete: operations["visits_photos_end_join"];
+        delete: operations["visits_routes_photos_end_join"];
         options?: never;
         head?: never;
         patch?: never;
@@ -953,7 +953,7 @@ export interface paths {
          * Add Photo
          * @description Keep a photo. Sending the same id again changes nothing.
          */
-        post: operations["visits_photos_add_photo"];
+        post: operations["visits_routes_photos_add_photo"];
         delete?: never;
         options?: never;
         head?: never;
@@ -972,7 +972,7 @@ export interface paths {
          * Mark
          * @description Draw numbered pins and arrows on a photo.
          */
-        put: operations["visits_photos_mark"];
+        put: operations["visits_routes_photos_mark"];
         post?: never;
         delete?: never;
         options?: never;
@@ -993,7 +993,7 @@ export interface paths {
          * Look
          * @description What can be seen on a piece, and what the rules and the house's school make of what was.
          */
-        post: operations["visits_look_look"];
+        post: operations["visits_routes_inspection_look"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1012,13 +1012,13 @@ export interface paths {
          * Pin
          * @description Pin what a gear was read as to its piece.
          */
-        put: operations["visits_look_pin"];
+        put: operations["visits_routes_inspection_pin"];
         post?: never;
         /**
          * Unpin
          * @description Take a reading back; an earlier one of the same gear stands again.
          */
-        delete: operations["visits_look_unpin"];
+        delete: operations["visits_routes_inspection_unpin"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1036,7 +1036,7 @@ export interface paths {
          * Judge
          * @description Say what is to become of a piece.
          */
-        put: operations["visits_look_judge"];
+        put: operations["visits_routes_inspection_judge"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1056,13 +1056,13 @@ export interface paths {
          * Keep Work
          * @description Keep a fitting sum with its piece: the rebuild says it there.
          */
-        put: operations["visits_look_keep_work"];
+        put: operations["visits_routes_inspection_keep_work"];
         post?: never;
         /**
          * Drop Work
          * @description Take it back.
          */
-        delete: operations["visits_look_drop_work"];
+        delete: operations["visits_routes_inspection_drop_work"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1079,7 +1079,7 @@ export interface paths {
          * Plan
          * @description The rebuild, step by step.
          */
-        get: operations["visits_rebuild_plan"];
+        get: operations["visits_routes_rebuild_plan"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1100,7 +1100,7 @@ export interface paths {
          * Mark
          * @description Strike, move or tick a step the rules put in.
          */
-        put: operations["visits_rebuild_mark"];
+        put: operations["visits_routes_rebuild_mark"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1119,7 +1119,7 @@ export interface paths {
          * Way In
          * @description What must come off to reach one piece.
          */
-        get: operations["visits_row_way_in"];
+        get: operations["visits_routes_row_way_in"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1139,7 +1139,7 @@ export interface paths {
          * Row
          * @description The row by tools, tray, stacks and screws, and what in its order contradicts itself.
          */
-        get: operations["visits_row_row"];
+        get: operations["visits_routes_row_row"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1160,7 +1160,7 @@ export interface paths {
          * Stage
          * @description Move to a stage.
          */
-        put: operations["visits_api_stage"];
+        put: operations["visits_routes_visits_stage"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1180,7 +1180,7 @@ export interface paths {
          * Record Step
          * @description Lay a piece down in the row, or reword it there.
          */
-        put: operations["visits_api_record_step"];
+        put: operations["visits_routes_visits_record_step"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1200,7 +1200,7 @@ export interface paths {
          * Undo Step
          * @description Take a step back, or bring it back.
          */
-        put: operations["visits_api_undo_step"];
+        put: operations["visits_routes_visits_undo_step"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1220,13 +1220,13 @@ export interface paths {
          * Tick
          * @description Count pieces back in.
          */
-        put: operations["visits_api_tick"];
+        put: operations["visits_routes_visits_tick"];
         post?: never;
         /**
          * Untick
          * @description Take a count back.
          */
-        delete: operations["visits_api_untick"];
+        delete: operations["visits_routes_visits_untick"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1244,13 +1244,13 @@ export interface paths {
          * Start
          * @description Let a cure run.
          */
-        put: operations["visits_rebuild_start"];
+        put: operations["visits_routes_rebuild_start"];
         post?: never;
         /**
          * Stop
          * @description End a timer.
          */
-        delete: operations["visits_rebuild_stop"];
+        delete: operations["visits_routes_rebuild_stop"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1268,7 +1268,7 @@ export interface paths {
          * Waits
          * @description Say what the visit waits for.
          */
-        put: operations["visits_api_waits"];
+        put: operations["visits_routes_visits_waits"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1288,7 +1288,7 @@ export interface paths {
          * Watch
          * @description Note what to watch and when to open it next.
          */
-        put: operations["visits_api_watch"];
+        put: operations["visits_routes_visits_watch"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1307,7 +1307,7 @@ export interface paths {
          * Words
          * @description What could be typed next: words of this unit count most, then those of its kind.
          */
-        get: operations["visits_row_words"];
+        get: operations["visits_routes_row_words"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1327,7 +1327,7 @@ export interface paths {
          * Vocabulary
          * @description Stages, kinds, symptoms and the other words of the bench.
          */
-        get: operations["workshop_api_vocabulary"];
+        get: operations["workshop_routes_session_vocabulary"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1347,7 +1347,7 @@ export interface paths {
          * Workshop
          * @description Members, codes, sign-ins, backups and versions.
          */
-        get: operations["workshop_members_workshop"];
+        get: operations["workshop_routes_members_workshop"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1369,7 +1369,7 @@ export interface paths {
          * Back Up
          * @description Make a backup now.
          */
-        post: operations["workshop_members_back_up"];
+        post: operations["workshop_routes_members_back_up"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1389,7 +1389,7 @@ export interface paths {
          * Make Code
          * @description A one-time code for a new member.
          */
-        post: operations["workshop_members_make_code"];
+        post: operations["workshop_routes_members_make_code"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1410,7 +1410,7 @@ export interface paths {
          * Take Code Back
          * @description A code given out by mistake opens nothing any more.
          */
-        delete: operations["workshop_members_take_code_back"];
+        delete: operations["workshop_routes_members_take_code_back"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1428,7 +1428,7 @@ export interface paths {
          * Change Member
          * @description Give a member another role, or bar them.
          */
-        put: operations["workshop_members_change_member"];
+        put: operations["workshop_routes_members_change_member"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1449,7 +1449,7 @@ export interface paths {
          * Reset
          * @description A one-time code by which a member sets a new password.
          */
-        post: operations["workshop_members_reset"];
+        post: operations["workshop_routes_members_reset"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1468,7 +1468,7 @@ export interface paths {
          * Change Password
          * @description Change one's own password; sign-ins on other devices end.
          */
-        put: operations["workshop_members_change_password"];
+        put: operations["workshop_routes_members_change_password"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1510,7 +1510,7 @@ export interface paths {
          * End Sign In
          * @description End a sign-in, one's own or as owner anybody's.
          */
-        delete: operations["workshop_members_end_sign_in"];
+        delete: operations["workshop_routes_members_end_sign_in"];
         options?: never;
         head?: never;
         patch?: never;
@@ -4319,10 +4319,10 @@ export interface components {
          */
         PlanOut: {
             /**
-             * Ready In
-             * @description Minutes until all is done and cured, waiting overlapped
+             * Left
+             * @description Minutes until all is done and cured, standing at each step; the last, past the end
              */
-            ready_in: number;
+            left: number[];
             /** Steps */
             steps: components["schemas"]["BuildStepOut"][];
             /** Struck */
@@ -6411,7 +6411,7 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
-    instruments_api_caliper_there: {
+    instruments_routes_caliper_there: {
         parameters: {
             query?: never;
             header?: never;
@@ -6431,7 +6431,7 @@ export interface operations {
             };
         };
     };
-    instruments_api_caliper_gear: {
+    instruments_routes_caliper_gear: {
         parameters: {
             query?: never;
             header?: never;
@@ -6462,7 +6462,7 @@ export interface operations {
             };
         };
     };
-    instruments_api_caliper_take: {
+    instruments_routes_caliper_take: {
         parameters: {
             query?: never;
             header?: never;
@@ -6495,7 +6495,7 @@ export interface operations {
             };
         };
     };
-    drawer_api_arrivals: {
+    drawer_routes_arrivals: {
         parameters: {
             query?: {
                 visit?: string | null;
@@ -6518,7 +6518,7 @@ export interface operations {
             };
         };
     };
-    drawer_api_arrival: {
+    drawer_routes_arrival: {
         parameters: {
             query?: never;
             header?: never;
@@ -6580,7 +6580,7 @@ export interface operations {
             };
         };
     };
-    drawer_api_counts: {
+    drawer_routes_counts: {
         parameters: {
             query?: never;
             header?: never;
@@ -6640,7 +6640,7 @@ export interface operations {
             };
         };
     };
-    drawer_api_search: {
+    drawer_routes_search: {
         parameters: {
             query?: never;
             header?: never;
@@ -6700,7 +6700,7 @@ export interface operations {
             };
         };
     };
-    drawer_api_keep: {
+    drawer_routes_keep: {
         parameters: {
             query?: never;
             header?: never;
@@ -6762,7 +6762,7 @@ export interface operations {
             };
         };
     };
-    drawer_api_gone: {
+    drawer_routes_gone: {
         parameters: {
             query?: never;
             header?: never;
@@ -6824,7 +6824,7 @@ export interface operations {
             };
         };
     };
-    drawer_api_move: {
+    drawer_routes_move: {
         parameters: {
             query?: never;
             header?: never;
@@ -6887,7 +6887,7 @@ export interface operations {
             };
         };
     };
-    visits_photos_photo: {
+    visits_routes_photos_photo: {
         parameters: {
             query?: {
                 small?: boolean;
@@ -6920,7 +6920,7 @@ export interface operations {
             };
         };
     };
-    practice_api_gone_by: {
+    practice_routes_gone_by: {
         parameters: {
             query?: never;
             header?: never;
@@ -6940,7 +6940,7 @@ export interface operations {
             };
         };
     };
-    practice_api_start: {
+    practice_routes_start: {
         parameters: {
             query?: never;
             header?: never;
@@ -6980,7 +6980,7 @@ export interface operations {
             };
         };
     };
-    practice_api_name: {
+    practice_routes_name: {
         parameters: {
             query?: never;
             header?: never;
@@ -7024,7 +7024,7 @@ export interface operations {
             };
         };
     };
-    practice_api_read: {
+    practice_routes_read: {
         parameters: {
             query?: never;
             header?: never;
@@ -7069,7 +7069,7 @@ export interface operations {
             };
         };
     };
-    workshop_api_who: {
+    workshop_routes_session_who: {
         parameters: {
             query?: never;
             header?: never;
@@ -7089,7 +7089,7 @@ export interface operations {
             };
         };
     };
-    workshop_api_sign_out: {
+    workshop_routes_session_sign_out: {
         parameters: {
             query?: never;
             header?: never;
@@ -7109,7 +7109,7 @@ export interface operations {
             };
         };
     };
-    shelf_api_shelf: {
+    shelf_routes_shelf: {
         parameters: {
             query?: never;
             header?: never;
@@ -7129,7 +7129,7 @@ export interface operations {
             };
         };
     };
-    shelf_api_keep: {
+    shelf_routes_keep: {
         parameters: {
             query?: never;
             header?: never;
@@ -7191,7 +7191,7 @@ export interface operations {
             };
         };
     };
-    shelf_api_follow: {
+    shelf_routes_follow: {
         parameters: {
             query?: never;
             header?: never;
@@ -7253,7 +7253,7 @@ export interface operations {
             };
         };
     };
-    shelf_api_gone: {
+    shelf_routes_gone: {
         parameters: {
             query?: never;
             header?: never;
@@ -7315,7 +7315,7 @@ export interface operations {
             };
         };
     };
-    instruments_api_what_to_pick: {
+    instruments_routes_what_to_pick: {
         parameters: {
             query?: never;
             header?: never;
@@ -7335,7 +7335,7 @@ export interface operations {
             };
         };
     };
-    instruments_api_count: {
+    instruments_routes_count: {
         parameters: {
             query?: never;
             header?: never;
@@ -7368,7 +7368,7 @@ export interface operations {
             };
         };
     };
-    instruments_api_crossed: {
+    instruments_routes_crossed: {
         parameters: {
             query?: never;
             header?: never;
@@ -7401,7 +7401,7 @@ export interface operations {
             };
         };
     };
-    instruments_api_entry: {
+    instruments_routes_entry: {
         parameters: {
             query?: never;
             header?: never;
@@ -7434,7 +7434,7 @@ export interface operations {
             };
         };
     };
-    instruments_api_fit: {
+    instruments_routes_fit: {
         parameters: {
             query?: never;
             header?: never;
@@ -7467,7 +7467,7 @@ export interface operations {
             };
         };
     };
-    instruments_api_fitting: {
+    instruments_routes_fitting: {
         parameters: {
             query?: never;
             header?: never;
@@ -7500,7 +7500,7 @@ export interface operations {
             };
         };
     };
-    instruments_api_form: {
+    instruments_routes_form: {
         parameters: {
             query?: never;
             header?: never;
@@ -7533,7 +7533,7 @@ export interface operations {
             };
         };
     };
-    instruments_api_gauge_set: {
+    instruments_routes_gauge_set: {
         parameters: {
             query?: never;
             header?: never;
@@ -7553,7 +7553,7 @@ export interface operations {
             };
         };
     };
-    instruments_api_gear: {
+    instruments_routes_gear: {
         parameters: {
             query?: never;
             header?: never;
@@ -7586,7 +7586,7 @@ export interface operations {
             };
         };
     };
-    instruments_api_holes: {
+    instruments_routes_holes: {
         parameters: {
             query?: never;
             header?: never;
@@ -7619,7 +7619,7 @@ export interface operations {
             };
         };
     };
-    instruments_api_mixed: {
+    instruments_routes_mixed: {
         parameters: {
             query?: never;
             header?: never;
@@ -7652,7 +7652,7 @@ export interface operations {
             };
         };
     };
-    instruments_api_pair: {
+    instruments_routes_pair: {
         parameters: {
             query?: never;
             header?: never;
@@ -7685,7 +7685,7 @@ export interface operations {
             };
         };
     };
-    instruments_api_read: {
+    instruments_routes_read: {
         parameters: {
             query?: never;
             header?: never;
@@ -7718,7 +7718,7 @@ export interface operations {
             };
         };
     };
-    instruments_api_regear: {
+    instruments_routes_regear: {
         parameters: {
             query?: never;
             header?: never;
@@ -7751,7 +7751,7 @@ export interface operations {
             };
         };
     };
-    instruments_api_train: {
+    instruments_routes_train: {
         parameters: {
             query?: never;
             header?: never;
@@ -7784,7 +7784,7 @@ export interface operations {
             };
         };
     };
-    visits_rebuild_timers: {
+    visits_routes_rebuild_timers: {
         parameters: {
             query?: never;
             header?: never;
@@ -7804,7 +7804,7 @@ export interface operations {
             };
         };
     };
-    visits_api_units: {
+    visits_routes_visits_units: {
         parameters: {
             query?: {
                 words?: string;
@@ -7863,7 +7863,7 @@ export interface operations {
             };
         };
     };
-    visits_api_unit: {
+    visits_routes_visits_unit: {
         parameters: {
             query?: never;
             header?: never;
@@ -7921,7 +7921,7 @@ export interface operations {
             };
         };
     };
-    visits_api_bench: {
+    visits_routes_visits_bench: {
         parameters: {
             query?: {
                 words?: string;
@@ -7982,7 +7982,7 @@ export interface operations {
             };
         };
     };
-    visits_api_visit: {
+    visits_routes_visits_visit: {
         parameters: {
             query?: never;
             header?: never;
@@ -8040,7 +8040,7 @@ export interface operations {
             };
         };
     };
-    visits_api_open_visit: {
+    visits_routes_visits_open_visit: {
         parameters: {
             query?: never;
             header?: never;
@@ -8102,7 +8102,7 @@ export interface operations {
             };
         };
     };
-    visits_api_changed: {
+    visits_routes_visits_changed: {
         parameters: {
             query?: never;
             header?: never;
@@ -8160,7 +8160,7 @@ export interface operations {
             };
         };
     };
-    visits_api_check: {
+    visits_routes_visits_check: {
         parameters: {
             query?: never;
             header?: never;
@@ -8222,7 +8222,7 @@ export interface operations {
             };
         };
     };
-    visits_guide_guide: {
+    visits_routes_guide_guide: {
         parameters: {
             query?: never;
             header?: never;
@@ -8280,7 +8280,7 @@ export interface operations {
             };
         };
     };
-    visits_guide_follow: {
+    visits_routes_guide_follow: {
         parameters: {
             query?: never;
             header?: never;
@@ -8342,7 +8342,7 @@ export interface operations {
             };
         };
     };
-    visits_api_history: {
+    visits_routes_visits_history: {
         parameters: {
             query?: {
                 before?: number | null;
@@ -8402,7 +8402,7 @@ export interface operations {
             };
         };
     };
-    visits_photos_joins: {
+    visits_routes_photos_joins: {
         parameters: {
             query?: never;
             header?: never;
@@ -8460,7 +8460,7 @@ export interface operations {
             };
         };
     };
-    visits_photos_join: {
+    visits_routes_photos_join: {
         parameters: {
             query?: never;
             header?: never;
@@ -8519,7 +8519,7 @@ export interface operations {
             };
         };
     };
-    visits_photos_end_join: {
+    visits_routes_photos_end_join: {
         parameters: {
             query?: never;
             header?: never;
@@ -8578,7 +8578,7 @@ export interface operations {
             };
         };
     };
-    visits_photos_add_photo: {
+    visits_routes_photos_add_photo: {
         parameters: {
             query?: never;
             header?: never;
@@ -8649,7 +8649,7 @@ export interface operations {
             };
         };
     };
-    visits_photos_mark: {
+    visits_routes_photos_mark: {
         parameters: {
             query?: never;
             header?: never;
@@ -8712,7 +8712,7 @@ export interface operations {
             };
         };
     };
-    visits_look_look: {
+    visits_routes_inspection_look: {
         parameters: {
             query?: never;
             header?: never;
@@ -8775,7 +8775,7 @@ export interface operations {
             };
         };
     };
-    visits_look_pin: {
+    visits_routes_inspection_pin: {
         parameters: {
             query?: never;
             header?: never;
@@ -8839,7 +8839,7 @@ export interface operations {
             };
         };
     };
-    visits_look_unpin: {
+    visits_routes_inspection_unpin: {
         parameters: {
             query?: never;
             header?: never;
@@ -8899,7 +8899,7 @@ export interface operations {
             };
         };
     };
-    visits_look_judge: {
+    visits_routes_inspection_judge: {
         parameters: {
             query?: never;
             header?: never;
@@ -8962,7 +8962,7 @@ export interface operations {
             };
         };
     };
-    visits_look_keep_work: {
+    visits_routes_inspection_keep_work: {
         parameters: {
             query?: never;
             header?: never;
@@ -9026,7 +9026,7 @@ export interface operations {
             };
         };
     };
-    visits_look_drop_work: {
+    visits_routes_inspection_drop_work: {
         parameters: {
             query?: never;
             header?: never;
@@ -9086,7 +9086,7 @@ export interface operations {
             };
         };
     };
-    visits_rebuild_plan: {
+    visits_routes_rebuild_plan: {
         parameters: {
             query?: never;
             header?: never;
@@ -9144,7 +9144,7 @@ export interface operations {
             };
         };
     };
-    visits_rebuild_mark: {
+    visits_routes_rebuild_mark: {
         parameters: {
             query?: never;
             header?: never;
@@ -9207,7 +9207,7 @@ export interface operations {
             };
         };
     };
-    visits_row_way_in: {
+    visits_routes_row_way_in: {
         parameters: {
             query?: never;
             header?: never;
@@ -9266,7 +9266,7 @@ export interface operations {
             };
         };
     };
-    visits_row_row: {
+    visits_routes_row_row: {
         parameters: {
             query?: never;
             header?: never;
@@ -9324,7 +9324,7 @@ export interface operations {
             };
         };
     };
-    visits_api_stage: {
+    visits_routes_visits_stage: {
         parameters: {
             query?: never;
             header?: never;
@@ -9386,7 +9386,7 @@ export interface operations {
             };
         };
     };
-    visits_api_record_step: {
+    visits_routes_visits_record_step: {
         parameters: {
             query?: never;
             header?: never;
@@ -9449,7 +9449,7 @@ export interface operations {
             };
         };
     };
-    visits_api_undo_step: {
+    visits_routes_visits_undo_step: {
         parameters: {
             query?: never;
             header?: never;
@@ -9512,7 +9512,7 @@ export interface operations {
             };
         };
     };
-    visits_api_tick: {
+    visits_routes_visits_tick: {
         parameters: {
             query?: never;
             header?: never;
@@ -9575,7 +9575,7 @@ export interface operations {
             };
         };
     };
-    visits_api_untick: {
+    visits_routes_visits_untick: {
         parameters: {
             query?: never;
             header?: never;
@@ -9634,7 +9634,7 @@ export interface operations {
             };
         };
     };
-    visits_rebuild_start: {
+    visits_routes_rebuild_start: {
         parameters: {
             query?: never;
             header?: never;
@@ -9697,7 +9697,7 @@ export interface operations {
             };
         };
     };
-    visits_rebuild_stop: {
+    visits_routes_rebuild_stop: {
         parameters: {
             query?: never;
             header?: never;
@@ -9756,7 +9756,7 @@ export interface operations {
             };
         };
     };
-    visits_api_waits: {
+    visits_routes_visits_waits: {
         parameters: {
             query?: never;
             header?: never;
@@ -9818,7 +9818,7 @@ export interface operations {
             };
         };
     };
-    visits_api_watch: {
+    visits_routes_visits_watch: {
         parameters: {
             query?: never;
             header?: never;
@@ -9880,7 +9880,7 @@ export interface operations {
             };
         };
     };
-    visits_row_words: {
+    visits_routes_row_words: {
         parameters: {
             query?: never;
             header?: never;
@@ -9938,7 +9938,7 @@ export interface operations {
             };
         };
     };
-    workshop_api_vocabulary: {
+    workshop_routes_session_vocabulary: {
         parameters: {
             query?: never;
             header?: never;
@@ -9958,7 +9958,7 @@ export interface operations {
             };
         };
     };
-    workshop_members_workshop: {
+    workshop_routes_members_workshop: {
         parameters: {
             query?: never;
             header?: never;
@@ -10023,7 +10023,7 @@ export interface operations {
             };
         };
     };
-    workshop_members_back_up: {
+    workshop_routes_members_back_up: {
         parameters: {
             query?: never;
             header?: never;
@@ -10088,7 +10088,7 @@ export interface operations {
             };
         };
     };
-    workshop_members_make_code: {
+    workshop_routes_members_make_code: {
         parameters: {
             query?: never;
             header?: never;
@@ -10157,7 +10157,7 @@ export interface operations {
             };
         };
     };
-    workshop_members_take_code_back: {
+    workshop_routes_members_take_code_back: {
         parameters: {
             query?: never;
             header?: never;
@@ -10224,7 +10224,7 @@ export interface operations {
             };
         };
     };
-    workshop_members_change_member: {
+    workshop_routes_members_change_member: {
         parameters: {
             query?: never;
             header?: never;
@@ -10295,7 +10295,7 @@ export interface operations {
             };
         };
     };
-    workshop_members_reset: {
+    workshop_routes_members_reset: {
         parameters: {
             query?: never;
             header?: never;
@@ -10362,7 +10362,7 @@ export interface operations {
             };
         };
     };
-    workshop_members_change_password: {
+    workshop_routes_members_change_password: {
         parameters: {
             query?: never;
             header?: never;
@@ -10469,7 +10469,7 @@ export interface operations {
             };
         };
     };
-    workshop_members_end_sign_in: {
+    workshop_routes_members_end_sign_in: {
         parameters: {
             query?: never;
             header?: never;

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from math import atan, cos, degrees, pi, sin
 
-from gearing.sizes import table
+from gearing.data import table
 
 from .standards import Standard
 from .ways import Part, outer_diameter, pitch_diameter, throat_diameter

@@ -6,12 +6,12 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from gearing.advise import LEAST_WORTH, expected_gain
-from gearing.answers import SETTLED
+from gearing.data import table
 from gearing.errors import GearingError
-from gearing.prior import Array
-from gearing.readings import CALIPER_ERROR
-from gearing.sizes import table
+from gearing.identification.next_measurement import LEAST_WORTH, expected_gain
+from gearing.identification.prior import Array
+from gearing.identification.size_answer import SETTLED
+from gearing.measuring.readings import CALIPER_ERROR
 
 from .standards import Standard, of_pitch, standards
 from .ways import Part, Way, ways

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from functools import cache
 
-from gearing.pieces import kinds
-from gearing.sizes import table
+from gearing.data import table
+from gearing.strip.kinds import kinds
 
 GEAR = "gear"
 """An external gear, the usual case; ``ring`` is one with internal teeth."""

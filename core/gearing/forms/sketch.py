@@ -6,8 +6,8 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from gearing.gear import Gear
-from gearing.outline import gear_outline
+from gearing.geometry.gear import Gear
+from gearing.geometry.outline import gear_outline
 
 from .infer import Taken
 from .standards import Standard

@@ -5,8 +5,9 @@ from __future__ import annotations
 from dataclasses import dataclass
 from functools import cache
 
-from gearing.involute import Real
-from gearing.sizes import standard_sizes, table
+from gearing.data import table
+from gearing.geometry.involute import Real
+from gearing.identification.standard_sizes import standard_sizes
 
 FORMS = ("rack", "worm", "wheel", "bevel", "pulley", "sprocket")
 

@@ -11,8 +11,8 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from gearing.involute import Real
-from gearing.sizes import table
+from gearing.data import table
+from gearing.geometry.involute import Real
 
 from .standards import Standard
 

@@ -11,7 +11,7 @@ from dataclasses import dataclass
 from math import atan2, cos, degrees, pi, sin, sqrt, tan
 
 from ..errors import GearingError
-from ..gear import Gear
+from ..geometry.gear import Gear
 from .pair import Pair
 
 

@@ -11,10 +11,10 @@ from __future__ import annotations
 import numpy as np
 from numpy.typing import NDArray
 
-from ..gear import Gear, base_radius, tooth_half_angle
-from ..involute import Real
-from ..outline import tooth_outline
-from ..ring import space_of
+from ..geometry.gear import Gear, base_radius, tooth_half_angle
+from ..geometry.internal import space_of
+from ..geometry.involute import Real
+from ..geometry.outline import tooth_outline
 from .pair import Pair, beyond
 
 STEPS = 121

@@ -12,7 +12,7 @@ from functools import cached_property
 import numpy as np
 
 from ..errors import GearingError
-from ..gear import (
+from ..geometry.gear import (
     Gear,
     base_helix_angle,
     base_pitch,
@@ -24,9 +24,9 @@ from ..gear import (
     transverse_pressure_angle,
     undercut,
 )
-from ..involute import Real, inv, inverse_inv
-from ..outline import form_radius
-from ..ring import ring_root_radius, ring_tip_radius, space_of
+from ..geometry.internal import ring_root_radius, ring_tip_radius, space_of
+from ..geometry.involute import Real, inv, inverse_inv
+from ..geometry.outline import form_radius
 
 ONE_PITCH = 1e-3
 """Share by which two base pitches may differ and still be one: a rounded diametral pitch."""

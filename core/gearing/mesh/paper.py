@@ -7,11 +7,11 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from ..involute import Real
-from ..sizes import table
-from .bands import Band, aimed, verdicts
+from ..data import table
+from ..geometry.involute import Real
 from .interference import interferes
 from .pair import Pair
+from .verdict import Band, aimed, verdicts
 
 AIM = {"under": "tight", "within": "right", "over": "loose"}
 """What a strip is called by where the backlash it leaves lies against what is aimed for."""

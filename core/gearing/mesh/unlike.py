@@ -9,8 +9,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 from math import acos, ceil, cos, floor, pi, sin, sqrt
 
-from ..gear import Gear, base_radius, tip_radius, tooth_half_angle
-from ..ring import ring_tip_radius, space_of
+from ..geometry.gear import Gear, base_radius, tip_radius, tooth_half_angle
+from ..geometry.internal import ring_tip_radius, space_of
 
 
 @dataclass(frozen=True, slots=True)

@@ -1,23 +1,35 @@
 """Leading the rebuild: the strip turned round, what goes in between, and every piece counted back."""
 
-from .clock import minutes_of, ready_in
-from .pieces import OUTCOMES, VERDICTS, LeftOver, Remark, Removed, left_over
-from .plan import Bench, Mark, Plan, PlanStep, build_plan
+from .clock import minutes_left, minutes_of, ready_in
+from .model import (
+    OUTCOMES,
+    VERDICTS,
+    LeftOver,
+    Mark,
+    Plan,
+    PlanContext,
+    PlanStep,
+    Remark,
+    Removed,
+    left_over,
+)
+from .plan import build_plan
 from .tighten import crosswise
 
 __all__ = [
     "OUTCOMES",
     "VERDICTS",
-    "Bench",
     "LeftOver",
     "Mark",
     "Plan",
+    "PlanContext",
     "PlanStep",
     "Remark",
     "Removed",
     "build_plan",
     "crosswise",
     "left_over",
+    "minutes_left",
     "minutes_of",
     "ready_in",
 ]

@@ -2,13 +2,9 @@
 
 from __future__ import annotations
 
-from typing import TYPE_CHECKING
-
-from ..entry import Entry
-from ..sizes import table
-
-if TYPE_CHECKING:
-    from .plan import PlanStep
+from ..data import table
+from ..strip.entry import Entry
+from .model import PlanStep
 
 
 def minutes_of(entry: Entry) -> float:
@@ -37,6 +33,22 @@ def ready_in(steps: list[PlanStep], done: frozenset[str]) -> float:
         if step.cure:
             ends.append(clock + step.cure)
     return max(clock, *ends)
+
+
+def minutes_left(steps: list[PlanStep], done: frozenset[str]) -> list[float]:
+    """Minutes until all is done and cured, standing at each step, all before it done; last, past the end.
+
+    Returns
+    -------
+    list of float
+        One more than there are steps.
+    """
+    before = done
+    left = []
+    for step in steps:
+        left.append(ready_in(steps, before))
+        before |= {step.key}
+    return [*left, ready_in(steps, before)]
 
 
 def _since(steps: list[PlanStep], step: PlanStep) -> list[PlanStep]:

@@ -3,104 +3,27 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass, field, replace
+from dataclasses import replace
 
-from ..entry import Entry, build_title, name_of
-from ..pieces import kinds
-from ..shelf import Item, shipped
-from ..sizes import table
+from ..data import table
+from ..strip.entry import Entry, build_title, name_of
+from ..strip.kinds import kinds
 from .clock import minutes_of
-from .pieces import Remark, Removed
+from .model import Mark, Plan, PlanContext, PlanStep, Remark, Removed
 from .remarks import remarks_on
 from .tighten import crosswise, is_ring
 
 PINION = ("pinion",)
 
 
-@dataclass(frozen=True, slots=True)
-class Mark:
-    """What the technician said of a step put in between: struck, moved behind another, or done."""
-
-    struck: bool = False
-    after: str = ""
-    done: bool = False
-
-
-@dataclass(frozen=True, slots=True)
-class Bench:
-    """What the plan has to know besides the pieces.
-
-    Attributes
-    ----------
-    open_gears : bool
-        Whether the unit's gears run in the open, in dirt.
-    house : mapping
-        School chosen for each question of ``schools.toml``.
-    shelf : tuple of Item
-    marks : mapping
-        What was said of steps put in between, by their key.
-    """
-
-    open_gears: bool = False
-    house: Mapping[str, str] = field(default_factory=dict)
-    shelf: tuple[Item, ...] = field(default_factory=shipped)
-    marks: Mapping[str, Mark] = field(default_factory=dict)
-
-
-@dataclass(frozen=True, slots=True)
-class PlanStep:
-    """One screen of the rebuild.
-
-    Attributes
-    ----------
-    key : str
-        Stable name: ``piece:7``, ``turn:7``, ``mesh:5`` …
-    kind : str
-        ``piece`` or the rule that put it in.
-    step : int
-        Number of the strip step it goes back to; of the piece it follows otherwise.
-    title, done : str
-        ``Seat the second wheel, new``; and the word once it is: ``Seated``.
-    outcome : str
-        What a plain "next" records of the piece: ``in`` or ``new``; empty for the others.
-    remarks : tuple of Remark
-    rule : str
-        The rule's name in words; empty for pieces.
-    minutes, cure : float
-        Work, and waiting that begins with it before the unit may run.
-    tightening : tuple of int
-        Turn of each screw round the cover; empty where it does not matter.
-    """
-
-    key: str
-    kind: str
-    step: int
-    title: str
-    done: str
-    outcome: str = ""
-    remarks: tuple[Remark, ...] = ()
-    rule: str = ""
-    minutes: float = 0.0
-    cure: float = 0.0
-    tightening: tuple[int, ...] = ()
-
-
-@dataclass(frozen=True, slots=True)
-class Plan:
-    """The steps in order, and those of the rules that were struck."""
-
-    steps: tuple[PlanStep, ...]
-    struck: tuple[PlanStep, ...]
-
-
-def build_plan(removed: list[Removed], bench: Bench | None = None) -> Plan:
+def build_plan(removed: list[Removed], bench: PlanContext | None = None) -> Plan:
     """The rebuild: last off, first on, with what the rules put in between.
 
     The reverse of an order that was really worked is always possible, which
     is why the record and not the list of parts leads. Sub-assemblies that have
     to cure are built before the rest.
     """
-    bench = bench or Bench()
+    bench = bench or PlanContext()
     pieces = [piece for piece in sorted(removed, key=lambda piece: -piece.step) if not piece.entry.shut]
     steps = [_piece(piece, pieces, bench) for piece in pieces]
     steps = _cures_first(steps, pieces)
@@ -113,7 +36,7 @@ def build_plan(removed: list[Removed], bench: Bench | None = None) -> Plan:
     return Plan(tuple(_moved([s for s in steps if s not in struck], bench.marks)), struck)
 
 
-def _piece(piece: Removed, pieces: list[Removed], bench: Bench) -> PlanStep:
+def _piece(piece: Removed, pieces: list[Removed], bench: PlanContext) -> PlanStep:
     entry = piece.entry
     fitted = piece.instead or entry
     remarks, cure = remarks_on(piece, pieces, bench.open_gears, bench.house, bench.shelf)
@@ -184,7 +107,7 @@ def _with_turns(steps: list[PlanStep], pieces: list[Removed]) -> list[PlanStep]:
     return made
 
 
-def _with_mesh(steps: list[PlanStep], pieces: list[Removed], bench: Bench) -> list[PlanStep]:
+def _with_mesh(steps: list[PlanStep], pieces: list[Removed], bench: PlanContext) -> list[PlanStep]:
     """Screws that set a mesh are left snug, the mesh is set, then they are tightened."""
     entries = {piece.step: piece.entry for piece in pieces}
     setting = [s for s in steps if s.kind == "piece" and _sets_mesh(entries[s.step])]

@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 
-from ..entry import Entry, name_of
-from ..pieces import kinds, minds
-from ..shelf import Advice, Item, clashes, lock_for, lubricant_for, surface_of
-from .pieces import Remark, Removed
+from ..strip.entry import Entry, name_of
+from ..strip.kinds import kinds, minds
+from ..workshop.consumables import Advice, Item, clashes, lock_for, lubricant_for, surface_of
+from .model import Remark, Removed
 from .tighten import IN_SECTIONS, MOST_ON_A_RING, is_ring
 
 PLASTIC = ("nylon", "acetal", "plastic", "pom")

@@ -12,7 +12,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from ..involute import Real, inv, inverse_inv
+from ..geometry.involute import Real, inv, inverse_inv
 
 UNDERCUT_BELOW = 17
 """Count below which pinions are mostly cut with a shift (ISO 53, 20°)."""

@@ -9,8 +9,8 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..errors import GearingError
-from ..mesh.bands import Band, aimed, verdict_of, verdicts
-from ..train.uses import road_speed
+from ..mesh.verdict import Band, aimed, verdict_of, verdicts
+from ..train.applications import road_speed
 from .holes import nearest_hole
 from .pairs import Pairs, usual_shift
 

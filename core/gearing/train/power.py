@@ -14,9 +14,9 @@ from math import atan, radians
 
 import numpy as np
 
+from ..data import table
 from ..errors import GearingError
 from ..mesh.crossed import worm_efficiency
-from ..sizes import table
 from .model import Belt, Coupling, Differential, Joint, Mesh, Planetary, Worm
 from .solve import Solution
 

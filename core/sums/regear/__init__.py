@@ -1,8 +1,8 @@
 """The ``regear`` sum: other gears for the same motor; and the ``holes`` sum, a plate's chart."""
 
-from .given import RegearIn
+from .compute import regear_drive
 from .holes import HolesIn, HolesOut, chart_holes
-from .run import regear_drive
-from .told import RegearOut
+from .request import RegearIn
+from .response import RegearOut
 
 __all__ = ["HolesIn", "HolesOut", "RegearIn", "RegearOut", "chart_holes", "regear_drive"]

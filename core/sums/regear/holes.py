@@ -9,13 +9,13 @@ import numpy as np
 from pydantic import Field
 
 from gearing.errors import GearingError
-from gearing.mesh.bands import aimed, band_for
+from gearing.mesh.verdict import aimed, band_for
 from gearing.regear import hole_chart
 from gearing.regear.pairs import usual_shift
 
 from ..base import Length, Model, Module
-from .given import Angle, Counts, Cut, Kind, PlateIn
 from .notes import cut_note
+from .request import Angle, Counts, Cut, Kind, PlateIn
 
 
 class HolesIn(Model):

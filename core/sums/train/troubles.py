@@ -5,8 +5,8 @@ from __future__ import annotations
 from gearing.train import Planetary
 from gearing.train.model import Coupling
 
-from .given import StageKnown
-from .played import cannot_mesh
+from .backlash import cannot_mesh
+from .request import StageKnown
 
 
 def troubles_of(one: Coupling, more: StageKnown) -> list[str]:

@@ -8,10 +8,10 @@ from django.db.models import Sum
 
 from gearing.errors import GearingError
 from workshop.models import Member
-from workshop.writing import write
+from workshop.transactions import write
 
+from ..mapping import entry_of
 from ..models import Piece, Tick
-from ..record import entry_of
 from .base import own_visit, remember, taken
 
 

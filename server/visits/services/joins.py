@@ -13,7 +13,7 @@ from django.utils import timezone
 
 from workshop.models import Member
 from workshop.refusals import RefusedError
-from workshop.writing import write
+from workshop.transactions import write
 
 from ..models import Join, JoinedDevice, Photo
 from .base import own_visit, remember

@@ -17,7 +17,7 @@ from PIL import Image, UnidentifiedImageError
 
 from gearing.errors import GearingError
 from workshop.models import Member
-from workshop.writing import write
+from workshop.transactions import write
 
 from ..models import Photo, Piece
 from .base import own_visit, remember, settle, taken

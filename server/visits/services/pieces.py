@@ -7,18 +7,18 @@ from uuid import UUID
 
 from django.db.models import Max
 
-from gearing.entry import parse
 from gearing.errors import GearingError
+from gearing.strip.entry import parse
 from sums.base import here
 from sums.fitting import FittingIn, fit_together
 from sums.form import FormCandidate, FormIn, read_form
 from sums.read import CandidateOut, read_gear
 from sums.readings import ReadIn
 from workshop.models import Member
-from workshop.writing import write
+from workshop.transactions import write
 
-from ..models import Piece, Pin, Worked
-from ..record import entry_of
+from ..mapping import entry_of
+from ..models import GearReading, KeptCalculation, Piece
 from .base import own_visit, remember, settle, taken
 
 
@@ -94,7 +94,7 @@ def pin_gear(
     """
     visit = own_visit(member, visit_id, lock=True)
     piece = _own_piece(visit.id, piece_id)
-    known = Pin.objects.filter(id=pin_id).first()
+    known = GearReading.objects.filter(id=pin_id).first()
     if known:
         if known.piece_id != piece.id:
             raise taken("reading")
@@ -110,7 +110,7 @@ def pin_gear(
     chosen = candidates[choice]
     piece.pins.filter(rim=rim, superseded=False).update(superseded=True)
     last = piece.pins.aggregate(last=Max("order"))["last"] or 0
-    Pin.objects.create(
+    GearReading.objects.create(
         id=pin_id,
         piece=piece,
         rim=rim,
@@ -157,13 +157,13 @@ def keep_work(member: Member, visit_id: UUID, piece_id: UUID, work_id: UUID, giv
     """
     visit = own_visit(member, visit_id, lock=True)
     piece = _own_piece(visit.id, piece_id)
-    known = Worked.objects.filter(id=work_id).first()
+    known = KeptCalculation.objects.filter(id=work_id).first()
     if known:
         if known.piece_id != piece.id:
             raise taken("work")
         return piece
     told = here(fit_together, given)
-    Worked.objects.create(
+    KeptCalculation.objects.create(
         id=work_id,
         piece=piece,
         recorded_by=member,

@@ -8,21 +8,21 @@ from uuid import UUID
 from django.utils import timezone
 
 from gearing.errors import GearingError
-from gearing.rebuild import Bench, Mark
-from gearing.units import unit_kind
+from gearing.rebuild import Mark, PlanContext
+from gearing.workshop.units import unit_kind
 from shelf.services import at_hand, house_of
 from workshop.models import Member
-from workshop.writing import write
+from workshop.transactions import write
 
 from ..models import PlanMark, Tick, Timer, Visit
 from .base import own_visit, remember, taken
 
 
-def bench_of(member: Member, visit: Visit) -> Bench:
+def bench_of(member: Member, visit: Visit) -> PlanContext:
     """House rules, shelf and marks a visit's plan is made with."""
     marks = {m.key: Mark(m.struck, m.after, m.done) for m in visit.plan_marks.all()}
     workshop = member.workshop_id or 0
-    return Bench(
+    return PlanContext(
         open_gears=unit_kind(visit.unit.kind).open_gears,
         house=house_of(workshop),
         shelf=at_hand(workshop),

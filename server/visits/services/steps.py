@@ -6,12 +6,12 @@ from uuid import UUID
 
 from django.db.models import Max
 
-from gearing.entry import parse
+from gearing.strip.entry import parse
 from workshop.models import Member
-from workshop.writing import write
+from workshop.transactions import write
 
+from ..mapping import entry_to_json, mark_fresh
 from ..models import Photo, Piece, Step
-from ..record import entry_to_json, mark_fresh
 from .base import own_visit, remember, settle, taken
 
 

@@ -9,13 +9,13 @@ from django.db.models import Max
 
 from gearing.errors import GearingError
 from gearing.rebuild import Removed, left_over
-from gearing.stages import Standing, check_stage
-from gearing.units import unit_kind, unit_kinds
+from gearing.workshop.stages import Standing, check_stage
+from gearing.workshop.units import unit_kind, unit_kinds
 from workshop.models import Member
-from workshop.writing import write
+from workshop.transactions import write
 
+from ..mapping import removed
 from ..models import Unit, Visit
-from ..record import removed
 from .base import own_visit, remember, settle, taken
 
 UNIT_FIELDS = ("kind", "label", "model", "owner_label")

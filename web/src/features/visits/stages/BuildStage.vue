@@ -42,14 +42,10 @@ const count = computed(() => Math.max(0, left.value - short.value));
 const over = computed(() => steps.value.length > 0 && place.value >= steps.value.length);
 /** The bench is free again at about this time; it moves as one works. */
 const ready = computed(() => {
-  const worked = steps.value.filter((one) => one.ticked && !first.value.has(one.key)).reduce((sum, one) => sum + one.minutes, 0);
-  const at = new Date(clock.value + Math.max(0, (store.plan?.ready_in ?? 0) - worked) * 60_000);
+  const at = new Date(clock.value + (store.plan?.left[place.value] ?? 0) * 60_000);
   const day = at.toDateString() === new Date(clock.value).toDateString() ? "" : `${at.toLocaleDateString(undefined, { weekday: "short" })} `;
   return day + at.toLocaleTimeString(undefined, { hour: "2-digit", minute: "2-digit", hourCycle: "h23" });
 });
-/** What was ticked when the plan was last worked out. */
-const first = ref(new Set<string>());
-watch(() => store.plan?.ready_in, () => (first.value = new Set(steps.value.filter((one) => one.ticked).map((one) => one.key))), { immediate: true });
 
 watch(() => now.value?.key, () => {
   short.value = 0;

@@ -1,0 +1,1 @@
+"""What goes in instead: whether one gear serves in place of another."""

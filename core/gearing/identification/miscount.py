@@ -1,0 +1,71 @@
+"""Whether a gear was counted one tooth off: what another count would make of the same readings."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from ..geometry.gear import FEWEST_TEETH
+from ..measuring.readings import NO_CLUES, Clues, Reading
+from .identify import Identification, identify
+from .size_answer import NONE
+from .tooth_count import miscounted
+
+DOUBTS = 0.2
+"""How likely another count must be against the one made to be worth a word."""
+
+STRAINED = 0.1
+"""Shift or trim, in modules, from which a gear is one that has to be explained."""
+
+FREELY_SHIFTED_BELOW = 17
+"""Count below which a shift is nothing to be explained."""
+
+OFF = 2.0
+"""Reading errors from which a reading is one that has to be explained."""
+
+
+@dataclass(frozen=True, slots=True)
+class Recount:
+    """A size that another count would make of the readings, and how many times likelier it is."""
+
+    label: str
+    teeth: int
+    times: float
+
+
+def recount(
+    found: Identification, readings: list[Reading], *, field: str = "", clues: Clues = NO_CLUES
+) -> Recount | None:
+    """One tooth more or less, where that explains the readings better than the count is trusted.
+
+    Looked at only where the leading gear is strained to fit: cut short, cut
+    thick or thin, or off its readings. Counts by eye err by one first.
+
+    Parameters
+    ----------
+    found : Identification
+        By the count as it was made.
+    readings, field, clues
+        As for :func:`identify`.
+    """
+    if not _strained(found):
+        return None
+    trusted = max(found.evidence * miscounted(found.teeth, found.teeth), 1e-300)
+    tried = []
+    for z in (found.teeth - 1, found.teeth + 1):
+        if z < FEWEST_TEETH:
+            continue
+        trial = identify(z, readings, field=field, clues=clues)
+        if trial.candidates and trial.none < NONE:
+            weight = trial.evidence * miscounted(z, found.teeth)
+            tried.append(Recount(next(iter(trial.by_label())), z, weight / trusted))
+    best = max(tried, key=lambda one: one.times, default=None)
+    return best if best and best.times >= DOUBTS else None
+
+
+def _strained(found: Identification) -> bool:
+    if found.none >= NONE or not found.candidates:
+        return True
+    best = found.candidates[0]
+    gear, module = best.gear, best.size.module
+    shifted = abs(float(gear.profile_shift)) > STRAINED and found.teeth >= FREELY_SHIFTED_BELOW
+    return shifted or float(gear.tip_trim) > STRAINED * module or any(abs(off) > OFF for off in best.off_by)

@@ -1,0 +1,214 @@
+"""The next measurement worth taking, and what it would read.
+
+The worth of a measurement is the expected fall in uncertainty over the sizes
+(in bits): the mutual information between size and reading. See Lindley, On a
+measure of the information provided by an experiment, 1956.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from functools import cache
+
+import numpy as np
+from numpy.typing import NDArray
+
+from ..geometry.gear import FEWEST_TEETH
+from ..measuring.methods import Probe
+from ..measuring.predict import USUAL_PIN, span_counts
+from ..measuring.readings import CALIPER_ERROR
+from .identify import Identification
+from .prior import Array
+from .size_answer import SETTLED
+
+LEAST_WORTH = 0.005
+"""Bits below which a further reading is not worth the walk to the caliper."""
+
+WIDE = 4.0
+"""Standard deviations to which a bell is drawn."""
+
+MOST_STEPS = 1500
+"""Places between the least and the most a reading could be."""
+
+KNIFE_FROM = 0.5
+"""Module from which the points of a caliper reach the bottom of a space, mm."""
+
+LEADERS = 3
+"""How many of the leading candidates say which spans are open."""
+
+LEAST_SHARE = 1e-3
+"""Odds below which a size is left out of the forecast."""
+
+PARTED = 3.0
+"""Standard errors between two means from which readings are said to part them."""
+
+
+@dataclass(frozen=True, slots=True)
+class Advice:
+    """One measurement, what it is worth, and what each leading size would read.
+
+    Attributes
+    ----------
+    probe : Probe
+    worth : float
+        Expected fall in uncertainty, bits.
+    expected : tuple of (str, float)
+        Size label and the reading it predicts, mm, likeliest first.
+    apart : float
+        Distance between the two leading predictions, in standard errors of the forecast.
+    again : bool
+        Whether this reading was taken before and is to be repeated.
+    """
+
+    probe: Probe
+    worth: float
+    expected: tuple[tuple[str, float], ...]
+    apart: float
+    again: bool
+
+
+def next_measurement(found: Identification, *, error: float = CALIPER_ERROR, mate: int = 0) -> Advice | None:
+    """The measurement with the largest expected gain, or None if none is worth taking.
+
+    Parameters
+    ----------
+    found : Identification
+        Where things stand.
+    error : float
+        Standard error of the coming reading, mm.
+    mate : int
+        Teeth of a mate whose distance could be measured; 0 for none.
+    """
+    return next(iter(next_measurements(found, error=error, mate=mate)), None)
+
+
+def next_measurements(found: Identification, *, error: float = CALIPER_ERROR, mate: int = 0) -> list[Advice]:
+    """All measurements worth taking, the largest expected gain first; see :func:`next_measurement`."""
+    odds = found.by_label()
+    if not odds or next(iter(odds.values())) >= SETTLED:
+        return []
+    offers = [advice for probe in _probes(found, mate) if (advice := _weigh(found, probe, error))]
+    worth = [advice for advice in offers if advice.worth >= LEAST_WORTH]
+    return sorted(worth, key=lambda advice: -advice.worth)
+
+
+def readings_to_part(found: Identification, *, error: float = CALIPER_ERROR) -> tuple[Probe, int] | None:
+    """The span that parts the two leading sizes best, and how often it would have to be read.
+
+    For when no single reading is worth taking. None if the sizes leave the span the same.
+    """
+    offers = [_weigh(found, probe, error) for probe in _probes(found) if probe.kind == "span"]
+    best = max((offer for offer in offers if offer), key=lambda offer: offer.apart, default=None)
+    if best is None or best.apart < 1e-3:
+        return None
+    return best.probe, int(np.ceil((PARTED / best.apart) ** 2))
+
+
+def _probes(found: Identification, mate: int = 0) -> list[Probe]:
+    """What can be reached on this gear, readings taken before included: they may be repeated.
+
+    No jaws reach two roots of an odd count: across from a space stands a tooth.
+    """
+    before = [reading.probe for reading in found.readings]
+    whole = found.teeth % 2 == 0 and found.candidates[0].size.module >= KNIFE_FROM
+    if found.internal:
+        pin = round(USUAL_PIN * float(found.candidates[0].gear.module), 1)
+        offered = [Probe("inside"), Probe("between", size=pin)] + [Probe("floor")] * whole
+        offered += [Probe("ring mate", k=mate)] * (FEWEST_TEETH <= mate < found.teeth)
+        return offered + [probe for probe in before if probe not in offered]
+    spans = sorted({k for c in found.candidates[:LEADERS] for k in span_counts(c.gear)})
+    offered = [Probe("tips"), Probe("tips", "largest")] + [Probe("root")] * whole
+    offered += [Probe("span", k=k) for k in spans]
+    offered += [Probe("mate", k=mate)] * (mate >= FEWEST_TEETH)
+    return offered + [probe for probe in before if probe not in offered]
+
+
+@cache
+def _quadrature() -> tuple[Array, Array]:
+    """Nodes and weights of Gauss and Hermite, found once (Abramowitz and Stegun, 25.4.46)."""
+    return np.polynomial.hermite_e.hermegauss(31)
+
+
+def expected_gain(share: Array, mean: Array, sigma: Array) -> float:
+    """Mutual information between a choice and a reading, bits.
+
+    Parameters
+    ----------
+    share, mean, sigma : ndarray, shape (n,)
+        Odds of each choice, and the bell its reading would lie in.
+    """
+    nodes, weight = _quadrature()
+    at = mean[:, None] + sigma[:, None] * nodes
+    each = np.exp(-0.5 * ((at[..., None] - mean) / sigma) ** 2) / (sigma * np.sqrt(2 * np.pi))
+    own = np.exp(-0.5 * nodes**2) / (sigma[:, None] * np.sqrt(2 * np.pi))
+    gain = np.log2(own / (each @ share)) @ (weight / weight.sum())
+    return max(0.0, float(gain @ share))
+
+
+def mixed_gain(choice: NDArray[np.int64], share: Array, mean: Array, sigma: Array) -> float:
+    """The same where each choice is many bells: what it would read is a mixture, not one of them.
+
+    Full and stub teeth of one size, shifted and plain, lie apart; a bell over
+    all of them hides what a reading would tell.
+
+    Parameters
+    ----------
+    choice : ndarray of int, shape (n,)
+        Which choice each bell belongs to, from 0.
+    share, mean, sigma : ndarray, shape (n,)
+        Odds of each bell, its middle and its spread; `share` makes 1.
+    """
+    step = max(float(sigma.min()) / 2, float(np.ptp(mean)) / MOST_STEPS, 1e-9)
+    low = float(mean.min()) - WIDE * float(sigma.max())
+    many = int(np.ceil((float(mean.max()) + WIDE * float(sigma.max()) - low) / step)) + 1
+    place = np.rint((mean - low) / step).astype(np.int64)
+    # Bells of nearly one width are laid on together.
+    width = np.rint(2 * np.log2(sigma / sigma.min())).astype(np.int64)
+    density = np.zeros((int(choice.max()) + 1, many))
+    for each in np.unique(width):
+        spread = float(np.sqrt(np.average(sigma[width == each] ** 2, weights=share[width == each] + 1e-300)))
+        reach = min(int(np.ceil(WIDE * spread / step)), many - 1)
+        bell = np.exp(-0.5 * (np.arange(-reach, reach + 1) * step / spread) ** 2)
+        bell /= bell.sum()
+        for one in np.unique(choice[width == each]):
+            mine = (width == each) & (choice == one)
+            laid = np.bincount(place[mine], share[mine], many)
+            density[one] += np.convolve(laid, bell)[reach : reach + many]
+    whole = density.sum(axis=0)
+    of = density.sum(axis=1, keepdims=True)
+    with np.errstate(divide="ignore", invalid="ignore"):
+        gain = density * np.log2(density / (of * whole))
+    return max(0.0, float(np.nansum(gain)))
+
+
+def _weigh(found: Identification, probe: Probe, error: float) -> Advice | None:
+    """Mutual information between size and this reading, on all the gears still in play."""
+    swarm, sizes = found.cloud.swarm, found.cloud.sizes
+    reading, loose = swarm.forecast(probe)
+    names = sorted({size.label for size in sizes})
+    labels = np.array([names.index(size.label) for size in sizes])[swarm.size]
+    share = swarm.weight / swarm.weight.sum()
+    odds = np.bincount(labels, share, len(names))
+    order = [n for n in np.argsort(-odds) if odds[n] > LEAST_SHARE]
+    if len(order) < 2:
+        return None
+    kept = np.isin(labels, order)
+    place = np.zeros(len(names), dtype=np.int64)
+    place[order] = np.arange(len(order))
+    choice, share, reading, spread = (
+        place[labels[kept]],
+        share[kept] / share[kept].sum(),
+        reading[kept],
+        np.hypot(loose[kept], error),
+    )
+    of = np.bincount(choice, share)
+    mean = np.bincount(choice, share * reading) / of
+    wide = np.sqrt(np.maximum(np.bincount(choice, share * (reading**2 + spread**2)) / of - mean**2, error**2))
+    expected = tuple(zip([names[n] for n in order[:4]], mean[:4].tolist(), strict=True))
+    return Advice(
+        probe,
+        mixed_gain(choice, share, reading, spread),
+        expected,
+        abs(float(mean[0] - mean[1])) / float(np.hypot(wide[0], wide[1])),
+        probe in [one.probe for one in found.readings],
+    )

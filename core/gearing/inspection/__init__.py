@@ -1,0 +1,1 @@
+"""Pieces looked over, and what follows from what is seen."""

@@ -1,0 +1,142 @@
+"""Whether a mesh is tight, right, loose or about to skip."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from ..data import table
+from ..errors import GearingError
+from ..geometry.involute import Real
+from .at_distance import Mesh
+
+
+@dataclass(frozen=True, slots=True)
+class Band:
+    """Backlash in modules: `low` to `high` is aimed for, `tight` and `loose` are the ends of what will do."""
+
+    says: str
+    tight: float
+    low: float
+    high: float
+    loose: float
+    source: str
+
+
+@dataclass(frozen=True, slots=True)
+class Judged:
+    """``jammed``, ``interferes``, ``tight``, ``right``, ``loose`` or ``skipping``, and why."""
+
+    verdict: str
+    reason: str
+
+
+def band_for(name: str) -> Band:
+    """A band of ``mesh.toml``.
+
+    Raises
+    ------
+    GearingError
+        If there is none of that name.
+    """
+    bands = table("mesh")["bands"]
+    if name not in bands:
+        raise GearingError(f"There is no band “{name}”.", field="band", hint=f"One of: {', '.join(bands)}.")
+    return Band(**bands[name])
+
+
+def own_band(low: float, high: float) -> Band:
+    """A band of the technician's own, in modules; half of `low` is tight, twice `high` loose."""
+    if not 0 < low < high:
+        raise GearingError(
+            "The band is upside down.", field="band_low", hint="The least first, then the most."
+        )
+    return Band("your own", low / 2, low, high, 2 * high, "set here")
+
+
+def verdicts(
+    backlash: Real,
+    contact: Real,
+    clearance: Real,
+    interferes: bool | NDArray[np.bool_],
+    module: float,
+    band: Band,
+) -> NDArray[np.str_]:
+    """``jammed``, ``interferes``, ``skipping``, ``tight``, ``right`` or ``loose`` for each mesh of many.
+
+    The one home of this rule: what is dragged, set by paper, regeared or put
+    in a hole is judged here. What cannot run decides before how much play there
+    is. Lengths mm, nan where flanks no longer meet; contact with any overlap and
+    without what undercut took off.
+    """
+    play = np.nan_to_num(np.asarray(backlash, dtype=np.float64), nan=-np.inf)
+    least = least_contact()
+    return np.select(
+        [
+            (np.asarray(clearance) < 0) | (play < -1e-6),
+            np.asarray(interferes, dtype=bool),
+            np.asarray(contact) < 1,
+            play < band.tight * module,
+            (np.asarray(contact) < least) | (play > band.loose * module),
+        ],
+        ["jammed", "interferes", "skipping", "tight", "loose"],
+        "right",
+    )
+
+
+def tighter_than_will_do(backlash: float, module: float, band: Band) -> bool:
+    """Whether a tight spot binds once it warms or a bearing gives."""
+    return backlash < band.tight * module
+
+
+def least_contact() -> float:
+    """Contact ratio below which a tooth carries alone and knocks (``mesh.toml``)."""
+    return float(table("mesh")["contact"]["least"])
+
+
+def aimed(backlash: Real, module: float, band: Band) -> NDArray[np.str_]:
+    """Where backlash lies against what is aimed for: ``under``, ``within`` or ``over`` for each."""
+    play = np.asarray(backlash, dtype=np.float64)
+    return np.select([play < band.low * module, play <= band.high * module], ["under", "within"], "over")
+
+
+def verdict_of(
+    backlash: float, contact: float, clearance: float, interferes: bool, module: float, band: Band
+) -> str:
+    """The verdict of one mesh; see :func:`verdicts`."""
+    return str(verdicts(backlash, contact, clearance, interferes, module, band))
+
+
+def judge_mesh(found: Mesh, module: float, band: Band, overlap: float = 0.0) -> Judged:
+    """Judge a mesh by what stops it, then by its backlash in modules and its contact."""
+    contact = min(found.contact_ratio, found.cut_contact_ratio) + overlap
+    clearance = min(found.tip_clearance_1, found.tip_clearance_2)
+    verdict = verdict_of(found.backlash, contact, clearance, found.interferes, module, band)
+    cut = ", the undercut taken off" if found.cut_contact_ratio < found.contact_ratio - 5e-3 else ""
+    aim = f"{band.low * module:.3f} to {band.high * module:.3f} mm"
+    has = f"{found.backlash:.3f} mm of backlash"
+    match verdict:
+        case "jammed" if clearance < 0:
+            reason = found.troubles[0]
+        case "jammed":
+            into = f"{-found.backlash:.3f} mm into each other"
+            reason = f"The flanks are {into}: open the distance."
+        case "interferes":
+            reason = next(said for said in reversed(found.troubles))
+        case "skipping":
+            reason = f"A tooth leaves before the next arrives (contact ratio {contact:.2f}{cut})."
+        case "tight":
+            reason = f"{has}; {aim} is right. Warm or shunted, it binds and eats the bearing."
+        case "loose" if found.backlash > band.loose * module:
+            reason = f"{has}; {aim} is right. Teeth meet near their tips and strip."
+        case "loose":
+            reason = f"One tooth carries alone (contact ratio {contact:.2f}{cut}): it knocks, then skips."
+        case _:
+            reason = {
+                "under": f"{has}: on the tight side of {aim}.",
+                "within": f"{has}, within {aim}.",
+                "over": f"{has}: on the loose side of {aim}.",
+            }[str(aimed(found.backlash, module, band))]
+    return Judged(verdict, reason)

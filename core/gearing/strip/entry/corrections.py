@@ -1,0 +1,117 @@
+"""Correcting one chip: the line is rewritten, so that the line stays the only truth."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from typing import Any
+
+from ...errors import GearingError
+from ..kinds import kind_of_word, kinds
+from .grammar import MOST_OF_A_KIND, parse
+from .model import Entry
+from .printing import print_entry
+from .threads import driven_like
+from .tokens import tidy
+
+_TEXTS = frozenset(
+    {"words", "side", "place", "facing", "caution", "lubricant", "lock", "material", "size", "align", "group"}
+)
+_EXAMPLES = {
+    "count": "4",
+    "thread": "M3x10 or 4-40x3/8",
+    "drive": "hex2, ph1 or slot",
+    "head": "button, cap, flat or pan",
+    "teeth": "32 or 32/10",
+    "after": "3 or 3,4",
+    "kind": "gear, shaft or bearing",
+}
+
+
+def correct(line: str, field: str, value: str) -> str:
+    """`line` with one field set to `value`, printed anew; an empty value takes it away.
+
+    Raises
+    ------
+    GearingError
+        If `value` is not of that field's kind; the line is then unchanged.
+
+    Examples
+    --------
+    >>> correct("4x M3x10 hex2 rear cover", "thread", "M3x12")
+    '4x M3x12 hex2 rear cover'
+    """
+    entry = parse(line)
+    text = " ".join(tidy(value).replace('"', "").split())
+    changed = _with_text(entry, field, text) if field in _TEXTS else _structured(entry, field, text)
+    fixed = print_entry(changed)
+    parse(fixed)
+    return fixed
+
+
+def _with_text(entry: Entry, field: str, text: str) -> Entry:
+    said: dict[str, Any] = {field: text}
+    return replace(entry, **said)
+
+
+def _structured(entry: Entry, field: str, text: str) -> Entry:
+    if field == "kind":
+        return _kind(entry, text)
+    if field == "count":
+        if text.isdigit() and 1 <= int(text) <= MOST_OF_A_KIND:
+            return replace(entry, count=int(text))
+    elif field == "teeth":
+        said = parse(f"gear {text}").teeth if text else ()
+        if said or not text:
+            return replace(entry, teeth=said)
+    elif field == "after":
+        needs = parse(f"x after {text.replace(' ', '')}") if text else Entry()
+        if needs.after or needs.free or not text:
+            return replace(entry, after=needs.after, free=needs.free)
+    elif field in ("discard", "shut"):
+        on: dict[str, Any] = {field: bool(text)}
+        return replace(entry, **on)
+    elif field in ("thread", "head", "drive", "threaded") and entry.fastener:
+        return _fastener(entry, field, text)
+    raise _not_a(field, text)
+
+
+def _kind(entry: Entry, text: str) -> Entry:
+    key = text.lower() if text.lower() in kinds() else kind_of_word(text)
+    if not key:
+        raise _not_a("kind", text)
+    return replace(entry, kind=key)
+
+
+def _fastener(entry: Entry, field: str, text: str) -> Entry:
+    old = entry.fastener
+    assert old is not None
+    said = parse(f"screw {text}").fastener if text else None
+    if not text:
+        blank = {
+            "thread": ("thread", "length"),
+            "head": ("head",),
+            "drive": ("drive", "drive_size"),
+            "threaded": ("threaded",),
+        }
+        empty: dict[str, Any] = dict.fromkeys(blank[field], "")
+        cleared = replace(old, **empty)
+        return replace(entry, fastener=replace(cleared, length_mm=None) if field == "thread" else cleared)
+    if said and field == "thread" and said.thread:
+        new = driven_like(said, old)
+    elif field == "threaded" and text.split(maxsplit=1)[0] in ("part", "full"):
+        new = replace(old, threaded=text.split(maxsplit=1)[0])
+    elif said and field == "drive" and said.drive:
+        new = replace(old, drive=said.drive, drive_size=said.drive_size)
+    elif said and field == "head" and said.head:
+        new = replace(old, head=said.head)
+    else:
+        raise _not_a(field, text)
+    return replace(entry, fastener=new)
+
+
+def _not_a(field: str, text: str) -> GearingError:
+    return GearingError(
+        f"“{text}” is no {field} this line can take.",
+        field=field,
+        hint=f"Type it as {_EXAMPLES[field]}." if field in _EXAMPLES else "Edit the line itself.",
+    )

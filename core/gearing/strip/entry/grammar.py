@@ -1,0 +1,331 @@
+"""The grammar of quick entry.
+
+    4x M3x10 button hex2 rear cover @under #A3 !spring behind ^dish out +blue after 3
+
+``N x`` count · thread × length · head · drive and size · tooth counts
+(``32/10``, ``32t`` or ``32 tooth``) · other dimensions (``5x10x4``) · material · words ·
+``@`` side · ``#`` tray place · ``!`` caution · ``^`` facing · ``=`` alignment ·
+``~`` lubricant found · ``+`` lock found · ``&`` sub-assembly · ``after N`` or
+``after none`` · ``discard`` (not used again) · ``shut`` (not to be undone) ·
+``as KIND`` · ``"words only"``.
+
+Side, place and sub-assembly take one word, or several in quotes; the other
+markers run to the next marker. What is not understood stays as words: never an error.
+"""
+
+from __future__ import annotations
+
+import re
+from dataclasses import dataclass, field, replace
+from itertools import pairwise
+
+from ...errors import GearingError
+from ...geometry.gear import FEWEST_TEETH, MOST_TEETH
+from ..kinds import kind_of_word, kinds, kinds_named
+from .model import Entry, Fastener
+from .threads import (
+    LENGTH,
+    drive_of_word,
+    driven_like,
+    head_of_word,
+    material_of_word,
+    read_drive,
+    read_thread,
+    threaded_of_word,
+    with_length,
+)
+from .tokens import ONE_WORD, Token, tidy, tokenize
+
+LONGEST_LINE = 400
+"""Characters in one line: a step is said in a breath."""
+
+MOST_OF_A_KIND = 999
+THREADED = ("nut", "washer", "setscrew")
+FASTENED = ("screw", *THREADED)
+
+_COUNT = re.compile(r"^(\d{1,3})[x×*]$|^[x×](\d{1,3})$")
+_BARE_COUNT = re.compile(r"^\d{1,3}$")
+_TEETH = re.compile(r"^\d{1,4}t(?:/\d{1,4}t?)*$", re.I)
+_TEETH_PLAIN = re.compile(r"^\d{1,4}(?:/\d{1,4})*$")
+_SIZE = re.compile(rf"^{LENGTH}(?:[x×]{LENGTH}){{0,3}}$")
+_TEETH_WORDS = frozenset({"tooth", "teeth", "t", "toothed"})
+_TEETH_JOINED = re.compile(r"^(\d{1,4}(?:/\d{1,4})*)-?(?:tooth|teeth|toothed)$", re.I)
+_TIMES = re.compile(rf"^[x×]({LENGTH})$")
+_AND = frozenset({"and", "&", ","})
+_DECIMAL = re.compile(r"[.,x×/a-z″]", re.I)
+_STEPS = re.compile(r"^\d{1,4}(?:,\d{1,4}){0,11}$")
+
+
+@dataclass
+class _Reader:
+    """The line as far as it is understood."""
+
+    entry: Entry = field(default_factory=Entry)
+    words: list[str] = field(default_factory=list)
+    plain_words: list[str] = field(default_factory=list)
+    texts: dict[str, list[str]] = field(default_factory=dict)
+    kind: str = ""
+
+    def set(self, **found: object) -> None:
+        self.entry = replace(self.entry, **found)  # type: ignore[arg-type]
+
+
+def parse(line: str) -> Entry:
+    """Understand one line.
+
+    Raises
+    ------
+    GearingError
+        Only for an empty line or one far too long to be a step.
+
+    Examples
+    --------
+    >>> entry = parse("4x M3x10 button hex2 rear cover @under #A3")
+    >>> entry.count, entry.fastener.thread, entry.fastener.length_mm, entry.words, entry.place
+    (4, 'M3', 10.0, 'rear cover', 'A3')
+    """
+    if len(line) > LONGEST_LINE:
+        raise GearingError(
+            f"This line has {len(line):,} characters; a step takes at most {LONGEST_LINE}.",
+            field="line",
+            hint="Say one piece or group a line. Nothing was changed.",
+        )
+    tokens = tokenize(tidy(line))
+    if not tokens:
+        raise GearingError(
+            "There is nothing on the line yet.",
+            field="line",
+            hint="Say what comes off: 4x M3x10 hex2 rear cover.",
+        )
+    reader = _Reader()
+    context = _context(tokens)
+    at = 0
+    marked = ""
+    while at < len(tokens):
+        token = tokens[at]
+        if token.mark:
+            reader.texts.setdefault(token.mark, [])
+            if token.text:
+                reader.texts[token.mark].append(token.text)
+            marked = "" if token.text and (token.mark in ONE_WORD or token.quoted) else token.mark
+            at += 1
+            continue
+        used = 0 if token.quoted else _keyword(reader, tokens, at)
+        if used:
+            marked = ""
+        elif marked:
+            reader.texts[marked].append(token.text)
+            marked = "" if marked in ONE_WORD else marked
+            used = 1
+        elif token.quoted:
+            reader.words.append(token.text)
+            used = 1
+        else:
+            used = _understand(reader, tokens, at, context)
+        at += used
+    return _finish(reader)
+
+
+def _context(tokens: list[Token]) -> frozenset[str]:
+    """What the line is about: some words mean a thing only beside a screw or a gear."""
+    about = set()
+    for token in tokens:
+        if token.quoted or token.mark:
+            continue
+        if read_thread(token.text) or kind_of_word(token.text) in ("screw", "setscrew", "nut"):
+            about.add("fastener")
+        if (named := kind_of_word(token.text)) and kinds()[named].teeth:
+            about.add("toothed")
+    for word, kind in pairwise(tokens):
+        if word.text.lower() == "as" and kind_of_word(kind.text) in FASTENED:
+            about.add("fastener")
+    return frozenset(about)
+
+
+def _keyword(reader: _Reader, tokens: list[Token], at: int) -> int:
+    """``after 3,4``, ``discard``, ``as bearing``; how many tokens they take."""
+    following = _plain_at(tokens, at + 1)
+    word = tokens[at].text.lower()
+    if word in ("discard", "shut"):
+        reader.set(**{word: True})
+        return 1
+    if word == "after" and following.lower() == "none":
+        reader.set(free=True, after=())
+        return 2
+    if word == "after" and not reader.entry.free:
+        steps, used = _steps_said(tokens, at + 1)
+        if steps:
+            reader.set(after=tuple(sorted(steps | set(reader.entry.after))))
+            return 1 + used
+    if word == "as" and (following.lower() in kinds() or kind_of_word(following)):
+        key = following.lower()
+        reader.kind = key if key in kinds() else kind_of_word(key) or ""
+        return 2
+    return 0
+
+
+def _steps_said(tokens: list[Token], at: int) -> tuple[set[int], int]:
+    """Steps of ``3``, ``3,4``, ``3, 4``, ``steps 3 and 4``; how many tokens they take."""
+    begun, steps = at, set[int]()
+    if _plain_at(tokens, at).lower() in ("step", "steps"):
+        at += 1
+    while True:
+        said = _plain_at(tokens, at)
+        if not _STEPS.match(said.rstrip(",")):
+            # Nothing follows the last “and”: that word is none of ours.
+            return steps, at - begun - (1 if steps and _is_and(tokens, at - 1) else 0)
+        steps |= {int(n) for n in said.rstrip(",").split(",")}
+        at += 1
+        if not said.endswith(","):
+            if not _is_and(tokens, at):
+                return steps, at - begun
+            at += 1
+
+
+def _is_and(tokens: list[Token], at: int) -> bool:
+    if at >= len(tokens):
+        return False
+    token = tokens[at]
+    return _plain_at(tokens, at).lower() in _AND or (token.mark == "group" and not token.text)
+
+
+def _plain_at(tokens: list[Token], at: int) -> str:
+    """Text of an unmarked, unquoted token; empty if there is none at `at`."""
+    if at >= len(tokens) or tokens[at].mark or tokens[at].quoted:
+        return ""
+    return tokens[at].text
+
+
+def _understand(reader: _Reader, tokens: list[Token], at: int, context: frozenset[str]) -> int:
+    """Read the token at `at`, or keep it as a word; how many tokens that takes."""
+    text = tokens[at].text
+    following = _plain_at(tokens, at + 1)
+    entry = reader.entry
+    if used := _teeth_in_words(reader, text, following):
+        return used
+    if used := _count(reader, text, following, first=at == 0):
+        return used
+    if (entry.fastener is None or not entry.fastener.thread) and (thread := read_thread(text)):
+        used = 1
+        after_x = _plain_at(tokens, at + 2)
+        if not thread.length and following.lower() in ("x", "×") and (long := with_length(thread, after_x)):
+            thread, used = long, 3
+        elif (
+            not thread.length
+            and (times := _TIMES.match(following.lower()))
+            and (long := with_length(thread, times[1]))
+        ):
+            thread, used = long, 2
+        old = entry.fastener or Fastener()
+        reader.set(fastener=driven_like(thread, old))
+        return used
+    if "fastener" in context and (used := _head_or_drive(reader, text, following)):
+        return used
+    if _teeth(reader, text, context):
+        return 1
+    if not entry.size and _SIZE.match(text) and _DECIMAL.search(text):
+        reader.set(size=text)
+        return 1
+    if not entry.material and (material := material_of_word(text)):
+        reader.set(material=material)
+        return 1
+    reader.words.append(text)
+    reader.plain_words.append(text)
+    return 1
+
+
+def _teeth_in_words(reader: _Reader, text: str, following: str) -> int:
+    """``20 tooth``, ``31/12 teeth``, ``20-tooth``: a count of teeth, not of pieces."""
+    joined = _TEETH_JOINED.match(text)
+    said = joined[1] if joined else text
+    if not joined and (following.lower() not in _TEETH_WORDS or not _TEETH_PLAIN.match(text)):
+        return 0
+    return (1 if joined else 2) if _has_teeth(reader, said) else 0
+
+
+def _count(reader: _Reader, text: str, following: str, *, first: bool) -> int:
+    if reader.entry.count != 1:
+        return 0
+    if found := _COUNT.match(text):
+        number, used = int(found[1] or found[2]), 1
+    elif first and _BARE_COUNT.match(text) and following:
+        number, used = int(text), 2 if following.lower() in ("x", "×", "off") else 1
+    else:
+        return 0
+    if not 1 <= number <= MOST_OF_A_KIND:
+        return 0
+    reader.set(count=number)
+    return used
+
+
+def _head_or_drive(reader: _Reader, text: str, following: str) -> int:
+    fastener = reader.entry.fastener or Fastener()
+    if not fastener.head and (head := head_of_word(text)):
+        reader.set(fastener=replace(fastener, head=head))
+        return 1
+    if not fastener.threaded and (threaded := threaded_of_word(text)):
+        reader.set(fastener=replace(fastener, threaded=threaded))
+        return 1
+    if fastener.drive:
+        return 0
+    if drive := read_drive(text):
+        reader.set(fastener=replace(fastener, drive=drive[0], drive_size=drive[1]))
+        return 1
+    if key := drive_of_word(text):
+        sized = read_drive(text + following) if following[:1].isdigit() else None
+        reader.set(fastener=replace(fastener, drive=key, drive_size=sized[1] if sized else ""))
+        return 2 if sized else 1
+    return 0
+
+
+def _teeth(reader: _Reader, text: str, context: frozenset[str]) -> bool:
+    if reader.entry.teeth:
+        return False
+    if not (_TEETH.match(text) or ("toothed" in context and _TEETH_PLAIN.match(text))):
+        return False
+    return _has_teeth(reader, text)
+
+
+def _has_teeth(reader: _Reader, text: str) -> bool:
+    """Take tooth counts such as ``31/12t``, if they are counts of teeth and none were said yet."""
+    if reader.entry.teeth:
+        return False
+    counts = tuple(int(n.rstrip("tT")) for n in text.split("/"))
+    if len(counts) > 4 or not all(FEWEST_TEETH <= n <= MOST_TEETH for n in counts):
+        return False
+    reader.set(teeth=counts)
+    return True
+
+
+def _finish(reader: _Reader) -> Entry:
+    texts = {mark: " ".join(parts) for mark, parts in reader.texts.items()}
+    reader.set(words=" ".join(reader.words), **texts)
+    named = kinds_named(reader.plain_words)
+    entry = reader.entry
+    kind = reader.kind or (named[-1] if named else "")
+    if (entry.fastener or "screw" in named) and not reader.kind:
+        kind = next((k for k in reversed(named) if k in THREADED), "screw")
+    if not kind:
+        kind = "screw" if entry.fastener else "gear" if entry.teeth else "other"
+    if entry.fastener and not entry.fastener.thread and kind not in FASTENED:
+        entry = _drive_as_words(entry)
+    if kind == "screw" and not (entry.fastener and entry.fastener.thread):
+        entry = _tapping_by_size(entry)
+    return replace(entry, kind=kind)
+
+
+def _drive_as_words(entry: Entry) -> Entry:
+    """A head or drive on a piece that has no thread was only part of its name."""
+    fastener = entry.fastener or Fastener()
+    threaded = fastener.threaded and f"{fastener.threaded}-thread"
+    said = (fastener.head, threaded, fastener.drive + fastener.drive_size, entry.words)
+    return replace(entry, fastener=None, words=" ".join(part for part in said if part))
+
+
+def _tapping_by_size(entry: Entry) -> Entry:
+    """``2x8 screw`` is a self-tapping screw of 2 mm by 8."""
+    thread = read_thread(f"ST{entry.size}")
+    if not thread or not thread.length or thread.diameter > 8:
+        return entry
+    old = entry.fastener or Fastener()
+    return replace(entry, fastener=driven_like(thread, old), size="")

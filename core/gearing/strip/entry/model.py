@@ -1,0 +1,109 @@
+"""What a line of quick entry says, once understood."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+
+@dataclass(frozen=True, slots=True)
+class Fastener:
+    """A thread with what drives it.
+
+    Attributes
+    ----------
+    thread : str
+        Canonical: ``M3``, ``M3x0.5``, ``4-40``, ``1/4-20``, ``ST2.9``.
+    diameter : float
+        Major diameter, mm.
+    length : str
+        As typed, unit kept; empty if not given.
+    length_mm : float or None
+    head, drive, drive_size : str
+        Keys of ``fasteners.toml``; the size as typed. Empty if not given.
+    threaded : str
+        ``part`` or ``full``; empty if not given.
+    """
+
+    thread: str = ""
+    diameter: float = 0.0
+    length: str = ""
+    length_mm: float | None = None
+    head: str = ""
+    drive: str = ""
+    drive_size: str = ""
+    threaded: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Entry:
+    """One line of quick entry. Empty strings and tuples mean not said.
+
+    Attributes
+    ----------
+    count : int
+        How many of the piece.
+    kind : str
+        Key of :func:`gearing.strip.kinds.kinds`.
+    words : str
+        All that names it, in the order typed.
+    fastener : Fastener or None
+    teeth : tuple of int
+        Tooth counts, two or more for a compound gear.
+    size : str
+        Other dimensions as typed: ``5x10x4``, ``0.2``.
+    material, side, place, facing, caution, lubricant, lock : str
+    align : str
+        What it is lined up by: flat, notch, mark to mark.
+    group : str
+        The sub-assembly it belongs to, which comes off as one and is opened as a row of its own.
+    after : tuple of int
+        Numbers of the steps this one needs; empty for the one before.
+    free : bool
+        Whether it needs no step before it.
+    discard : bool
+        Whether it is not used again: a new one goes in.
+    shut : bool
+        Whether it is *not* to be undone.
+    """
+
+    count: int = 1
+    kind: str = "other"
+    words: str = ""
+    fastener: Fastener | None = None
+    teeth: tuple[int, ...] = ()
+    size: str = ""
+    material: str = ""
+    side: str = ""
+    place: str = ""
+    facing: str = ""
+    caution: str = ""
+    lubricant: str = ""
+    lock: str = ""
+    after: tuple[int, ...] = ()
+    align: str = ""
+    group: str = ""
+    free: bool = False
+    discard: bool = False
+    shut: bool = False
+
+    @property
+    def owed(self) -> int:
+        """How many have to be accounted for: none of what stayed shut."""
+        return 0 if self.shut else self.count
+
+
+@dataclass(frozen=True, slots=True)
+class Chip:
+    """One thing understood, to be echoed and, if wrong, corrected.
+
+    Attributes
+    ----------
+    field : str
+        What is corrected by it; see :func:`gearing.strip.entry.correct`.
+    label, value : str
+        The quiet word and the loud one.
+    """
+
+    field: str
+    label: str
+    value: str

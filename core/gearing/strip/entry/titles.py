@@ -1,0 +1,113 @@
+"""An entry said aloud: its name, its step coming off, and its chips."""
+
+from __future__ import annotations
+
+from ...data import table
+from ..kinds import kinds
+from .model import Chip, Entry, Fastener
+
+_NUMBERS = ("no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten")
+
+
+def thread_label(fastener: Fastener) -> str:
+    """``M3 × 10`` as written on a drawing.
+
+    Examples
+    --------
+    >>> thread_label(Fastener("M3", 3.0, "10", 10.0))
+    'M3 × 10'
+    """
+    return f"{fastener.thread} × {fastener.length}" if fastener.length else fastener.thread
+
+
+def name_of(entry: Entry) -> str:
+    """What to call the piece in the row: its words or its kind, a thread by its size first.
+
+    Examples
+    --------
+    >>> from gearing.strip.entry import parse
+    >>> name_of(parse("2x M4x12 rear cover")), name_of(parse("rear cover"))
+    ('M4 × 12, rear cover', 'rear cover')
+    """
+    if entry.fastener and entry.fastener.thread:
+        return ", ".join(part for part in (thread_label(entry.fastener), entry.words) if part)
+    return entry.words or kinds()[entry.kind].label
+
+
+def _object(entry: Entry) -> str:
+    """The piece as the object of a verb: ``four M3 × 10, rear cover`` or ``the third wheel``."""
+    number = _NUMBERS[entry.count] if entry.count < len(_NUMBERS) else str(entry.count)
+    name = name_of(entry)
+    if entry.fastener and entry.fastener.thread:
+        return f"{number if entry.count > 1 else 'the'} {name}"
+    if entry.count == 1:
+        return name if name.lower().startswith(("the ", "a ", "an ")) else f"the {name}"
+    return f"{number} {_plural(name)}"
+
+
+def _plural(name: str) -> str:
+    last = name.rsplit(" ", 1)[-1].lower()
+    from_words = {word for kind in kinds().values() for word in kind.words} | {"piece"}
+    if last not in from_words or last.endswith("s"):
+        return name
+    return f"{name}es" if last.endswith(("sh", "ch", "x")) else f"{name}s"
+
+
+def strip_title(entry: Entry) -> str:
+    """The step as it comes off.
+
+    Examples
+    --------
+    >>> from gearing.strip.entry import parse
+    >>> strip_title(parse("4x M3x10 hex2 rear cover"))
+    'Unscrew four M3 × 10, rear cover'
+    """
+    verb = "Leave shut:" if entry.shut else kinds()[entry.kind].off
+    return f"{verb} {_object(entry)}"
+
+
+def build_title(entry: Entry, *, new: bool = False) -> str:
+    """The step as it goes back, the verb turned.
+
+    Examples
+    --------
+    >>> from gearing.strip.entry import parse
+    >>> build_title(parse("second wheel 42/12"), new=True)
+    'Seat the second wheel, new'
+    """
+    return f"{kinds()[entry.kind].on} {_object(entry)}" + (", new" if new else "")
+
+
+def chips(entry: Entry) -> list[Chip]:
+    """Everything understood, in the order it is said aloud."""
+    found = [Chip("count", "count", f"{entry.count} ×")] if entry.count > 1 else []
+    found.append(Chip("kind", "piece", kinds()[entry.kind].label))
+    if fastener := entry.fastener:
+        if fastener.thread:
+            found.append(Chip("thread", "thread", thread_label(fastener)))
+        if fastener.head:
+            found.append(Chip("head", "head", fastener.head))
+        if fastener.threaded:
+            found.append(Chip("threaded", "thread", f"{fastener.threaded} way"))
+        if fastener.drive:
+            label = table("fasteners")["drives"][fastener.drive]["label"]
+            found.append(Chip("drive", "drive", f"{label} {fastener.drive_size}".strip()))
+    if entry.teeth:
+        found.append(Chip("teeth", "teeth", " / ".join(map(str, entry.teeth))))
+    texts = (
+        ("size", "size", entry.size.replace("x", " × ")),
+        ("material", "of", entry.material),
+        ("words", "name", entry.words),
+        ("side", "side", entry.side),
+        ("place", "place", entry.place),
+        ("facing", "facing", entry.facing),
+        ("align", "lined up by", entry.align),
+        ("group", "part of", entry.group),
+        ("caution", "mind", entry.caution),
+        ("lubricant", "found", entry.lubricant),
+        ("lock", "lock", entry.lock),
+        ("after", "after step", "none" if entry.free else ", ".join(map(str, entry.after))),
+        ("discard", "not used again", "a new one goes in" if entry.discard else ""),
+        ("shut", "stays shut", "not to be undone" if entry.shut else ""),
+    )
+    return found + [Chip(field, label, value) for field, label, value in texts if value]

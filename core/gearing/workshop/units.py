@@ -1,0 +1,82 @@
+"""Kinds of unit, and what is listened for when one arrives."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from functools import cache
+
+from ..data import table
+
+
+@dataclass(frozen=True, slots=True)
+class UnitKind:
+    """A kind of geared unit.
+
+    Attributes
+    ----------
+    key, label : str
+    power : str
+        What to do before it is opened.
+    notice : str
+        Said where law or licensed practice decides; empty for most.
+    prove : tuple of str
+        What is tried before it goes back to its owner.
+    open_gears : bool
+        Whether its gears run in the open, in dirt.
+    """
+
+    key: str
+    label: str
+    power: str
+    notice: str
+    prove: tuple[str, ...]
+    open_gears: bool = False
+
+
+@cache
+def unit_kinds() -> dict[str, UnitKind]:
+    """All kinds by key, in the order of ``units.toml``."""
+    return {
+        key: UnitKind(
+            key,
+            row["label"],
+            row["power"],
+            row.get("notice", ""),
+            tuple(row["prove"]),
+            row.get("open_gears", False),
+        )
+        for key, row in table("units")["kinds"].items()
+    }
+
+
+def unit_kind(key: str) -> UnitKind:
+    """A kind by its key; one that is no longer known reads as other, so that old records stay open.
+
+    Examples
+    --------
+    >>> unit_kind("balloon").key
+    'other'
+    """
+    return unit_kinds().get(key) or unit_kinds()["other"]
+
+
+def symptoms() -> tuple[str, ...]:
+    """What a unit may sound or feel like."""
+    return tuple(table("units")["listening"]["symptoms"])
+
+
+def conditions() -> tuple[str, ...]:
+    """When it does so."""
+    return tuple(table("units")["listening"]["conditions"])
+
+
+def stop_running(heard: list[str]) -> str:
+    """The warning not to run the unit on, if what was heard calls for it; else empty.
+
+    Examples
+    --------
+    >>> stop_running(["whining"])
+    ''
+    """
+    listening = table("units")["listening"]
+    return str(listening["stop_says"]) if set(heard) & set(listening["stop"]) else ""

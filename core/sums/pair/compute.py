@@ -1,0 +1,219 @@
+"""Meshing two gears and saying what comes of it."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from math import degrees, radians
+
+import numpy as np
+
+from gearing.errors import GearingError, within
+from gearing.geometry.gear import Gear
+from gearing.mesh import Mesh, Pair, mesh
+from gearing.mesh.interference import interferes
+from gearing.mesh.misalignment import enough_width, gap_of_tilt, over_a_turn, width_in_mesh
+from gearing.mesh.paper import strips
+from gearing.mesh.thermal import Climate, warmed
+from gearing.mesh.verdict import Band, judge_mesh, least_contact, tighter_than_will_do, verdicts
+
+from ..gear import draw
+from .request import ClimateIn, PairIn
+from .response import AskewOut, BandOut, CurveOut, PairOut, StripOut, WarmOut
+
+ALIKE = radians(0.5)
+"""How far two helix angles that were read may differ and still be one, rad."""
+
+CURVE = 161
+"""Distances at which the drag is worked out beforehand."""
+
+BEYOND = 0.35
+"""How far past no play the drag goes into the jam, in modules."""
+
+SHOWN_STRIPS = 8
+
+
+def mesh_pair(given: PairIn) -> PairOut:
+    """Mesh two gears and say what comes of it."""
+    first, second = _gears(given)
+    pair = Pair(first, second, given.internal)
+    found = mesh(first, second, given.centre_distance_mm, internal=given.internal)
+    module, band = float(first.module), given.chosen_band()
+    width = _width(given)
+    overlap = (width or 0.0) * abs(np.sin(float(first.helix_angle))) / (np.pi * module)
+    judged = judge_mesh(found, module, band, overlap)
+    return PairOut(
+        ratio=f"{found.ratio.numerator} : {found.ratio.denominator}",
+        ratio_decimal=float(found.ratio),
+        says=_says(float(found.ratio), given.internal),
+        direction="same" if given.internal else "opposite",
+        internal=given.internal,
+        zero_backlash_centre_distance_mm=found.zero_backlash_distance,
+        centre_distance_mm=found.distance,
+        working_pressure_angle_deg=degrees(found.working_pressure_angle),
+        backlash_mm=found.backlash,
+        normal_backlash_mm=found.normal_backlash,
+        backlash_turn_of_gear_1_deg=degrees(found.turn_1),
+        backlash_turn_of_gear_2_deg=degrees(found.turn_2),
+        movement_mm=found.turn_2 * given.radius_mm if given.radius_mm else None,
+        contact_ratio=found.contact_ratio,
+        cut_contact_ratio=found.cut_contact_ratio,
+        contact_least=least_contact(),
+        overlap_ratio=overlap,
+        tip_clearance_1_mm=found.tip_clearance_1,
+        tip_clearance_2_mm=found.tip_clearance_2,
+        working_depth_mm=found.working_depth,
+        skips_at_mm=found.skips_at if np.isfinite(found.skips_at) else None,
+        verdict=judged.verdict,
+        reason=judged.reason,
+        troubles=list(found.troubles),
+        notes=list(found.notes),
+        hunts=found.hunts,
+        turns_to_meet_again=found.turns_to_meet_again,
+        band=_band(band, pair, module),
+        curve=_curve(pair, module, band, overlap),
+        paper=[
+            StripOut(
+                name=one.name,
+                fold=one.fold,
+                thickness_mm=one.thickness,
+                distance_mm=one.distance,
+                backlash_mm=one.backlash,
+                held_by=one.held_by,
+                verdict=one.verdict,
+            )
+            for one in strips(pair, module, band)[:SHOWN_STRIPS]
+        ],
+        warm=_warm(pair, found, module, band, given.climate),
+        askew=_askew(given, pair, found, width, module, band),
+        first=draw(first),
+        second=draw(second, given.internal),
+        # The outline's tooth stands up: a quarter turn lays it on the line of
+        # centres; the second gear meets it with a space, half a pitch on. A
+        # ring's outline is of its space, which takes the tooth as it is.
+        phase_1_deg=-90.0,
+        phase_2_deg=-90.0 if given.internal else 90.0 + 180.0 / given.second.teeth,
+    )
+
+
+def _gears(given: PairIn) -> tuple[Gear, Gear]:
+    """Both gears, their helix hands as they must be to run on parallel shafts."""
+    with within("first"):
+        first = given.first.gear()
+    with within("second"):
+        second = given.second.gear()
+    sense = 1.0 if given.internal else -1.0
+    if not given.hands_known:
+        second = replace(
+            second, helix_angle=float(np.copysign(second.helix_angle, sense * np.asarray(first.helix_angle)))
+        )
+    if not np.isclose(sense * np.asarray(first.helix_angle), second.helix_angle, atol=ALIKE):
+        raise GearingError(
+            "On parallel shafts the helix angles must be equal and of "
+            f"{'the same' if given.internal else 'opposite'} hand.",
+            field="second.helix_angle_deg",
+            hint="Left-hand counts as minus. Other hands run on crossed shafts only.",
+        )
+    return first, second
+
+
+def _says(ratio: float, internal: bool) -> str:
+    way = "the same way" if internal else "the other way"
+    if ratio < 1:
+        return f"One turn of the first turns the second {1 / ratio:.3f} times, {way}."
+    return f"{ratio:.3f} turns of the first turn the second once, {way}."
+
+
+def _width(given: PairIn) -> float | None:
+    if not given.width_1_mm or not given.width_2_mm:
+        return None
+    return width_in_mesh(given.width_1_mm, given.width_2_mm, given.offset_mm)
+
+
+def _band(band: Band, pair: Pair, module: float) -> BandOut:
+    return BandOut(
+        says=band.says,
+        tight_mm=band.tight * module,
+        low_mm=band.low * module,
+        high_mm=band.high * module,
+        loose_mm=band.loose * module,
+        source=band.source,
+        low_distance_mm=_distance_for(pair, band.low * module),
+        high_distance_mm=_distance_for(pair, band.high * module),
+        set_at_mm=_distance_for(pair, (band.low + band.high) / 2 * module),
+    )
+
+
+def _distance_for(pair: Pair, backlash: float) -> float | None:
+    try:
+        return pair.distance_for(backlash)
+    except GearingError:
+        return None
+
+
+def _curve(pair: Pair, module: float, band: Band, overlap: float) -> CurveOut:
+    """The pair from a jam to where it loses the teeth."""
+    close, (low, high) = pair.zero_backlash_distance, pair.limits
+    jam, lost = close - pair.sign * BEYOND * module, low if pair.internal else high
+    ends = sorted((jam, lost))
+    span = np.linspace(max(ends[0], low * 1.00001), ends[1] - 1e-6, CURVE)
+    play, contact = np.asarray(pair.backlash(span)), np.asarray(pair.contact_ratio(span))
+    carries = np.minimum(contact, pair.cut_contact_ratio(span))
+    clear = np.minimum(*pair.clearances(span))
+    return CurveOut(
+        distance_mm=span.round(5).tolist(),
+        backlash_mm=play.round(5).tolist(),
+        contact_ratio=contact.round(4).tolist(),
+        tip_clearance_mm=np.asarray(clear).round(4).tolist(),
+        verdict=verdicts(play, carries + overlap, clear, interferes(pair, span), module, band).tolist(),
+    )
+
+
+def _warm(pair: Pair, found: Mesh, module: float, band: Band, given: ClimateIn | None) -> WarmOut | None:
+    if given is None:
+        return None
+    climate = Climate(
+        given.first,
+        given.second,
+        given.housing,
+        given.set_at_c,
+        given.runs_at_c,
+        given.set_air,
+        given.runs_air,
+    )
+    made = warmed(pair, found.distance, climate, (band.low + band.high) / 2 * module)
+    return WarmOut(
+        cold_mm=made.cold,
+        warm_mm=made.warm,
+        first_mm=made.first,
+        second_mm=made.second,
+        housing_mm=made.housing,
+        verdict=judge_mesh(replace(found, backlash=made.warm), module, band).verdict,
+        set_distance_mm=made.set_distance,
+        set_backlash_mm=made.set_backlash,
+    )
+
+
+def _askew(
+    given: PairIn, pair: Pair, found: Mesh, width: float | None, module: float, band: Band
+) -> AskewOut:
+    turned = over_a_turn(pair, found.distance, given.runout_mm) if given.runout_mm else None
+    gap = gap_of_tilt(width, radians(given.tilt_deg)) if width and given.tilt_deg else None
+    says = ""
+    if gap is not None:
+        says = f"One end carries while the other stands {gap:.3f} mm apart" + (
+            ", more than the backlash: it binds there." if gap > found.backlash else "."
+        )
+    narrow = min(given.width_1_mm or 0.0, given.width_2_mm or 0.0)
+    return AskewOut(
+        width_mm=width,
+        width_share=width / narrow if width and narrow else None,
+        width_enough=enough_width(width, narrow) if width and narrow else None,
+        tilt_gap_mm=gap,
+        tilt_says=says,
+        turn_deg=turned.angles.tolist() if turned else [],
+        turn_backlash_mm=turned.backlash.round(5).tolist() if turned else [],
+        least_mm=turned.least if turned else None,
+        most_mm=turned.most if turned else None,
+        tight_at_deg=turned.tight_at if turned else None,
+        turn_tight=tighter_than_will_do(turned.least, module, band) if turned else None,
+    )

@@ -1,0 +1,126 @@
+"""Ranking every pair on hand for a target."""
+
+from __future__ import annotations
+
+from math import pi, radians
+
+import numpy as np
+
+from gearing.regear import Drive, Found, Stocked, Target, regear
+from gearing.regear.search import change
+from gearing.train.applications import road_speed
+
+from .notes import cut_note
+from .request import RegearIn
+from .response import ChoiceOut, PointOut, RegearOut
+
+MOST_POINTS = 1500
+
+
+def regear_drive(given: RegearIn) -> RegearOut:
+    """Rank every pair for the target."""
+    wheel = given.new_wheel_mm or given.wheel_mm
+    reduction = given.new_reduction or given.reduction
+    present = Drive(given.pinion, given.spur, given.wheel_mm, given.reduction)
+    rpm = given.kv * given.volts * given.load
+    holes = _holes(given)
+    stock = {*given.stock, given.pinion, given.spur}
+    found = regear(
+        present,
+        wheel,
+        reduction,
+        Target(given.target.want, given.target.value),
+        [Stocked(teeth, teeth in stock) for teeth in given.pinions],
+        [Stocked(teeth, teeth in stock) for teeth in given.spurs],
+        module=given.module_mm,
+        alpha=radians(given.pressure_angle_deg),
+        band=given.chosen_band(),
+        slot=(given.slot.least_mm, given.slot.most_mm) if given.slot and holes is None else None,
+        holes=holes,
+        rpm=rpm,
+        shifted=given.pinions_cut == "shifted",
+    )
+    left = Drive(given.pinion, given.spur, wheel, reduction)
+    load = (left.wheel / left.final) / (present.wheel / present.final)
+    fitting = int(found.fits.sum())
+    return RegearOut(
+        target_final_drive=found.target,
+        target_value=_speed(rpm, pi * wheel / found.target) or pi * wheel / found.target,
+        present_final_drive=present.final,
+        present_travel_mm=present.travel,
+        present_speed_km_h=_speed(rpm, present.travel),
+        unchanged_final_drive=left.final,
+        unchanged_load=load,
+        unchanged_says=change(load),
+        choices=[
+            ChoiceOut(
+                pinion=one.pinion,
+                spur=one.spur,
+                final_drive=one.final,
+                travel_mm=one.travel,
+                speed_km_h=_speed(rpm, one.travel),
+                load=one.load,
+                load_says=change(one.load),
+                off=one.off,
+                distance_mm=one.distance,
+                hole=one.hole or None,
+                backlash_mm=one.backlash if np.isfinite(one.backlash) else None,
+                contact_ratio=one.contact,
+                fits=one.fits,
+                hunts=one.hunts,
+                in_stock=one.in_stock,
+                reason=one.reason,
+            )
+            for one in found.choices
+        ],
+        points=_points(found, rpm),
+        axis="km/h" if rpm else "mm",
+        slot_mm=[given.slot.least_mm, given.slot.most_mm] if given.slot else [],
+        holes_mm=[] if holes is None else [round(float(a), 3) for a in holes],
+        fitting=fitting,
+        says=_says(found, fitting),
+        note=cut_note(
+            given.pinions, given.spurs, given.module_mm, given.pressure_angle_deg, given.pinions_cut
+        ),
+    )
+
+
+def _holes(given: RegearIn) -> np.ndarray[tuple[int], np.dtype[np.float64]] | None:
+    if given.distances_mm:
+        return np.array(sorted(given.distances_mm))
+    return given.plate.plate().distances() if given.plate else None
+
+
+def _speed(rpm: float, travel: float) -> float | None:
+    return road_speed(rpm, travel) if rpm else None
+
+
+def _points(found: Found, rpm: float) -> list[PointOut]:
+    """Every pair that fits, and as many of the others as the chart bears, evenly picked."""
+    away, travel, fits = (
+        found.distances.ravel(),
+        np.broadcast_to(found.travels, found.fits.shape).ravel(),
+        found.fits.ravel(),
+    )
+    ok, not_ok = np.flatnonzero(fits), np.flatnonzero(~fits)
+    room = max(MOST_POINTS - len(ok), 0)
+    step = max(1, -(-len(not_ok) // room)) if room else len(not_ok) + 1
+    chosen = [*ok[:MOST_POINTS], *(not_ok[::step] if room else [])]
+    return [
+        PointOut(
+            distance_mm=round(float(away[n]), 3),
+            value=round(float(_speed(rpm, travel[n]) or travel[n]), 3),
+            fits=bool(fits[n]),
+        )
+        for n in chosen
+    ]
+
+
+def _says(found: Found, fitting: int) -> str:
+    if not fitting:
+        return "None of these fits the slot or the holes: other counts, or another plate."
+    best = found.choices[0]
+    where = f", hole {best.hole}" if best.hole else f" at {best.distance:.2f} mm"
+    stock = "" if best.in_stock else "; not in stock"
+    miss = "on target" if abs(best.off) < 0.003 else f"{best.off:+.1%} off".replace("%", " %")
+    return f"{best.pinion} on {best.spur}{where}: {miss}{stock}."

@@ -1,0 +1,297 @@
+"""Solving a train and saying what comes of it."""
+
+from __future__ import annotations
+
+from fractions import Fraction
+from math import degrees, lcm, pi
+
+from gearing.data import table
+from gearing.errors import GearingError
+from gearing.train import Belt, Mesh, Planetary, Solution, Source, Train, Worm, solve
+from gearing.train.model import Coupling, hunts, meetings
+from gearing.train.power import Power, StagePower, lead_angle, power
+
+from .applications import use_out
+from .backlash import play_out
+from .faults import clicks_out, says_of_clicks
+from .open_counts import fill
+from .request import TrainIn
+from .response import MeetingOut, ShaftOut, StageOut, TrainOut
+from .schematic import gears_out, side_out
+from .troubles import troubles_of
+
+LONGEST_HOME = 10**9
+"""Turns beyond which marks coming together again is of no use to anyone."""
+
+
+def run_train(given: TrainIn) -> TrainOut:
+    """Solve a train and say what comes of it.
+
+    Raises
+    ------
+    GearingError
+        If it cannot be read, or has no speeds, or more than one set of them.
+    """
+    filled = fill(given)
+    line = filled[0].line if filled else given.line
+    train = given.train(line)
+    found = solve(train)
+    driven = [shaft for shaft, speed in train.driven.items() if speed]
+    if not driven:
+        raise GearingError("Nothing turns.", field="driven", hint="Give a speed to one shaft.")
+    output = _output(given, train)
+    whole = found.ratio(driven[0], output) if len(driven) == 1 else None
+    if whole is None and len(driven) == 1:
+        raise GearingError(
+            "The output stands still.", field="output", hint="Take another shaft as the output."
+        )
+    turned = given.shaft or output
+    if turned not in found.speeds:
+        raise GearingError(
+            f"There is no shaft {turned}.", field="shaft", hint=f"One of: {', '.join(found.speeds)}."
+        )
+    for told in given.stages:
+        if told.number > len(train.couplings):
+            raise GearingError(
+                f"There is no stage {told.number}: this train has {len(train.couplings)}.",
+                field="stages",
+                hint="Number the stages as they stand in the line, the first is 1.",
+            )
+    # All per turn of the first shaft driven.
+    unit = found.speeds[driven[0]]
+    loaded = _loaded(given, found, driven, output)
+    home, run_in = _home(found, unit), _run_in(train, found, unit)
+    slop = play_out(given, found, driven[0], output)
+    suspects = clicks_out(given, found, turned)
+    return TrainOut(
+        line=line,
+        ratio=f"{abs(whole.numerator)} : {whole.denominator}" if whole else "",
+        ratio_decimal=float(whole) if whole else None,
+        says=_says(whole, found, output, driven),
+        driven=driven,
+        output=output,
+        home_turns=home,
+        home_minutes=home / given.rpm if home else None,
+        run_in_turns=run_in,
+        run_in_minutes=run_in / given.rpm if run_in else None,
+        efficiency=loaded.efficiency if loaded else None,
+        holds_back=bool(loaded and not loaded.backwards),
+        stages=[_stage(n, one, found, given, unit, loaded) for n, one in enumerate(train.couplings, 1)],
+        shafts=[
+            ShaftOut(
+                name=shaft,
+                turns=str(speed / unit),
+                turns_decimal=float(speed / unit),
+                rpm=float(speed / unit) * given.rpm,
+                held=shaft in train.held,
+                torque_nmm=_torque(loaded, shaft) if given.torque_nmm else None,
+            )
+            for shaft, speed in found.speeds.items()
+        ],
+        turned=turned,
+        clicks=[row for row in suspects if row.kind != "none"],
+        none_of_these=next((row.odds for row in suspects if row.kind == "none"), None),
+        clicks_say=says_of_clicks(given, suspects, turned),
+        gears=gears_out(found, unit, given),
+        side=side_out(found, unit),
+        slop=slop,
+        filled=filled,
+        use=use_out(given, found, driven[0], output, loaded, slop),
+    )
+
+
+def _output(given: TrainIn, train: Train) -> str:
+    """The shaft asked for, or the last that is neither driven nor held."""
+    shafts = train.shafts()
+    if given.output:
+        if given.output not in shafts:
+            raise GearingError(
+                f"There is no shaft {given.output}.", field="output", hint=f"One of: {', '.join(shafts)}."
+            )
+        return given.output
+    last = f"{len(train.couplings) + 1}"
+    if last in shafts and not given.couplings:
+        return last
+    free = [shaft for shaft in shafts if shaft not in train.held and shaft not in train.driven]
+    return free[-1] if free else shafts[-1]
+
+
+def _says(ratio: Fraction | None, found: Solution, output: str, driven: list[str]) -> str:
+    if ratio is None:
+        speed = found.speeds[output]
+        return f"Driven at {' and '.join(driven)}, {output} turns {float(speed):.5g} for what is given."
+    way = "the same way" if ratio > 0 else "the other way"
+    size = abs(float(ratio))
+    if size >= 1:
+        return f"{size:.4g} turns in for one out, {way}."
+    return f"One turn in turns the output {1 / size:.4g} times, {way}."
+
+
+def _loaded(given: TrainIn, found: Solution, driven: list[str], output: str) -> Power | None:
+    """Power through the train to its output; None where it cannot be followed and no torque was asked for."""
+    told = {one.number: one.efficiency for one in given.stages if one.efficiency}
+    try:
+        if output in found.train.driven or not found.turn(output, Source(driven[0])):
+            raise GearingError(
+                f"Shaft {driven[0]} passes no power to shaft {output}.",
+                field="torque_nmm",
+                hint="Take the shaft that is loaded as the output.",
+            )
+        return power(found, driven[0], (given.torque_nmm or 1.0) / 1000, output, told)
+    except GearingError:
+        if given.torque_nmm:
+            raise
+        return None
+
+
+def _torque(loaded: Power | None, shaft: str) -> float | None:
+    if loaded is None:
+        return None
+    found = loaded.torques.get(shaft, loaded.reactions.get(shaft))
+    return found * 1000 if found is not None else None
+
+
+def _home(found: Solution, unit: Fraction) -> int | None:
+    """Turns of the driven shaft after which every shaft and planet stands as it began."""
+    speeds = [speed / unit for speed in found.speeds.values()]
+    for one in found.train.couplings:
+        if isinstance(one, Planetary):
+            planets = one.planet_turns(found.speeds[one.sun], found.speeds[one.carrier])
+            speeds += [turns / unit for turns in planets]
+    turns = lcm(*(speed.denominator for speed in speeds))
+    return turns if turns <= LONGEST_HOME else None
+
+
+def _run_in(train: Train, found: Solution, unit: Fraction) -> int | None:
+    """Turns of the driven shaft until each tooth has met every one it ever meets."""
+    needed = [
+        time * abs(unit)
+        for one in train.couplings
+        for meeting in meetings(one, found.speeds)
+        if (time := meeting.time) is not None
+    ]
+    most = max(needed, default=Fraction(0))
+    turns = -(-most.numerator // most.denominator)
+    return turns or None
+
+
+def _ends(number: int, one: Coupling, found: Solution) -> tuple[str, str]:
+    """The shafts a stage takes in and gives out by."""
+    shafts = one.shafts()
+    if str(number) in shafts and str(number + 1) in shafts:
+        return str(number), str(number + 1)
+    moving = [shaft for shaft in shafts if shaft not in found.train.held]
+    return (moving[0], moving[-1]) if len(moving) > 1 else (shafts[0], shafts[-1])
+
+
+def _stage(
+    number: int, one: Coupling, found: Solution, given: TrainIn, unit: Fraction, loaded: Power | None
+) -> StageOut:
+    into, out = _ends(number, one, found)
+    ratio = found.ratio(into, out)
+    more = given.stage(number)
+    per_turn, pitch_line = _passing(one, found, unit)
+    driver = abs(float(found.speeds[into] / unit)) * given.rpm
+    met = _met(one, found, into, driver)
+    longest = max((row for row in met if row.again), key=lambda row: row.again or 0.0, default=None)
+    told = loaded.stages[number - 1] if loaded else None
+    module = more.module_mm
+    return StageOut(
+        number=number,
+        what=_what(one),
+        ratio=f"{abs(ratio.numerator)} : {ratio.denominator}" if ratio else "",
+        ratio_decimal=float(ratio) if ratio is not None else None,
+        hunts=all(row.hunts for row in met) if met else None,
+        meetings=met,
+        meets_again=longest.again if longest else None,
+        meets_again_minutes=longest.again_minutes if longest else None,
+        meetings_hz=per_turn * given.rpm / 60,
+        pitch_line_m_s=pitch_line * module * given.rpm / 60 / 1000 if module else None,
+        efficiency=told.efficiency if told else None,
+        holds_back=bool(told and not told.backwards),
+        loaded=told.loaded if told else None,
+        troubles=[*troubles_of(one, more), *_locks(one, told)],
+        notes=_notes(one, told),
+    )
+
+
+def _met(one: Coupling, found: Solution, into: str, driver: float) -> list[MeetingOut]:
+    """What meets what in a stage, by turns of its driver (rpm)."""
+    speed = abs(found.speeds[into])
+    rows = []
+    for each in meetings(one, found.speeds):
+        again = float(each.time * speed) if each.time and speed else None
+        rows.append(
+            MeetingOut(
+                what=f"{each.first} of {each.teeth_1} and {each.second} of {each.teeth_2}",
+                hunts=hunts(each.teeth_1, each.teeth_2),
+                again=again,
+                again_minutes=again / driver if again and driver else None,
+            )
+        )
+    return rows
+
+
+def _locks(one: Coupling, told: StagePower | None) -> list[str]:
+    """A worm that its wheel is to turn, and cannot."""
+    if not isinstance(one, Worm) or told is None or told.driver == one.first or told.efficiency:
+        return []
+    lead = degrees(lead_angle(one))
+    return [
+        f"Its wheel cannot drive this worm: at {lead:.1f}° of lead it locks, and nothing turns. "
+        "Drive the worm, or take one with more starts."
+    ]
+
+
+def _passing(one: Coupling, found: Solution, unit: Fraction) -> tuple[float, float]:
+    """Tooth meetings, and way along the pitch line in modules, for one turn of the driven shaft."""
+    speed = {shaft: float(found.speeds[shaft] / unit) for shaft in one.shafts()}
+    match one:
+        case Mesh() | Belt():
+            teeth = abs(speed[one.first]) * one.teeth_1
+        case Worm():
+            return abs(speed[one.first]) * one.starts, abs(speed[one.second]) * one.teeth * pi
+        case Planetary():
+            teeth = abs(speed[one.sun] - speed[one.carrier]) * one.teeth_sun
+        case _:
+            return 0.0, 0.0
+    return teeth, teeth * pi
+
+
+def _what(one: Coupling) -> str:
+    match one:
+        case Mesh():
+            return f"{one.teeth_1} : {one.teeth_2} {one.kind}"
+        case Belt():
+            what = "chain" if one.chain else "belt"
+            return f"{one.teeth_1} : {one.teeth_2} {what}" + (f" of {one.links}" if one.links else "")
+        case Worm():
+            return f"worm, {one.starts} start{'s' if one.starts > 1 else ''} : {one.teeth}"
+        case Planetary():
+            planets = f"{one.planets} × {one.teeth_planet}"
+            if one.teeth_outer:
+                planets += f" {'with' if one.paired else 'on one with'} {one.teeth_outer}"
+            return f"sun {one.teeth_sun}, planets {planets}, ring {one.teeth_ring}"
+    return type(one).__name__.lower()
+
+
+def _notes(one: Coupling, told: StagePower | None) -> list[str]:
+    idle = ["No power to the output passes here: it runs along unloaded."] if told and not told.loaded else []
+    match one:
+        case Worm() if not one.lead_angle_deg:
+            factor = table("train")["worm"]["diameter_factor"]
+            return [f"Lead angle not said: taken from a worm {factor:g} modules thick.", *idle]
+        case Belt() if not one.links:
+            what = "chain's links" if one.chain else "belt's own teeth"
+            return [f"The {what} are not counted: add them as /90 to know when each meets each.", *idle]
+        case Planetary() if one.in_phase:
+            return [
+                "All planets meet the sun in one phase: they go in marks alike, and whine together.",
+                *idle,
+            ]
+        case Planetary():
+            return [
+                "The planets meet the sun out of phase: seat each to its own mark; they run quieter so.",
+                *idle,
+            ]
+    return idle

@@ -1,0 +1,73 @@
+"""Clicks counted by hand, and what they point to."""
+
+from __future__ import annotations
+
+from gearing.errors import GearingError
+from gearing.train.fault_rates import Bearing, Carrier, carriers, suspects
+from gearing.train.solve import Solution
+
+from .request import TrainIn
+from .response import ClicksOut
+
+NAMED = 0.15
+"""Odds from which a suspect is named."""
+
+
+def clicks_out(given: TrainIn, found: Solution, turned: str) -> list[ClicksOut]:
+    """Everything that could click; the likeliest first once clicks were counted.
+
+    Raises
+    ------
+    GearingError
+        If a bearing is said of a shaft that is not there.
+    """
+    for place, one in enumerate(given.bearings):
+        if one.shaft not in found.speeds:
+            raise GearingError(
+                f"There is no shaft {one.shaft}.",
+                field=f"bearings.{place}.shaft",
+                hint=f"One of: {', '.join(found.speeds)}.",
+            )
+    bearings = [
+        Bearing(one.shaft, one.balls, one.ball_mm or 0.0, one.pitch_mm or 0.0) for one in given.bearings
+    ]
+    if given.clicks is None or not found.speeds[turned]:
+        return [_told(one, None) for one in carriers(found, turned, bearings)]
+    return [
+        _told(one.carrier, one.odds) for one in suspects(found, turned, given.clicks, given.turns, bearings)
+    ]
+
+
+def _told(one: Carrier | None, odds: float | None) -> ClicksOut:
+    if one is None:
+        one = Carrier("none", "none of these", "", 0.0)
+    return ClicksOut(
+        gear=one.name,
+        kind=one.what,
+        stage=one.stage,
+        shaft=one.shaft,
+        per_turn=one.per_turn,
+        other_per_turn=one.other_per_turn or None,
+        other=one.other,
+        odds=odds,
+        named=one.what != "none" and odds is not None and odds >= NAMED,
+    )
+
+
+def says_of_clicks(given: TrainIn, rows: list[ClicksOut], turned: str) -> str:
+    """What to look at first, and how to tell apart what clicks alike."""
+    if given.clicks is None or not rows:
+        return ""
+    named = [row for row in rows if row.named]
+    if rows[0].kind == "none" or not named:
+        return (
+            "Nothing of this train clicks so. Count again over more turns; "
+            "what is loose or rubs does not keep to the teeth."
+        )
+    names = " or ".join(f"the {row.gear}" for row in named)
+    more = ""
+    if len(named) > 1 and len({row.shaft for row in named}) == 1:
+        more = " Both turn as one: the count cannot part them, the eye can."
+    elif len(named) > 1:
+        more = f" Count over more turns of shaft {turned} to part them."
+    return f"Look at {names} first.{more}"

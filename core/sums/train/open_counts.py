@@ -1,0 +1,52 @@
+"""Counts left open, found from what was measured."""
+
+from __future__ import annotations
+
+from gearing.errors import GearingError
+from gearing.train.open_counts import Measured, fill_in, ratio_of_turns
+
+from .request import KnownIn, TrainIn
+from .response import FilledOut
+
+RATIO_READ = 0.01
+"""How far off a ratio is taken to be where nothing is said, as a share."""
+
+
+def fill(given: TrainIn) -> list[FilledOut]:
+    """The fillings of a line with open counts, the likeliest first; none where all were counted.
+
+    Raises
+    ------
+    GearingError
+        If nothing was measured, or no filling agrees with what was.
+    """
+    if "?" not in given.line:
+        return []
+    found = fill_in(given.line, _measured(given.known or KnownIn()))
+    if not found:
+        raise GearingError(
+            "No counts agree with what was measured.",
+            field="known",
+            hint="Count the turns again over more of them, or check the other counts.",
+        )
+    tail = given.line.partition(";")[2]
+    return [
+        FilledOut(
+            line=one.line + (f" ;{tail}" if tail else ""),
+            counts=list(one.counts),
+            ratio=one.ratio,
+            off=one.off,
+        )
+        for one in found
+    ]
+
+
+def _measured(known: KnownIn) -> Measured:
+    ratio, error = known.ratio or 0.0, known.ratio_error or RATIO_READ * (known.ratio or 0.0)
+    if known.turns_in and known.turns_out:
+        ratio, error = ratio_of_turns(known.turns_in, known.turns_out)
+    sums = tuple(
+        (one.number, 2 * one.distance_mm / one.module_mm, 2 * one.error_mm / one.module_mm)
+        for one in known.distances
+    )
+    return Measured(ratio, error, sums)

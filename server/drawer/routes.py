@@ -1,0 +1,244 @@
+"""Routes of the drawer."""
+
+from __future__ import annotations
+
+from datetime import datetime
+from decimal import Decimal
+from typing import Annotated, Any
+from uuid import UUID
+
+from ninja import Query, Router
+from pydantic import Field
+
+from gearing.decision.replacement import compare
+from gearing.geometry.gear import FEWEST_TEETH, MOST_TEETH
+from gearing.identification.standard_sizes import label_of
+from sums.base import Length, Model, Module, Problem
+from sums.fit import FitOut, PartIn, fit_out
+from workshop.authentication import MemberRequest
+
+from . import services
+from .models import Arrival, StockItem
+
+router = Router(tags=["drawer"])
+PROBLEMS = {404: Problem, 409: Problem, 422: Problem, 503: Problem}
+Page = Annotated[int, Query(ge=1, le=100_000)]
+Note = Annotated[str, Field(max_length=60)]
+
+
+Stored = Annotated[Length, Field(ge=0.01, le=5000)]
+"""A length that its column keeps and a caliper knows: below a hundredth it would round to nothing."""
+
+
+class KeptState(Model):
+    """A gear in the drawer as a device knew it."""
+
+    teeth: int | None = None
+    module_mm: float | None = None
+    pressure_angle_deg: float | None = None
+    bore_mm: float | None = None
+    bore_shape: Annotated[str, Field(max_length=20)] = ""
+    width_mm: float | None = None
+    boss: Note = ""
+    material: Note = ""
+    place: Note = ""
+    count: int = 0
+    price: float | None = None
+    source: Annotated[str, Field(max_length=120)] = ""
+    part_number: Note = ""
+
+
+class KeptIn(PartIn):
+    """A gear to put in the drawer: its tooth must be known, the rest may follow."""
+
+    teeth: Annotated[int, Field(ge=FEWEST_TEETH, le=MOST_TEETH)]
+    module_mm: Annotated[Module, Field(ge=0.01)]
+    bore_mm: Stored | None = None
+    width_mm: Stored | None = None
+    pressure_angle_deg: Annotated[float, Field(ge=10, le=35)] = 20.0
+    place: Note = ""
+    count: Annotated[int, Field(ge=0, le=9999)] = 1
+    price: Annotated[Decimal, Field(ge=0, le=1_000_000, decimal_places=2)] | None = None
+    source: Annotated[str, Field(max_length=120)] = ""
+    part_number: Note = ""
+    based_on: KeptState | None = Field(
+        default=None, description="What was known of it; leave out for a new one"
+    )
+
+
+class MoveIn(Model):
+    """How many go in, or out if below zero."""
+
+    by: Annotated[int, Field(ge=-9999, le=9999)]
+
+
+class KeptOut(Model):
+    """A gear in the drawer; `fit` where one is wanted."""
+
+    id: UUID
+    teeth: int
+    module_mm: float
+    size: str
+    pressure_angle_deg: float
+    bore_mm: float | None
+    bore_shape: str
+    width_mm: float | None
+    boss: str
+    material: str
+    place: str
+    count: int
+    price: float | None
+    source: str
+    part_number: str
+    gone: bool
+    fit: FitOut | None = None
+
+
+class SearchIn(Model):
+    """What is looked for: any mixture of fields, and words that must all be met."""
+
+    wanted: PartIn = Field(default_factory=PartIn)
+    words: Annotated[str, Field(max_length=120)] = ""
+    page: Annotated[int, Field(ge=1, le=100_000)] = 1
+
+
+class KeptPage(Model):
+    """Some of what was found, those that fit first on each page."""
+
+    found: list[KeptOut]
+    total: int
+    page: int
+    pages: int
+
+
+class SizeIn(Model):
+    module_mm: Module
+
+
+class StockedCount(Model):
+    teeth: int
+    count: int
+
+
+class GoneIn(Model):
+    gone: bool
+
+
+class ArrivalIn(Model):
+    """A part that came: what was ordered, what it measures, and whether it is taken in."""
+
+    wanted: PartIn
+    measured: PartIn
+    accepted: bool
+    reason: Annotated[str, Field(max_length=300)] = ""
+    visit: UUID | None = None
+    piece: UUID | None = None
+
+
+class ArrivalOut(Model):
+    """A part that came, as it was judged."""
+
+    id: UUID
+    recorded_at: datetime
+    what: str
+    verdict: str
+    accepted: bool
+    reason: str
+    piece: UUID | None
+    fit: FitOut
+
+
+@router.post("/search", response={200: KeptPage, **PROBLEMS})
+def search(request: MemberRequest, given: SearchIn) -> KeptPage:
+    """Gears in stock and in donors, those that fit first."""
+    asked = any(value for value in given.wanted.model_dump().values())
+    found, pages = services.search(request.user, given.wanted, given.words).page(given.page)
+    rows = [_out(kept, given.wanted if asked else None) for kept in found]
+    best = {"fits": 0, "unknown": 1, "change": 2, "not": 3}
+    return KeptPage(
+        found=sorted(rows, key=lambda row: best[row.fit.verdict] if row.fit else 0),
+        total=pages.total,
+        page=pages.page,
+        pages=pages.pages,
+    )
+
+
+@router.get("/arrivals", response=list[ArrivalOut])
+def arrivals(request: MemberRequest, visit: UUID | None = None, page: Page = 1) -> list[ArrivalOut]:
+    """Parts that came, newest first."""
+    return [_came(one) for one in services.arrivals(request.user, visit, page)]
+
+
+@router.post("/counts", response={200: list[StockedCount], **PROBLEMS})
+def counts(request: MemberRequest, given: SizeIn) -> list[StockedCount]:
+    """Tooth counts of one size that lie in the drawer, for choosing among them."""
+    found = services.counts_of(request.user, given.module_mm)
+    return [StockedCount(teeth=teeth, count=count) for teeth, count in found]
+
+
+@router.put("/{kept_id}", response={200: KeptOut, **PROBLEMS})
+def keep(request: MemberRequest, kept_id: UUID, given: KeptIn) -> KeptOut:
+    """Put a gear in the drawer, or correct it."""
+    based_on = given.based_on.model_dump(exclude_unset=True) if given.based_on else None
+    return _out(services.keep(request.user, kept_id, given.model_dump(exclude={"based_on"}), based_on))
+
+
+@router.put("/{kept_id}/moves/{movement_id}", response={200: KeptOut, **PROBLEMS})
+def move(request: MemberRequest, kept_id: UUID, movement_id: UUID, given: MoveIn) -> KeptOut:
+    """Take some out or put some in. Two who take one each have taken two."""
+    return _out(services.move(request.user, kept_id, movement_id, given.by))
+
+
+@router.put("/{kept_id}/gone", response={200: KeptOut, **PROBLEMS})
+def gone(request: MemberRequest, kept_id: UUID, given: GoneIn) -> KeptOut:
+    """Say that a gear is used up, or that it is there after all."""
+    return _out(services.set_gone(request.user, kept_id, given.gone))
+
+
+@router.put("/arrivals/{arrival_id}", response={200: ArrivalOut, **PROBLEMS})
+def arrival(request: MemberRequest, arrival_id: UUID, given: ArrivalIn) -> ArrivalOut:
+    """Keep the check of a part that came."""
+    made = services.check_arrival(
+        request.user,
+        arrival_id,
+        given.wanted,
+        given.measured,
+        given.accepted,
+        given.reason,
+        visit=given.visit,
+        piece=given.piece,
+    )
+    return _came(made)
+
+
+def _came(made: Arrival) -> ArrivalOut:
+    wanted = PartIn.model_construct(**made.wanted)
+    size = label_of(wanted.module_mm) if wanted.module_mm else "size not said"
+    return ArrivalOut(
+        id=made.id,
+        recorded_at=made.recorded_at,
+        what=f"{wanted.teeth} × {size}" if wanted.teeth else size,
+        verdict=made.verdict,
+        accepted=made.accepted,
+        reason=made.reason,
+        piece=made.piece,
+        fit=fit_out(compare(wanted.part(), PartIn.model_construct(**made.measured).part())),
+    )
+
+
+def _out(kept: StockItem, wanted: PartIn | None = None) -> KeptOut:
+    fields = {name: getattr(kept, name) for name in ("id", "gone", *services.FIELDS)}
+    # What is kept was checked on its way in; on its way out it is never refused.
+    part = PartIn.model_construct(
+        **{name: _plain(fields[name]) for name in PartIn.model_fields if fields[name] is not None}
+    )
+    fit = fit_out(compare(wanted.part(), part.part())) if wanted else None
+    return KeptOut(
+        **{name: _plain(value) for name, value in fields.items()},
+        size=label_of(float(kept.module_mm)),
+        fit=fit,
+    )
+
+
+def _plain(value: Any) -> Any:
+    return float(value) if isinstance(value, Decimal) else value

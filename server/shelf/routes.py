@@ -1,0 +1,170 @@
+"""Routes of the shelf and the house rules."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+from uuid import UUID
+
+from ninja import Router
+from pydantic import Field
+
+from gearing.workshop.consumables import KINDS, ROLES, SURFACES, Item, questions
+from sums.base import Model, Problem
+from workshop.authentication import MemberRequest
+
+from . import services
+
+router = Router(tags=["shelf"])
+PROBLEMS = {404: Problem, 409: Problem, 422: Problem, 503: Problem}
+Kind = Literal["lubricant", "fluid", "locker", "retainer", "cleaner"]
+Surface = Literal["metal", "nylon", "acetal", "friction", "oneway", "rubber", "electric", "paint"]
+Role = Literal["", "oil", "grease", "film", "low", "medium"]
+Key = Annotated[str, Field(pattern=r"^[a-z0-9-]{1,40}$")]
+
+
+class BottleState(Model):
+    """Something on the shelf as a device knew it."""
+
+    key: str = ""
+    name: Annotated[str, Field(max_length=60)] = ""
+    kind: Annotated[str, Field(max_length=20)] = ""
+    suits: Annotated[list[str], Field(max_length=20)] = Field(default_factory=list)
+    never: Annotated[list[str], Field(max_length=20)] = Field(default_factory=list)
+    not_with: Annotated[list[str], Field(max_length=20)] = Field(default_factory=list)
+    viscosity: Annotated[str, Field(max_length=30)] = ""
+    note: Annotated[str, Field(max_length=200)] = ""
+    handle: int = 0
+    full: int = 0
+    role: Annotated[str, Field(max_length=20)] = ""
+
+
+class BottleIn(Model):
+    """Something for the shelf: what it is for, what it must not touch, how long it cures."""
+
+    key: Annotated[str, Field(pattern=r"^[a-z0-9-]{0,40}$")] = Field(
+        default="", description="Of the thing to correct, generic ones too; empty for a new one"
+    )
+    name: Annotated[str, Field(min_length=2, max_length=60)]
+    kind: Kind
+    suits: Annotated[list[Surface], Field(max_length=8)] = Field(default_factory=list)
+    never: Annotated[list[Surface], Field(max_length=8)] = Field(default_factory=list)
+    not_with: Annotated[list[Key], Field(max_length=20)] = Field(default_factory=list)
+    viscosity: Annotated[str, Field(max_length=30)] = ""
+    note: Annotated[str, Field(max_length=200)] = ""
+    handle: Annotated[int, Field(ge=0, le=10_000)] = Field(default=0, description="Minutes before a load")
+    full: Annotated[int, Field(ge=0, le=100_000)] = Field(default=0, description="Minutes before it runs")
+    role: Role = Field(default="", description="Which of its kind it is, whatever its name")
+    based_on: BottleState | None = Field(default=None, description="What was known of it")
+
+
+class BottleOut(Model):
+    """Something on the shelf. Cure times in minutes: before a load, and before it runs."""
+
+    key: str
+    name: str
+    kind: str
+    suits: list[str]
+    never: list[str]
+    not_with: list[str]
+    viscosity: str
+    note: str
+    handle: int
+    full: int
+    role: str
+
+
+class GoneIn(Model):
+    gone: bool
+
+
+class SchoolOut(Model):
+    key: str
+    name: str
+    why: str
+
+
+class QuestionOut(Model):
+    """A question on which good benches disagree, and the school followed here."""
+
+    key: str
+    asks: str
+    schools: list[SchoolOut]
+    chosen: str
+
+
+class ShelfOut(Model):
+    bottles: list[BottleOut]
+    questions: list[QuestionOut]
+    kinds: list[str]
+    roles: dict[str, list[str]] = Field(description="What there is of each kind that has several")
+    surfaces: list[str]
+
+
+class FollowIn(Model):
+    school: Annotated[str, Field(max_length=20)]
+    based_on: Annotated[str, Field(max_length=20)] | None = Field(
+        default=None, description="The school followed when this was chosen"
+    )
+
+
+@router.get("", response=ShelfOut)
+def shelf(request: MemberRequest) -> ShelfOut:
+    """What is at hand, and the house rules."""
+    workshop = request.user.workshop_id or 0
+    house = services.house_of(workshop)
+    return ShelfOut(
+        bottles=[_out(item) for item in services.at_hand(workshop)],
+        questions=[
+            QuestionOut(
+                key=one.key,
+                asks=one.asks,
+                schools=[SchoolOut(key=s.key, name=s.name, why=s.why) for s in one.schools],
+                chosen=one.chosen(house).key,
+            )
+            for one in questions()
+        ],
+        kinds=list(KINDS),
+        roles={kind: list(roles) for kind, roles in ROLES.items()},
+        surfaces=list(SURFACES),
+    )
+
+
+@router.put("/bottles/{bottle_id}", response={200: ShelfOut, **PROBLEMS})
+def keep(request: MemberRequest, bottle_id: UUID, given: BottleIn) -> ShelfOut:
+    """Put something on the shelf, or correct what stands there."""
+    key = given.key or f"own-{bottle_id.hex[:12]}"
+    based_on = given.based_on.model_dump(mode="json", exclude={"key"}) if given.based_on else None
+    services.keep(
+        request.user, bottle_id, key, given.model_dump(mode="json", exclude={"key", "based_on"}), based_on
+    )
+    return shelf(request)
+
+
+@router.put("/{key}/gone", response={200: ShelfOut, **PROBLEMS})
+def gone(request: MemberRequest, key: Key, given: GoneIn) -> ShelfOut:
+    """Take something off the shelf, or bring it back."""
+    services.put_away(request.user, key, given.gone)
+    return shelf(request)
+
+
+@router.put("/rules/{question}", response={200: ShelfOut, **PROBLEMS})
+def follow(request: MemberRequest, question: str, given: FollowIn) -> ShelfOut:
+    """Follow a school on one question."""
+    services.follow(request.user, question[:20], given.school, given.based_on)
+    return shelf(request)
+
+
+def _out(item: Item) -> BottleOut:
+    return BottleOut(
+        key=item.key,
+        name=item.name,
+        kind=item.kind,
+        suits=list(item.suits),
+        never=list(item.never),
+        not_with=list(item.not_with),
+        viscosity=item.viscosity,
+        note=item.note,
+        handle=item.handle,
+        full=item.full,
+        role=item.role,
+    )

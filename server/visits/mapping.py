@@ -1,0 +1,119 @@
+"""Between the stored record and the core: entries, gears and removed pieces."""
+
+from __future__ import annotations
+
+from math import radians
+from typing import Any
+from uuid import UUID
+
+from django.db import models
+from django.http import Http404
+from pydantic import TypeAdapter
+
+from gearing.geometry.gear import Gear
+from gearing.rebuild import Removed
+from gearing.strip.entry import Entry, parse
+
+_ENTRY = TypeAdapter(Entry)
+
+
+class RecordQuerySet(models.QuerySet[Any]):
+    """Queries that know how a record is read."""
+
+    def get_or_404(self, *, id: UUID) -> Any:
+        """The one with this id, or an answer the front end understands."""
+        found = self.filter(id=id).first()
+        if found is None:
+            raise Http404
+        return found
+
+    def with_record(self) -> RecordQuerySet:
+        """Steps with all that is shown of them, in a fixed number of queries."""
+        return self.select_related("piece").prefetch_related(
+            "piece__pins", "piece__ticks", "piece__worked", "photos"
+        )
+
+
+def entry_to_json(entry: Entry) -> dict[str, Any]:
+    """An entry as stored with its piece."""
+    stored: dict[str, Any] = _ENTRY.dump_python(entry, mode="json", exclude_defaults=True)
+    return stored
+
+
+def entry_of(piece: Any) -> Entry:
+    """What a piece's line said when it was recorded."""
+    return _ENTRY.validate_python(piece.entry)
+
+
+def gear_of(pin: Any) -> Gear | None:
+    """The gear a pinned reading was concluded to be; None for a part that is drawn otherwise."""
+    chosen, teeth = pin.chosen, pin.given["teeth"]
+    form = pin.given.get("form", "")
+    if form in ("wheel", "bevel"):
+        return Gear(teeth, chosen["pitch_mm"])
+    if form:
+        return None
+    return Gear(
+        teeth=teeth,
+        module=chosen["module_mm"],
+        pressure_angle=radians(chosen["pressure_angle_deg"]),
+        profile_shift=chosen["profile_shift"],
+        helix_angle=radians(chosen.get("helix_angle_deg", 0.0)),
+        addendum=chosen["addendum"],
+        dedendum=chosen["dedendum"],
+    )
+
+
+def read_as(pin: Any) -> str:
+    """What a pinned reading says, in a few words."""
+    teeth, label = pin.given["teeth"], pin.chosen["label"]
+    match pin.given.get("form", ""):
+        case "rack":
+            return f"{label} rack"
+        case "worm":
+            return f"{label} worm, {teeth} start{'s' if teeth > 1 else ''}"
+    return f"{label}, {teeth} teeth"
+
+
+def mark_fresh(step: Any) -> None:
+    """Spare the look-ups of what a step just made cannot have yet."""
+    step._prefetched_objects_cache = {"photos": step.photos.none()}
+    step.piece._prefetched_objects_cache = {
+        name: getattr(step.piece, name).none() for name in ("pins", "ticks", "worked")
+    }
+
+
+def live_pins(piece: Any) -> list[Any]:
+    """The readings that stand, by rim. Filters in memory: they are prefetched."""
+    return sorted((pin for pin in piece.pins.all() if not pin.superseded), key=lambda pin: pin.rim)
+
+
+def live_ticks(piece: Any) -> list[Any]:
+    """The counts that stand."""
+    return [tick for tick in piece.ticks.all() if not tick.undone]
+
+
+def live_work(piece: Any) -> list[Any]:
+    """What was worked out for it and stands."""
+    return [one for one in piece.worked.all() if not one.taken_back]
+
+
+def renewed(piece: Any, entry: Entry) -> bool:
+    """Whether a new one goes in the place of a piece, by the rule the plan goes by."""
+    instead = parse(piece.instead) if piece.instead else None
+    return Removed(0, entry, piece.verdict, instead=instead).renewed
+
+
+def removed(step: Any) -> Removed:
+    """A step of the strip as the rebuild sees it."""
+    piece = step.piece
+    gears = [read_as(pin) for pin in live_pins(piece)]
+    return Removed(
+        step=step.number,
+        entry=entry_of(piece),
+        verdict=piece.verdict,
+        gear=" and ".join(gears),
+        answered=sum(tick.count for tick in live_ticks(piece)),
+        instead=parse(piece.instead) if piece.instead else None,
+        worked=tuple((one.says, one.mind) for one in live_work(piece)),
+    )

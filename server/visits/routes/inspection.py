@@ -1,0 +1,151 @@
+"""Routes of looking pieces over: what was seen, what follows, and what their gears were read as."""
+
+from __future__ import annotations
+
+from typing import Annotated, Any, Literal
+from uuid import UUID
+
+from ninja import Router
+from pydantic import Discriminator, Field, Tag
+
+from gearing.inspection.findings import Finding, sights
+from gearing.inspection.findings import judge as judge_findings
+from gearing.strip.entry import LONGEST_LINE
+from shelf.services import house_of
+from sums.base import Model, Problem
+from sums.fitting import FittingIn
+from sums.form import FormIn
+from sums.readings import ReadIn
+from workshop.authentication import MemberRequest
+
+from .. import services
+from ..mapping import entry_of
+from ..models import Piece
+from ..schemas import PieceOut, piece_out
+from ..services.base import own_visit
+
+router = Router(tags=["look"])
+PROBLEMS = {404: Problem, 409: Problem, 422: Problem, 503: Problem}
+
+
+class FindingIn(Model):
+    """Something seen on a piece; play is measured in mm at a radius."""
+
+    what: Annotated[str, Field(min_length=1, max_length=20)]
+    teeth: Annotated[list[Annotated[int, Field(ge=0, le=999)]], Field(max_length=1000)] = Field(
+        default_factory=list
+    )
+    face: Literal["", "front", "back"] = ""
+    mm: Annotated[float, Field(ge=0, le=1000)] = 0.0
+    radius: Annotated[float, Field(ge=0, le=5000)] = 0.0
+
+
+class LookIn(Model):
+    findings: Annotated[list[FindingIn], Field(max_length=40)] = Field(default_factory=list)
+
+
+class SightOut(Model):
+    """Something this kind of piece can show."""
+
+    key: str
+    says: str
+    by_tooth: bool
+
+
+class LookOut(Model):
+    """What can be seen on the piece, and what the rules make of what was."""
+
+    sights: list[SightOut]
+    verdict: str
+    reason: str
+
+
+class JudgedState(Model):
+    """A verdict as a device knew it."""
+
+    verdict: Annotated[str, Field(max_length=10)] = ""
+    finding: Annotated[str, Field(max_length=300)] = ""
+    findings: Annotated[list[FindingIn], Field(max_length=40)] = Field(default_factory=list)
+    instead: Annotated[str, Field(max_length=LONGEST_LINE)] = ""
+
+
+class VerdictIn(LookIn):
+    """The verdict on a piece; findings left out stay as they were."""
+
+    verdict: Literal["", "keep", "clean", "replace", "pair"]
+    finding: Annotated[str, Field(max_length=300)] = ""
+    findings: Annotated[list[FindingIn], Field(max_length=40)] | None = None  # type: ignore[assignment]
+    instead: Annotated[str, Field(max_length=LONGEST_LINE)] | None = Field(
+        default=None, description="What goes in instead, said as in the strip; empty for the same again"
+    )
+    based_on: JudgedState | None = Field(default=None, description="What stood there when this was said")
+
+
+def _gear_or_part(given: Any) -> str:
+    """Readings of a gear, or of a part of another form."""
+    return "part" if isinstance(given, FormIn) or (isinstance(given, dict) and "form" in given) else "gear"
+
+
+class PinIn(Model):
+    """A reading to pin: the rim of the piece, what was measured, which candidate."""
+
+    rim: Annotated[int, Field(ge=0, le=3)] = 0
+    given: Annotated[
+        Annotated[ReadIn, Tag("gear")] | Annotated[FormIn, Tag("part")], Discriminator(_gear_or_part)
+    ]
+    choice: Annotated[int, Field(ge=0, le=20)] = 0
+
+
+@router.put("/visits/{visit_id}/pieces/{piece_id}/verdict", response={200: PieceOut, **PROBLEMS})
+def judge(request: MemberRequest, visit_id: UUID, piece_id: UUID, given: VerdictIn) -> PieceOut:
+    """Say what is to become of a piece."""
+    seen = None if given.findings is None else [one.model_dump() for one in given.findings]
+    based_on = given.based_on.model_dump() if given.based_on else None
+    return piece_out(
+        services.judge(
+            request.user, visit_id, piece_id, given.verdict, given.finding, seen, given.instead, based_on
+        )
+    )
+
+
+@router.post("/visits/{visit_id}/pieces/{piece_id}/look", response={200: LookOut, **PROBLEMS})
+def look(request: MemberRequest, visit_id: UUID, piece_id: UUID, given: LookIn) -> LookOut:
+    """What can be seen on a piece, and what the rules and the house's school make of what was."""
+    visit = own_visit(request.user, visit_id)
+    piece = Piece.objects.filter(step__visit=visit).get_or_404(id=piece_id)
+    kind = entry_of(piece).kind
+    found = [Finding(one.what, tuple(one.teeth), one.face, one.mm, one.radius) for one in given.findings]
+    judged = judge_findings(kind, found, house_of(request.user.workshop_id or 0))
+    return LookOut(
+        sights=[SightOut(key=s.key, says=s.says, by_tooth=s.by_tooth) for s in sights(kind)],
+        verdict=judged.verdict,
+        reason=judged.reason,
+    )
+
+
+@router.put("/visits/{visit_id}/pieces/{piece_id}/pins/{pin_id}", response={200: PieceOut, **PROBLEMS})
+def pin(request: MemberRequest, visit_id: UUID, piece_id: UUID, pin_id: UUID, given: PinIn) -> PieceOut:
+    """Pin what a gear was read as to its piece."""
+    return piece_out(
+        services.pin_gear(request.user, visit_id, piece_id, pin_id, given.rim, given.given, given.choice)
+    )
+
+
+@router.delete("/visits/{visit_id}/pieces/{piece_id}/pins/{pin_id}", response={200: PieceOut, **PROBLEMS})
+def unpin(request: MemberRequest, visit_id: UUID, piece_id: UUID, pin_id: UUID) -> PieceOut:
+    """Take a reading back; an earlier one of the same gear stands again."""
+    return piece_out(services.unpin_gear(request.user, visit_id, piece_id, pin_id))
+
+
+@router.put("/visits/{visit_id}/pieces/{piece_id}/work/{work_id}", response={200: PieceOut, **PROBLEMS})
+def keep_work(
+    request: MemberRequest, visit_id: UUID, piece_id: UUID, work_id: UUID, given: FittingIn
+) -> PieceOut:
+    """Keep a fitting sum with its piece: the rebuild says it there."""
+    return piece_out(services.keep_work(request.user, visit_id, piece_id, work_id, given))
+
+
+@router.delete("/visits/{visit_id}/pieces/{piece_id}/work/{work_id}", response={200: PieceOut, **PROBLEMS})
+def drop_work(request: MemberRequest, visit_id: UUID, piece_id: UUID, work_id: UUID) -> PieceOut:
+    """Take it back."""
+    return piece_out(services.drop_work(request.user, visit_id, piece_id, work_id))

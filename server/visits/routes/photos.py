@@ -1,0 +1,130 @@
+"""Routes of photos: kept, marked, shown, and the links a second device joins by."""
+
+from __future__ import annotations
+
+from datetime import datetime
+from math import ceil
+from typing import Annotated, Any
+from uuid import UUID
+
+import segno
+from django.http import FileResponse, Http404
+from django.utils import timezone
+from ninja import File, Form, Router
+from ninja.files import UploadedFile
+from pydantic import Field
+
+from sums.base import Model, Problem
+from workshop.authentication import MemberRequest
+
+from .. import services
+from ..join_token import token_of
+from ..models import Join, Photo
+from ..schemas import PhotoMark, PhotoOut, photo_out
+from ..services.base import own_visit
+
+router = Router(tags=["photos"])
+PROBLEMS = {404: Problem, 409: Problem, 422: Problem, 503: Problem}
+
+
+class PhotoIn(Model):
+    step_id: UUID | None = None
+
+
+class MarksIn(Model):
+    marks: Annotated[list[PhotoMark], Field(max_length=40)]
+    based_on: Annotated[list[PhotoMark], Field(max_length=40)] | None = None
+
+
+class JoinedOut(Model):
+    """A device that uses the link."""
+
+    called: str
+    address: str
+    photos: int
+    last_seen: datetime
+
+
+class JoinOut(Model):
+    """What a second device opens, as an address and as a code to scan, and who uses it."""
+
+    id: UUID
+    address: str
+    code: str = Field(description="The address as a QR code, a data URI")
+    minutes: int = Field(description="Until it is over")
+    by: str
+    devices: list[JoinedOut]
+
+
+@router.post("/visits/{visit_id}/photos/{photo_id}", response={200: PhotoOut, **PROBLEMS})
+def add_photo(
+    request: MemberRequest,
+    visit_id: UUID,
+    photo_id: UUID,
+    file: File[UploadedFile],
+    given: Form[PhotoIn],
+) -> PhotoOut:
+    """Keep a photo. Sending the same id again changes nothing."""
+    return photo_out(services.add_photo(request.user, visit_id, photo_id, file, given.step_id))
+
+
+@router.get("/photos/{photo_id}", response={200: Any, 404: Problem})
+def photo(request: MemberRequest, photo_id: UUID, small: bool = False) -> FileResponse:
+    """The picture itself, for members of its workshop only."""
+    found = Photo.objects.filter(id=photo_id, visit__unit__workshop_id=request.user.workshop_id).first()
+    if found is None:
+        raise Http404
+    try:
+        answer = FileResponse((found.small if small else found.image).open(), content_type="image/jpeg")
+    except FileNotFoundError:
+        raise Http404 from None
+    answer["Cache-Control"] = "private, max-age=31536000, immutable"
+    return answer
+
+
+@router.put("/visits/{visit_id}/photos/{photo_id}/marks", response={200: PhotoOut, **PROBLEMS})
+def mark(request: MemberRequest, visit_id: UUID, photo_id: UUID, given: MarksIn) -> PhotoOut:
+    """Draw numbered pins and arrows on a photo."""
+    based_on = None if given.based_on is None else _plain(given.based_on)
+    return photo_out(services.mark_photo(request.user, visit_id, photo_id, _plain(given.marks), based_on))
+
+
+def _plain(marks: list[PhotoMark]) -> list[dict[str, Any]]:
+    return [one.model_dump(mode="json", exclude_none=True) for one in marks]
+
+
+@router.put("/visits/{visit_id}/joins/{join_id}", response={200: JoinOut, **PROBLEMS})
+def join(request: MemberRequest, visit_id: UUID, join_id: UUID) -> JoinOut:
+    """Let a second device shoot into this visit for an hour, with no sign-in of its own."""
+    return _join_out(request, services.make_join(request.user, visit_id, join_id))
+
+
+@router.get("/visits/{visit_id}/joins", response={200: list[JoinOut], **PROBLEMS})
+def joins(request: MemberRequest, visit_id: UUID) -> list[JoinOut]:
+    """Links that are open, and the devices that use them."""
+    visit = own_visit(request.user, visit_id)
+    open_ones = visit.joins.filter(revoked=False, expires_at__gt=timezone.now()).select_related("recorded_by")
+    return [_join_out(request, one) for one in open_ones]
+
+
+@router.delete("/visits/{visit_id}/joins/{join_id}", response={200: list[JoinOut], **PROBLEMS})
+def end_join(request: MemberRequest, visit_id: UUID, join_id: UUID) -> list[JoinOut]:
+    """Take a link back; what came through it stays."""
+    services.revoke_join(request.user, visit_id, join_id)
+    return joins(request, visit_id)
+
+
+def _join_out(request: MemberRequest, join: Join) -> JoinOut:
+    address = request.build_absolute_uri(f"/join/{token_of(join)}")
+    code = segno.make(address, error="m").svg_data_uri(scale=6, border=2, dark="#1e2930", light="#fbf8f1")
+    return JoinOut(
+        id=join.id,
+        address=address,
+        code=code,
+        minutes=max(0, ceil((join.expires_at - timezone.now()).total_seconds() / 60)),
+        by=join.recorded_by.called,
+        devices=[
+            JoinedOut(called=one.called, address=one.address, photos=one.photos, last_seen=one.last_seen)
+            for one in join.devices.order_by("-last_seen")
+        ],
+    )

@@ -1,0 +1,383 @@
+"""What the API gives back of the record, and how it is read from there."""
+
+from __future__ import annotations
+
+from datetime import datetime
+from typing import Annotated, Any
+from uuid import UUID
+
+from pydantic import Field
+
+from gearing.forms.named import GEAR, form_of
+from gearing.rebuild import PlanContext, PlanStep, build_plan, minutes_left
+from gearing.strip.entry import Entry, chips, name_of, print_fastener, strip_title
+from gearing.strip.figures import figure_of
+from gearing.strip.kinds import minds
+from gearing.workshop.units import stop_running, unit_kind
+from sums.base import Model
+from sums.entry import ChipOut, FigureOut, figure_out
+
+from .mapping import entry_of, gear_of, live_pins, live_ticks, live_work, read_as, removed, renewed
+from .models import Photo, Piece, Step, Unit, Visit
+
+
+class UnitOut(Model):
+    id: UUID
+    kind: str
+    kind_label: str
+    label: str
+    model: str
+    owner_label: str
+
+
+class VisitPage(Model):
+    """Some of the visits asked for, last touched first."""
+
+    cards: list[VisitCard]
+    total: int = Field(description="How many there are of those asked for")
+    page: int
+    pages: int
+
+
+class UnitCard(Model):
+    """A unit that was here, and how often."""
+
+    unit: UnitOut
+    visits: int
+    last: datetime | None
+    open_visit: UUID | None = Field(description="Its visit that is not filed yet")
+
+
+class UnitPage(Model):
+    """Some of the units asked for, last here first."""
+
+    units: list[UnitCard]
+    total: int
+    page: int
+    pages: int
+
+
+class VisitCard(Model):
+    """A visit as it stands on the bench."""
+
+    id: UUID
+    unit: UnitOut
+    number: int
+    complaint: str
+    stage: str
+    waits_for: str
+    waits_note: str
+    pieces: int
+    changed_at: datetime
+    photo: UUID | None
+
+
+class PhotoMark(Model):
+    """A pin, or an arrow from the second point to the first, in shares of the picture's width and height."""
+
+    x: Annotated[float, Field(ge=0, le=1)]
+    y: Annotated[float, Field(ge=0, le=1)]
+    from_x: Annotated[float, Field(ge=0, le=1)] | None = None
+    from_y: Annotated[float, Field(ge=0, le=1)] | None = None
+    piece: UUID | None = None
+
+
+class PhotoOut(Model):
+    id: UUID
+    width: int
+    height: int
+    marks: list[PhotoMark]
+
+
+class PinnedGear(Model):
+    """What meshing a pinned gear takes."""
+
+    module_mm: float
+    pressure_angle_deg: float
+    profile_shift: float
+    helix_angle_deg: float = Field(default=0.0, description="Left-hand counts as minus")
+    addendum: float
+    dedendum: float
+
+
+class PinOut(Model):
+    """A piece as it was read, with enough to judge it again; `gear` for external gears."""
+
+    id: UUID
+    rim: int
+    teeth: int
+    form: str
+    label: str
+    says: str
+    probability: float
+    gear: PinnedGear | None
+    hand_known: bool = Field(description="False for a helical gear whose hand was not recorded")
+    given: dict[str, Any]
+
+
+class WorkOut(Model):
+    """A fitting sum kept with its piece."""
+
+    id: UUID
+    says: str
+    mind: str
+    given: dict[str, Any]
+
+
+class TickOut(Model):
+    id: UUID
+    outcome: str
+    count: int
+
+
+class PieceOut(Model):
+    id: UUID
+    kind: str
+    count: int
+    owed: int = Field(description="How many must be accounted for: none of what stayed shut")
+    renewed: bool = Field(description="Whether a new one goes in its place, so that it has to be got")
+    name: str
+    fastener: str = Field(description="Its fastener alone, to be said again of the next")
+    teeth: list[int]
+    form: str = Field(description="What to read it as: gear, ring, worm …; empty if it has no teeth")
+    chips: list[ChipOut]
+    minds: list[str] = Field(description="What to mind as it comes off")
+    figure: FigureOut
+    verdict: str
+    finding: str
+    findings: list[dict[str, Any]]
+    instead: str = Field(description="What goes in instead, as it would be said; empty for the same again")
+    pins: list[PinOut]
+    ticks: list[TickOut]
+    worked: list[WorkOut]
+
+
+class StepOut(Model):
+    """A step of the strip; `number` is null once it is taken back."""
+
+    id: UUID
+    number: int | None
+    line: str
+    title: str
+    photos: list[PhotoOut]
+    piece: PieceOut
+
+
+class CheckOut(Model):
+    text: str
+    done: bool
+
+
+class VisitOut(Model):
+    """Everything the stages of a visit show."""
+
+    id: UUID
+    unit: UnitOut
+    number: int
+    changed_at: datetime
+    complaint: str
+    use_so_far: str
+    symptoms: list[str]
+    conditions: list[str]
+    stage: str
+    waits_for: str
+    waits_note: str
+    to_watch: str
+    power: str
+    notice: str
+    stop_running: str
+    checks: list[CheckOut]
+    photos: list[PhotoOut]
+    steps: list[StepOut]
+
+
+class RemarkOut(Model):
+    tone: str
+    text: str
+
+
+class BuildStepOut(Model):
+    """One screen of the rebuild. `step_id` and `piece_id` are of the piece it concerns."""
+
+    key: str
+    kind: str = Field(description="piece, or the rule that put it in")
+    step_id: UUID
+    piece_id: UUID
+    number: int
+    title: str
+    done: str
+    outcome: str
+    remarks: list[RemarkOut]
+    rule: str
+    minutes: float
+    cure: float
+    tightening: list[int]
+    ticked: bool = Field(description="Whether a step put in between is done")
+
+
+class PlanOut(Model):
+    """The rebuild, last off first, with what the rules put in between."""
+
+    steps: list[BuildStepOut]
+    struck: list[BuildStepOut]
+    left: list[float] = Field(
+        description="Minutes until all is done and cured, standing at each step; the last, past the end"
+    )
+
+
+def unit_out(unit: Unit) -> UnitOut:
+    return UnitOut(
+        id=unit.id,
+        kind=unit.kind,
+        kind_label=unit_kind(unit.kind).label,
+        label=unit.label,
+        model=unit.model,
+        owner_label=unit.owner_label,
+    )
+
+
+def card(visit: Any) -> VisitCard:
+    """A visit annotated with its `pieces` and newest `photo`."""
+    return VisitCard(
+        id=visit.id,
+        unit=unit_out(visit.unit),
+        number=visit.number,
+        complaint=visit.complaint,
+        stage=visit.stage,
+        waits_for=visit.waits_for,
+        waits_note=visit.waits_note,
+        pieces=visit.pieces,
+        changed_at=visit.changed_at,
+        photo=visit.photo,
+    )
+
+
+def visit_out(visit: Visit) -> VisitOut:
+    kind = unit_kind(visit.unit.kind)
+    return VisitOut(
+        id=visit.id,
+        unit=unit_out(visit.unit),
+        number=visit.number,
+        changed_at=visit.changed_at,
+        complaint=visit.complaint,
+        use_so_far=visit.use_so_far,
+        symptoms=visit.symptoms,
+        conditions=visit.conditions,
+        stage=visit.stage,
+        waits_for=visit.waits_for,
+        waits_note=visit.waits_note,
+        to_watch=visit.to_watch,
+        power=kind.power,
+        notice=kind.notice,
+        stop_running=stop_running(visit.symptoms),
+        checks=[CheckOut(text=text, done=text in visit.checks_done) for text in kind.prove],
+        photos=[photo_out(photo) for photo in visit.photos.filter(step__isnull=True)],
+        steps=[step_out(step) for step in visit.steps.filter(number__isnull=False).with_record()],
+    )
+
+
+def photo_out(photo: Photo) -> PhotoOut:
+    return PhotoOut(
+        id=photo.id,
+        width=photo.width,
+        height=photo.height,
+        marks=[_mark(mark) for mark in photo.marks],
+    )
+
+
+def _mark(kept: dict[str, Any]) -> PhotoMark:
+    """A mark as it is kept: it was checked on its way in, and is never refused on its way out."""
+    piece = kept.get("piece")
+    return PhotoMark.model_construct(**{**kept, "piece": UUID(piece) if piece else None})
+
+
+def step_out(step: Step) -> StepOut:
+    entry = entry_of(step.piece)
+    return StepOut(
+        id=step.id,
+        number=step.number,
+        line=step.line,
+        title=strip_title(entry),
+        photos=[photo_out(photo) for photo in step.photos.all()],
+        piece=piece_out(step.piece, entry),
+    )
+
+
+def piece_out(piece: Piece, entry: Entry | None = None) -> PieceOut:
+    entry = entry or entry_of(piece)
+    pins = live_pins(piece)
+    return PieceOut(
+        id=piece.id,
+        kind=entry.kind,
+        count=entry.count,
+        owed=entry.owed,
+        renewed=renewed(piece, entry),
+        name=name_of(entry),
+        fastener=print_fastener(entry),
+        teeth=list(entry.teeth),
+        form=form_of(entry.kind, entry.words, bool(entry.teeth)),
+        chips=[ChipOut(field=c.field, label=c.label, value=c.value) for c in chips(entry)],
+        minds=minds(entry.kind, entry.caution),
+        figure=figure_out(figure_of(entry, {pin.rim: gear for pin in pins if (gear := gear_of(pin))})),
+        verdict=piece.verdict,
+        finding=piece.finding,
+        findings=piece.findings,
+        instead=piece.instead,
+        pins=[_pin_out(pin) for pin in pins],
+        worked=[WorkOut(id=w.id, says=w.says, mind=w.mind, given=w.given["work"]) for w in live_work(piece)],
+        ticks=[TickOut(id=t.id, outcome=t.outcome, count=t.count) for t in live_ticks(piece)],
+    )
+
+
+def _pin_out(pin: Any) -> PinOut:
+    form = pin.given.get("form") or ("ring" if pin.chosen.get("internal") else GEAR)
+    kept = {name: pin.chosen[name] for name in PinnedGear.model_fields if name in pin.chosen}
+    helix, hand = kept.get("helix_angle_deg", 0.0), pin.given.get("hand", "")
+    if helix:
+        kept["helix_angle_deg"] = -helix if hand == "left" else helix
+    return PinOut(
+        id=pin.id,
+        rim=pin.rim,
+        teeth=pin.given["teeth"],
+        form=form,
+        label=pin.chosen["label"],
+        says=read_as(pin),
+        probability=pin.chosen["probability"],
+        gear=PinnedGear.model_construct(**kept) if form == GEAR else None,
+        hand_known=not helix or bool(hand),
+        given=pin.given,
+    )
+
+
+def plan_out(visit: Visit, bench: PlanContext) -> PlanOut:
+    """The plan of the core, with the ids the screen ticks by."""
+    steps: list[Step] = list(visit.steps.filter(number__isnull=False).with_record())
+    by_number = {step.number: step for step in steps}
+    pieces = [removed(step) for step in steps]
+    made = build_plan(pieces, bench)
+    counted = {f"piece:{piece.step}" for piece in pieces if piece.answered >= piece.entry.count}
+    done = frozenset(counted | {key for key, mark in bench.marks.items() if mark.done})
+    return PlanOut(
+        steps=[_build_step(by_number[one.step], one, done) for one in made.steps],
+        struck=[_build_step(by_number[one.step], one, done) for one in made.struck],
+        left=minutes_left(list(made.steps), done),
+    )
+
+
+def _build_step(step: Step, made: PlanStep, done: frozenset[str]) -> BuildStepOut:
+    return BuildStepOut(
+        key=made.key,
+        kind=made.kind,
+        step_id=step.id,
+        piece_id=step.piece.id,
+        number=made.step,
+        title=made.title,
+        done=made.done,
+        outcome=made.outcome,
+        remarks=[RemarkOut(tone=r.tone, text=r.text) for r in made.remarks],
+        rule=made.rule,
+        minutes=made.minutes,
+        cure=made.cure,
+        tightening=list(made.tightening),
+        ticked=made.key in done,
+    )

@@ -1,0 +1,1 @@
+"""Routes of the workshop: who is signed in, and its members."""

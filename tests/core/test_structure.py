@@ -1,0 +1,58 @@
+"""The house's own order: no circles among its modules, and contracts that cover every module of routes."""
+
+from __future__ import annotations
+
+import tomllib
+import unittest
+from pathlib import Path
+
+import grimp
+import networkx as nx
+
+from launch.paths import ROOT
+
+HOUSES = (
+    ("gearing",),
+    ("sums",),
+    ("accounts", "workshop", "visits", "instruments", "drawer", "practice", "shelf", "config"),
+    ("launch", "backups", "demo"),
+)
+
+
+def imports(tops: tuple[str, ...], depth: int) -> nx.DiGraph:
+    """Which module imports which, names cut to `depth` parts."""
+    graph, made = grimp.build_graph(*tops), nx.DiGraph()
+    for module in graph.modules:
+        for other in graph.find_modules_directly_imported_by(module):
+            one, two = (".".join(name.split(".")[:depth]) for name in (module, other))
+            if one != two and not one.startswith(f"{two}.") and not two.startswith(f"{one}."):
+                made.add_edge(one, two)
+    return made
+
+
+class Structure(unittest.TestCase):
+    def test_no_module_imports_itself_by_way_of_others(self) -> None:
+        for tops in HOUSES:
+            for depth in (2, 3, 9):
+                circles = [c for c in nx.strongly_connected_components(imports(tops, depth)) if len(c) > 1]
+                with self.subTest(house=tops[0], depth=depth):
+                    self.assertEqual(circles, [])
+
+    def test_every_module_that_has_routes_stands_in_the_contracts(self) -> None:
+        told = tomllib.loads((ROOT / "pyproject.toml").read_text())["tool"]["importlinter"]["contracts"]
+        covered = next(one["modules"] for one in told if one["type"] == "independence")
+        server = ROOT / "server"
+        with_routes = [
+            ".".join(path.relative_to(server).with_suffix("").parts)
+            for path in server.rglob("*.py")
+            if "Router(" in path.read_text() and "migrations" not in path.parts
+        ]
+        self.assertGreater(len(with_routes), 8)
+        for module in with_routes:
+            with self.subTest(module=module):
+                self.assertTrue(any(f"{module}.".startswith(f"{one}.") for one in covered))
+
+    def test_every_folder_of_the_core_says_what_it_holds(self) -> None:
+        for folder in (ROOT / "core").rglob("__init__.py"):
+            with self.subTest(folder=str(folder)):
+                self.assertTrue(Path(folder).read_text().startswith('"""'))
