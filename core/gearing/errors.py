@@ -13,6 +13,8 @@ class GearingError(ValueError):
     ----------
     problem : str
         What is wrong, in bench words.
+    code : str
+        Stable name of what is wrong: what programs and tests go by, however it is worded.
     field : str
         The input it concerns, by its schema name.
     hint : str
@@ -21,9 +23,12 @@ class GearingError(ValueError):
         Shafts it concerns, to be shown on the drawing.
     """
 
-    def __init__(self, problem: str, *, field: str = "", hint: str = "", where: tuple[str, ...] = ()) -> None:
+    def __init__(
+        self, problem: str, *, code: str, field: str = "", hint: str = "", where: tuple[str, ...] = ()
+    ) -> None:
         super().__init__(problem)
         self.problem = problem
+        self.code = code
         self.field = field
         self.hint = hint
         self.where = where

@@ -59,6 +59,7 @@ def read_length(text: str, *, field: str = "length", inch: bool = False) -> Leng
     if not found:
         raise GearingError(
             f"“{text[:40].strip()}” is not a length.",
+            code="not_a_length",
             field=field,
             hint="Type it as 8.55, 2,5, 3/16 or 0.080in.",
         )
@@ -66,16 +67,27 @@ def read_length(text: str, *, field: str = "length", inch: bool = False) -> Leng
     if found["top"]:
         bottom = int(found["bottom"])
         if not bottom:
-            raise GearingError("A fraction over zero has no size.", field=field, hint="Type it as 3/16.")
+            raise GearingError(
+                "A fraction over zero has no size.",
+                code="zero_fraction",
+                field=field,
+                hint="Type it as 3/16.",
+            )
         value = int(found["top"]) / bottom + int(found["whole"] or 0)
     elif found["whole"]:
-        raise GearingError(f"“{text.strip()}” holds two numbers.", field=field, hint="One reading at a time.")
+        raise GearingError(
+            f"“{text.strip()}” holds two numbers.",
+            code="two_numbers",
+            field=field,
+            hint="One reading at a time.",
+        )
     else:
         value = float(found["number"].replace(",", "."))
     mm = value * _TO_MM[unit]
     if not SHORTEST <= mm <= LONGEST:
         raise GearingError(
             f"{text.strip()} is outside what a bench measures.",
+            code="length_out_of_range",
             field=field,
             hint=f"Between {SHORTEST:.4f} and {LONGEST:g} mm. Check the unit and the decimal point.",
         )

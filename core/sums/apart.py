@@ -93,7 +93,9 @@ class Apart:
         try:
             helper = self._free.get(timeout=WAIT)
         except Empty:
-            raise TooLongError("Too many sums at once.", hint="Wait a moment, then try again.") from None
+            raise TooLongError(
+                "Too many sums at once.", code="busy", hint="Wait a moment, then try again."
+            ) from None
         try:
             helper = helper or _Helper()
             answer = helper.ask(name, given, self._seconds)
@@ -103,13 +105,16 @@ class Apart:
                 helper = None
             raise TooLongError(
                 f"This sum was given up after {self._seconds:g} s.",
+                code="given_up",
                 hint="Ask for less at once: fewer open counts, gears, holes or pieces.",
             ) from error
         finally:
             self._free.put(helper)
         if "problem" in answer:
             told = Problem(**answer["problem"])
-            raise GearingError(told.problem, field=told.field, hint=told.hint, where=tuple(told.where))
+            raise GearingError(
+                told.problem, code=told.code, field=told.field, hint=told.hint, where=tuple(told.where)
+            )
         return str(answer["answer"])
 
     def close(self) -> None:

@@ -43,6 +43,7 @@ def _to_mm(value: Any) -> Any:
     if isinstance(value, int | float) and not isinstance(value, bool) and not SHORTEST <= value <= LONGEST:
         raise GearingError(
             f"{str(value)[:20]} mm is outside what a bench measures.",
+            code="length_out_of_range",
             hint=f"Between {SHORTEST:.4f} and {LONGEST:g} mm. Check the unit and the decimal point.",
         )
     return value
@@ -77,7 +78,13 @@ Module = Annotated[Length, BeforeValidator(_to_module), Field(gt=0, le=50)]
 def problem_of(error: ValidationError | GearingError, takes: type[BaseModel] | None = None) -> Problem:
     """The first thing wrong, said so that a technician can mend it, its field as `takes` names it."""
     if isinstance(error, GearingError):
-        told = Problem(problem=error.problem, field=error.field, hint=error.hint, where=list(error.where))
+        told = Problem(
+            problem=error.problem,
+            code=error.code,
+            field=error.field,
+            hint=error.hint,
+            where=list(error.where),
+        )
     else:
         told = problem_from(dict(error.errors()[0]))
     return told.model_copy(update={"field": field_of(takes, told.field)}) if takes else told
@@ -106,7 +113,7 @@ def here(compute: Callable[[T], R], taken: T) -> R:
         raise
     except (ArithmeticError, ValueError, LookupError, StopIteration) as error:
         told = no_answer()
-        raise GearingError(told.problem, hint=told.hint) from error
+        raise GearingError(told.problem, code=told.code, hint=told.hint) from error
 
 
 def problem_from(first: dict[str, Any]) -> Problem:
@@ -119,21 +126,27 @@ def problem_from(first: dict[str, Any]) -> Problem:
     cause = context.get("error")
     if isinstance(cause, GearingError):
         whole = ".".join(part for part in (field, cause.field) if part)
-        return Problem(problem=cause.problem, field=whole, hint=cause.hint)
-    sort = first["type"]
+        return Problem(problem=cause.problem, code=cause.code, field=whole, hint=cause.hint)
+    code, problem, hint = _said(first, name)
+    return Problem(problem=problem, code=code, field=field if code != "not_json" else "", hint=hint)
+
+
+def _said(first: dict[str, Any], name: str) -> tuple[str, str, str]:
+    """Code, problem and hint of an error row of Pydantic's own."""
+    sort, context = first["type"], first.get("ctx") or {}
     if sort == "missing":
-        return Problem(problem=f"“{name}” is missing.", field=field, hint="Fill it in and try again.")
+        return "missing", f"“{name}” is missing.", "Fill it in and try again."
     if sort == "extra_forbidden":
-        return Problem(problem=f"“{name}” is not known here.", field=field, hint="Check the spelling.")
+        return "unknown_field", f"“{name}” is not known here.", "Check the spelling."
     if sort in _LIMITS:
         word, key = _LIMITS[sort]
-        return Problem(problem=f"“{name}” is out of range.", field=field, hint=f"{word} {context[key]}.")
+        return "out_of_range", f"“{name}” is out of range.", f"{word} {context[key]}."
     if sort in ("model_type", "model_attributes_type", "dict_type"):
-        return Problem(problem=f"“{name}” cannot be used.", field=field, hint="Should be an object.")
+        return "unusable", f"“{name}” cannot be used.", "Should be an object."
     if sort.startswith("json"):
-        return Problem(problem="This is not JSON.", hint="Check quotes, commas and brackets.")
+        return "not_json", "This is not JSON.", "Check quotes, commas and brackets."
     hint = first["msg"].removeprefix("Value error, ").removeprefix("Input ")
-    return Problem(problem=f"“{name}” cannot be used.", field=field, hint=f"{_capital(hint)}.")
+    return "unusable", f"“{name}” cannot be used.", f"{_capital(hint)}."
 
 
 _LIMITS = {

@@ -73,6 +73,7 @@ class CountIn(Model):
         if not (self.counted or self.chord or self.mate or self.turns or self.sector):
             raise GearingError(
                 "There is nothing to count by yet.",
+                code="nothing_counted",
                 field="counted",
                 hint="Give a count, a chord, the distance to the mate, turns, or a sector of standing teeth.",
             )

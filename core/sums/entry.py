@@ -2,13 +2,24 @@
 
 from __future__ import annotations
 
-from typing import Annotated
+from typing import Annotated, Any
 
 from pydantic import Field
 
 from gearing.errors import GearingError
 from gearing.forms.named import form_of
-from gearing.strip.entry import Entry, chips, correct, name_of, parse, print_fastener, strip_title
+from gearing.rebuild import Removed
+from gearing.strip.entry import (
+    Entry,
+    chips,
+    correct,
+    name_of,
+    order_words,
+    parse,
+    print_fastener,
+    strip_title,
+    thread_label,
+)
 from gearing.strip.figures import Figure, figure_of
 from gearing.strip.kinds import minds
 
@@ -59,21 +70,32 @@ class FigureOut(Model):
     rims: list[RimOut]
 
 
-class EntryOut(Model):
-    """The line as it now stands and what was understood of it."""
+class PieceFacts(Model):
+    """What a line says of its piece."""
 
-    line: str
-    title: str
     kind: str
     count: int
     owed: int = Field(description="How many must be accounted for: none of what stayed shut")
-    renewed: bool = Field(description="Whether a new one goes in its place whatever is found")
     name: str
     fastener: str = Field(description="Its fastener alone, to be said again of the next")
+    thread: str
+    size: str
+    group: str = Field(description="The sub-assembly it is part of")
+    facing: str
+    caution: str
+    order_words: str = Field(description="What the same again is asked for by, besides its name")
     teeth: list[int]
     form: str = Field(description="What to read it as: gear, ring, worm …; empty if it has no teeth")
     chips: list[ChipOut]
     minds: list[str] = Field(description="What to mind as it comes off")
+
+
+class EntryOut(PieceFacts):
+    """The line as it now stands and what was understood of it."""
+
+    line: str
+    title: str
+    renewed: bool = Field(description="Whether a new one goes in its place whatever is found")
     figure: FigureOut
 
 
@@ -95,18 +117,32 @@ def describe(line: str, entry: Entry) -> EntryOut:
     return EntryOut(
         line=line,
         title=strip_title(entry),
-        kind=entry.kind,
-        count=entry.count,
-        owed=entry.owed,
-        renewed=entry.discard and not entry.shut,
-        name=name_of(entry),
-        fastener=print_fastener(entry),
-        teeth=list(entry.teeth),
-        form=form_of(entry.kind, entry.words, bool(entry.teeth)),
-        chips=[ChipOut(field=c.field, label=c.label, value=c.value) for c in chips(entry)],
-        minds=minds(entry.kind, entry.caution),
+        renewed=Removed(0, entry).renewed,
         figure=figure_out(figure_of(entry)),
+        **facts(entry),
     )
+
+
+def facts(entry: Entry) -> dict[str, Any]:
+    """What :class:`PieceFacts` holds of an entry."""
+    thread = thread_label(entry.fastener) if entry.fastener and entry.fastener.thread else ""
+    return {
+        "kind": entry.kind,
+        "count": entry.count,
+        "owed": entry.owed,
+        "name": name_of(entry),
+        "fastener": print_fastener(entry),
+        "thread": thread,
+        "size": entry.size.replace("x", " × "),
+        "group": entry.group,
+        "facing": entry.facing,
+        "caution": entry.caution,
+        "order_words": order_words(entry),
+        "teeth": list(entry.teeth),
+        "form": form_of(entry.kind, entry.words, bool(entry.teeth)),
+        "chips": [ChipOut(field=c.field, label=c.label, value=c.value) for c in chips(entry)],
+        "minds": minds(entry.kind, entry.caution),
+    }
 
 
 def figure_out(figure: Figure) -> FigureOut:

@@ -13,7 +13,7 @@ from gearing.forms.sketch import Sketch, sketch
 from gearing.forms.standards import of_pitch
 from gearing.forms.ways import Part, way, ways
 from gearing.identification.size_answer import Answer, size_answer
-from gearing.measuring.readings import CALIPER_ERROR
+from gearing.measuring.readings import CALIPER_ERROR, astray
 
 from .base import Length, Model
 from .gear import Point
@@ -66,6 +66,7 @@ class FormIn(Model):
         if self.form != "rack" and not least <= self.teeth <= most:
             raise GearingError(
                 f"A {self.form} of {self.teeth} {what} cannot be read here.",
+                code="size_out_of_range",
                 field="teeth",
                 hint=f"Count again: {least} to {most}."
                 + (" Look at the end face and count where threads begin." if self.form == "worm" else ""),
@@ -102,7 +103,10 @@ class FormIn(Model):
 def _no_way(form: str, key: str, field: str) -> GearingError:
     can = ", ".join(one.key for one in ways(form))
     return GearingError(
-        f"“{key}” is no way to measure this.", field=field, hint=f"A {form} is measured by: {can}."
+        f"“{key}” is no way to measure this.",
+        code="unknown_method",
+        field=field,
+        hint=f"A {form} is measured by: {can}.",
     )
 
 
@@ -113,17 +117,22 @@ def _check(given: FormIn, reading: FormReadingIn, field: str) -> None:
         raise _no_way(given.form, reading.way, f"{field}.way")
     if found.counts and not reading.n:
         raise GearingError(
-            "How many were measured over?", field=f"{field}.n", hint=f"Count the {found.counts}."
+            "How many were measured over?",
+            code="no_number_over",
+            field=f"{field}.n",
+            hint=f"Count the {found.counts}.",
         )
     if found.with_size and not reading.size_mm:
         raise GearingError(
             f"The {found.with_size} is needed too.",
+            code="size_needed",
             field=f"{field}.size_mm",
             hint="Measure it, in mm or inch.",
         )
     if reading.way == "chord" and (reading.n or 0) > given.teeth // 2:
         raise GearingError(
             f"{reading.n} pitches reach past the far side.",
+            code="too_many_pitches",
             field=f"{field}.n",
             hint=f"At most {given.teeth // 2}.",
         )
@@ -143,6 +152,7 @@ class FormComparison(Model):
     measured_mm: float
     predicted_mm: float
     off_by: float
+    astray: bool
 
 
 class FormCandidate(Model):
@@ -221,7 +231,9 @@ def read_form(given: FormIn) -> FormOut:
                 pitch_mm=float(one.size.pitch),
                 probability=one.probability,
                 compared=[
-                    FormComparison(what=r.name, measured_mm=r.value, predicted_mm=p, off_by=o)
+                    FormComparison(
+                        what=r.name, measured_mm=r.value, predicted_mm=p, off_by=o, astray=astray(o)
+                    )
                     for r, p, o in zip(found.readings, one.predicted, one.off_by, strict=True)
                 ],
             )

@@ -26,8 +26,7 @@ from gearing.geometry.gear import (
 )
 from gearing.geometry.internal import ring_root_radius, ring_tip_radius, space_of
 from gearing.geometry.outline import tooth_outline
-from gearing.measuring.jaws import hold
-from gearing.measuring.methods import INTERNAL, Probe
+from gearing.measuring.methods import Probe, hold
 from gearing.measuring.predict import (
     USUAL_PIN,
     over_pins,
@@ -71,6 +70,7 @@ class GearIn(Model):
         if (self.module_mm is None) == (self.diametral_pitch is None):
             raise GearingError(
                 "The size is missing or given twice.",
+                code="size_unclear",
                 field="module_mm",
                 hint="Give either the module in mm or the diametral pitch.",
             )
@@ -127,6 +127,7 @@ class HoldOut(Model):
     left_mm: float
     right_mm: float
     height_mm: float
+    jaws: str = Field(description="flat across the gear, blades, edge down to the line, or none")
     marks: list[Point] = Field(description="Points touched, or middles of pins, mm")
     mark_size_mm: float
 
@@ -160,6 +161,7 @@ def measure_gear(given: GearIn) -> GearOut:
     if pitches > given.teeth // 2:
         raise GearingError(
             f"{pitches} pitches reach past the far side.",
+            code="too_many_pitches",
             field="chord_pitches",
             hint=f"At most {given.teeth // 2}.",
         )
@@ -179,7 +181,7 @@ def measure_gear(given: GearIn) -> GearOut:
         tip_chord=TipChord(pitches=pitches, chord_mm=float(tip_chord(gear, pitches))),
         tip_land_mm=float(tip_land(gear)),
         undercut=undercut(gear),
-        drawing=draw(gear, given.show.kind in INTERNAL),
+        drawing=draw(gear, given.show.method.internal),
         shown=hold_out(gear, given.show.probe(None)),
     )
 
@@ -194,6 +196,7 @@ def hold_out(gear: Gear, probe: Probe) -> HoldOut:
         left_mm=held.left,
         right_mm=held.right,
         height_mm=held.height,
+        jaws=held.jaws,
         marks=[[x, y] for x, y in held.marks],
         mark_size_mm=held.mark_size,
     )

@@ -2,42 +2,25 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Literal
+from typing import Annotated, Any, Literal
 
-from pydantic import Field, model_validator
+from pydantic import AfterValidator, Field, WithJsonSchema, model_validator
 
 from gearing.errors import GearingError
-from gearing.measuring.methods import Probe
+from gearing.measuring.methods import METHODS, Method, Probe
 
 from .base import Length, Model
 
-Kind = Literal[
-    "tips",
-    "narrow",
-    "bore",
-    "root",
-    "span",
-    "pins",
-    "chord",
-    "mate",
-    "inside",
-    "floor",
-    "between",
-    "ring mate",
-]
-_NEEDS = {
-    "span": (
-        "A span needs the number of teeth between the jaws.",
-        "Count the teeth the jaws close over: 2 or more.",
-    ),
-    "chord": (
-        "A chord needs the number of pitches between the two tips.",
-        "Count the spaces between them.",
-    ),
-    "mate": ("A distance needs the tooth count of the mate.", "Count the mate's teeth: 4 or more."),
-}
-_NEEDS["ring mate"] = _NEEDS["mate"]
-_LEAST = {"span": 2, "chord": 1, "mate": 4, "ring mate": 4}
+
+def _known(kind: str) -> str:
+    if kind not in METHODS:
+        raise GearingError(
+            f"“{kind[:30]}” is no way to measure a gear.", code="unknown_method", hint=", ".join(METHODS)
+        )
+    return kind
+
+
+Kind = Annotated[str, AfterValidator(_known), WithJsonSchema({"type": "string", "enum": list(METHODS)})]
 
 
 class ProbeIn(Model):
@@ -54,26 +37,59 @@ class ProbeIn(Model):
 
     @model_validator(mode="after")
     def _whole(self) -> ProbeIn:
-        if self.kind in _NEEDS and (self.k is None or self.k < _LEAST[self.kind]):
-            problem, hint = _NEEDS[self.kind]
-            raise GearingError(problem, field="k", hint=hint)
-        if self.kind in ("pins", "between") and self.size_mm is None:
+        number = self.method.number
+        if number and (self.k is None or self.k < number.least):
+            raise GearingError(number.problem, code="number_needed", field="k", hint=number.hint)
+        if self.method.pins and self.size_mm is None:
             raise GearingError(
-                f"{'Over' if self.kind == 'pins' else 'Between'} pins needs the diameter of the pins.",
+                f"{self.method.label} needs the diameter of the pins.",
+                code="size_needed",
                 field="size_mm",
                 hint="Measure the pin or drill shank: about 1.7 × module suits.",
             )
         return self
 
+    @property
+    def method(self) -> Method:
+        return METHODS[self.kind]
+
     def probe(self, bore: float | None) -> Probe:
         """The core's probe, without what does not concern it."""
-        match self.kind:
-            case "tips":
-                return Probe("tips", self.how)
-            case "bore":
-                return Probe("bore", size=bore or 0.0)
-            case "pins" | "between":
-                return Probe(self.kind, size=self.size_mm or 0.0)
-            case "span" | "chord" | "mate" | "ring mate":
-                return Probe(self.kind, k=self.k or 0)
-        return Probe(self.kind)
+        told: dict[str, Any] = {}
+        if self.method.hows:
+            told["how"] = self.how
+        if self.method.number:
+            told["k"] = self.k or 0
+        if self.method.pins:
+            told["size"] = self.size_mm or 0.0
+        if self.method.bore:
+            told["size"] = bore or 0.0
+        return Probe(self.kind, **told)
+
+
+class MethodOut(Model):
+    """A way of measuring, as the screen lists it."""
+
+    key: Kind
+    label: str
+    number: str = Field(description="The count it needs, in words; empty for none")
+    pins: bool = Field(description="Whether it needs the diameter of pins")
+    bore: bool = Field(description="Whether it needs the bore")
+    hows: list[str]
+    internal: bool
+
+
+def methods_out() -> list[MethodOut]:
+    """All ways of measuring a gear, those used most first."""
+    return [
+        MethodOut(
+            key=key,
+            label=one.label,
+            number=one.number.label if one.number else "",
+            pins=one.pins,
+            bore=one.bore,
+            hows=list(one.hows),
+            internal=one.internal,
+        )
+        for key, one in METHODS.items()
+    ]

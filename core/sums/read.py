@@ -13,10 +13,10 @@ from gearing.identification.identify import Candidate, Identification, identify
 from gearing.identification.miscount import Recount, recount
 from gearing.identification.next_measurement import Advice, next_measurements, readings_to_part
 from gearing.identification.size_answer import NONE, Answer, size_answer
+from gearing.identification.standard_sizes import size_asked
 from gearing.identification.unlisted_size import agreed_size
-from gearing.measuring.methods import INTERNAL
 from gearing.measuring.predict import span_counts, usual_span
-from gearing.measuring.readings import Reading, pooled
+from gearing.measuring.readings import Reading, astray, pooled
 
 from .base import Model
 from .gear import Drawing, HoldOut, draw, hold_out
@@ -30,13 +30,6 @@ LEAST_SHOWN = 0.005
 
 FAR_OFF = 4.0
 """Reading errors beyond which one reading is named as the one that contradicts the others."""
-
-LOOSE = dict.fromkeys(("root", "floor"), "roots are cut to differing depths") | dict.fromkeys(
-    ("mate", "ring mate"), "shafts stand a little off"
-)
-"""Why a reading that differs may still say little."""
-
-MATES = ("mate", "ring mate")
 
 WEAK = 1.0
 """Standard errors apart below which the best next reading is called a weak one."""
@@ -52,12 +45,14 @@ class Comparison(Model):
     measured_mm: float
     predicted_mm: float | None = Field(description="None where such a gear gives no such reading")
     off_by: float | None
+    astray: bool = Field(description="Whether the candidate does not explain it")
     times: int
     scatter_mm: float
 
 
 class CandidateOut(Model):
     label: str
+    size: str = Field(description="As it is asked for over a counter")
     module_mm: float
     diametral_pitch: float
     pressure_angle_deg: float
@@ -147,7 +142,7 @@ def read_gear(given: ReadIn) -> ReadOut:
     shown = [c for c in found.candidates[:SHOWN] if c.probability >= LEAST_SHOWN]
     offers = next_measurements(found, error=given.error_mm, mate=_mate(given))
     advice = next(iter(offers), None)
-    by_hand = next((offer for offer in offers if offer.probe.kind not in MATES), None)
+    by_hand = next((offer for offer in offers if not offer.probe.method.mate), None)
     unlisted = _unlisted(given) if found.none >= NONE else None
     # Of two counts made the readings chose already.
     counted_off = (
@@ -184,10 +179,10 @@ def read_gear(given: ReadIn) -> ReadOut:
 
 def _mate(given: ReadIn) -> int:
     """Teeth of the mate: as told, or of a usual one, so that its distance can be weighed."""
-    told = next((r.k for r in given.readings if r.kind in MATES and r.k), None)
+    told = next((r.k for r in given.readings if r.method.mate and r.k), None)
     if told or given.mate_teeth:
         return told or given.mate_teeth or 0
-    inside = given.readings[0].kind in INTERNAL
+    inside = given.readings[0].method.internal
     return max(given.teeth // 3, FEWEST_TEETH) if inside else MATE_TEETH
 
 
@@ -285,6 +280,7 @@ def _candidate(candidate: Candidate, readings: tuple[Reading, ...], internal: bo
         assumed.append(f"tips {float(gear.tip_trim):.2f} mm short")
     return CandidateOut(
         label=size.label,
+        size=size_asked(size.label, size.module),
         module_mm=size.module,
         diametral_pitch=diametral_pitch(size.module),
         pressure_angle_deg=round(degrees(size.pressure_angle), 6),
@@ -303,6 +299,7 @@ def _candidate(candidate: Candidate, readings: tuple[Reading, ...], internal: bo
                 measured_mm=r.value,
                 predicted_mm=_known(p),
                 off_by=_known(o),
+                astray=astray(o),
                 times=r.times,
                 scatter_mm=r.scatter,
             )
@@ -326,10 +323,10 @@ def _next(advice: Advice, given: ReadIn) -> NextOut:
         if advice.apart >= 3
         else "it will help"
         if advice.apart >= 1
-        else f"but {LOOSE.get(probe.kind, 'shift and wear blur it')}: it helps a little"
+        else f"but {probe.method.why_loose or 'shift and wear blur it'}: it helps a little"
     )
     what, tail = probe.name, ""
-    if probe.kind in MATES and not (given.mate_teeth or advice.again):
+    if probe.method.mate and not (given.mate_teeth or advice.again):
         what, tail = "the distance to its mate", f" Count the mate too: this is with {probe.k} teeth."
     return NextOut(
         what=f"{what}, again" if advice.again else what,

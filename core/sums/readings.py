@@ -9,7 +9,6 @@ from pydantic import Field, model_validator
 
 from gearing.errors import GearingError
 from gearing.measuring.marks import read_mark
-from gearing.measuring.methods import INTERNAL
 from gearing.measuring.readings import CALIPER_ERROR, HELIX_ERROR, Clues, Reading
 
 from .base import Length, Model
@@ -62,16 +61,18 @@ class ReadIn(Model):
 
     @model_validator(mode="after")
     def _possible(self) -> ReadIn:
-        inner = [r.kind in INTERNAL for r in self.readings]
+        inner = [r.method.internal for r in self.readings]
         if any(inner) and not all(inner):
             raise GearingError(
                 "Some readings are of internal teeth, some of external ones.",
+                code="readings_mixed",
                 field=f"readings.{inner.index(not inner[0])}.value",
                 hint="Read a ring inside only, or a gear outside only; a part with both is two gears.",
             )
         if 0 < self.helix_deg <= 2 * self.helix_error_deg:
             raise GearingError(
                 f"A helix of {self.helix_deg:g}° cannot be told from straight teeth.",
+                code="helix_too_small",
                 field="helix_deg",
                 hint="Leave it out for straight teeth, or measure it on a longer print of the teeth.",
             )
@@ -81,12 +82,14 @@ class ReadIn(Model):
             if reading.kind == "root" and tips and reading.value >= min(tips):
                 raise GearingError(
                     "The root reads larger than the tips.",
+                    code="readings_contradict",
                     field=field,
                     hint="Put the points of the jaws to the bottom of two opposite spaces, and read again.",
                 )
             if reading.kind == "chord" and tips and reading.value > max(tips):
                 raise GearingError(
                     "The chord reads longer than the gear is wide.",
+                    code="readings_contradict",
                     field=field,
                     hint="Read it again, tip to tip.",
                 )
@@ -94,18 +97,23 @@ class ReadIn(Model):
             if reading.kind == "inside" and floor and reading.value >= max(floor):
                 raise GearingError(
                     "The tips of the ring read wider than its roots.",
+                    code="readings_contradict",
                     field=field,
                     hint="Inside jaws on two opposite tips, then in two opposite spaces: read both again.",
                 )
-            if reading.kind == "ring mate" and (reading.k or 0) >= self.teeth:
+            if reading.method.mate and reading.method.internal and (reading.k or 0) >= self.teeth:
                 raise GearingError(
                     "The mate has as many teeth as the ring, or more.",
+                    code="mate_too_large",
                     field=f"readings.{at}.k",
                     hint="Count both again: a pinion inside a ring has fewer teeth.",
                 )
-            if reading.kind == "bore" and self.bore_mm is None:
+            if reading.method.bore and self.bore_mm is None:
                 raise GearingError(
-                    "Tip to bore needs the bore.", field="bore_mm", hint="Measure the bore and give it too."
+                    "Tip to bore needs the bore.",
+                    code="bore_needed",
+                    field="bore_mm",
+                    hint="Measure the bore and give it too.",
                 )
         return self
 

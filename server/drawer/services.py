@@ -171,6 +171,7 @@ def check_arrival(
         bad = next(field for field in fit.fields if field.verdict == "not")
         raise GearingError(
             f"It does not fit: {bad.field} {bad.says}.",
+            code="does_not_fit",
             field="reason",
             hint="Refuse it, or say why it is taken in all the same.",
         )
@@ -200,6 +201,7 @@ def arrivals(member: Member, visit: UUID | None, page: int = 1) -> QuerySet[Arri
 def _taken(what: str) -> GearingError:
     return GearingError(
         f"This {what} is already recorded in another place.",
+        code="taken_id",
         field="id",
         hint="Reload the page; nothing was changed.",
     )

@@ -46,6 +46,7 @@ def hold_of(probe: Probe) -> Hold:
             return Hold("root")
     raise GearingError(
         "The simulated gear cannot be measured so.",
+        code="cannot_be_held",
         field="probe",
         hint="Take the tips, a span, the root, pins or a chord.",
     )
@@ -93,4 +94,4 @@ def _told(line: str) -> dict[str, Any]:
 def _said(error: CaliperError) -> GearingError:
     hint = "Type the reading; it counts the same. ./dentado start brings the simulated one back."
     text = str(error)
-    return GearingError(f"{text[:1].upper()}{text[1:200]}.", field="caliper", hint=hint)
+    return GearingError(f"{text[:1].upper()}{text[1:200]}.", code="no_caliper", field="caliper", hint=hint)

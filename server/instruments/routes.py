@@ -10,11 +10,12 @@ from devices.caliper.protocol import Hold
 from gearing.gauges import gauges
 from sums.apart import apart
 from sums.base import Model, Problem, here
+from sums.choices import ChoicesOut, choices
 from sums.count import CountIn, CountOut
 from sums.crossed import CrossedIn, CrossedOut
 from sums.entry import EntryIn, EntryOut, read_entry
 from sums.fit import FitIn, FitOut
-from sums.fitting import ChoicesOut, FittingIn, FittingOut, choices
+from sums.fitting import FittingIn, FittingOut
 from sums.form import FormIn, FormOut
 from sums.gauges import GaugesOut, all_gauges
 from sums.gear import GearIn, GearOut

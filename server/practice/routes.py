@@ -131,7 +131,10 @@ def name(request: MemberRequest, round_id: UUID, given: NameIn) -> RoundOut:
     if found.score is None:
         if not found.readings:
             raise GearingError(
-                "Read it at least once.", field="readings", hint="Close the caliper over the tips."
+                "Read it at least once.",
+                code="no_reading",
+                field="readings",
+                hint="Close the caliper over the tips.",
             )
         points, result = _judge(found, given)
         found = services.name(

@@ -58,9 +58,16 @@ def keep_reading(member: Member, round_id: UUID, reading_id: UUID, reading: dict
     if any(one["id"] == str(reading_id) for one in found.readings):
         return found
     if found.score is not None:
-        raise GearingError("This gear is named already.", field="round", hint="Take another gear.")
+        raise GearingError(
+            "This gear is named already.", code="already_named", field="round", hint="Take another gear."
+        )
     if len(found.readings) >= MOST_READINGS:
-        raise GearingError("That is enough readings.", field="readings", hint="Name the gear as it stands.")
+        raise GearingError(
+            "That is enough readings.",
+            code="too_many_readings",
+            field="readings",
+            hint="Name the gear as it stands.",
+        )
     found.readings.append({"id": str(reading_id), **reading})
     found.save(update_fields=["readings"])
     return found
@@ -80,7 +87,12 @@ def name(
     found = own_round(member, round_id, lock=True)
     if found.score is None:
         if len(found.readings) != many:
-            raise GearingError("A reading came in between.", field="readings", hint="Name it again.")
+            raise GearingError(
+                "A reading came in between.",
+                code="reading_in_between",
+                field="readings",
+                hint="Name it again.",
+            )
         found.named_teeth, found.named_size = teeth, size
         found.score, found.result, found.named_at = score, result, timezone.now()
         found.save(update_fields=["named_teeth", "named_size", "score", "result", "named_at"])

@@ -53,6 +53,7 @@ def keep(
     if found.workshop_id != member.workshop_id:
         raise GearingError(
             "This is already recorded in another place.",
+            code="taken_id",
             field="id",
             hint="Reload the page; nothing was changed.",
         )
@@ -107,7 +108,12 @@ def follow(member: Member, question: str, school: str, based_on: str | None = No
     asked = next((one for one in questions() if one.key == question), None)
     names = {one.key: one.name for one in asked.schools} if asked else {}
     if asked is None or school not in names:
-        raise GearingError("There is no such school.", field="school", hint="Pick one of those listed.")
+        raise GearingError(
+            "There is no such school.",
+            code="unknown_school",
+            field="school",
+            hint="Pick one of those listed.",
+        )
     rule = (
         HouseRule.objects.select_for_update()
         .filter(workshop_id=member.workshop_id, question=question)

@@ -62,7 +62,9 @@ def joined_photo(request: HttpRequest, told: str, photo_id: UUID) -> HttpRespons
         join = join_of(told)
         upload = request.FILES.get("photo")
         if upload is None:
-            raise GearingError("No photo came with it.", field="photo", hint="Pick it again.")
+            raise GearingError(
+                "No photo came with it.", code="no_photo", field="photo", hint="Pick it again."
+            )
         photo = _keep(request, join, photo_id, upload)
     except Http404:
         return _says(

@@ -8,14 +8,15 @@ from uuid import UUID
 
 from pydantic import Field
 
-from gearing.forms.named import GEAR, form_of
+from gearing.forms.named import GEAR
+from gearing.identification.standard_sizes import size_asked
 from gearing.rebuild import PlanContext, PlanStep, build_plan, minutes_left
-from gearing.strip.entry import Entry, chips, name_of, print_fastener, strip_title
+from gearing.strip.entry import Entry, strip_title
 from gearing.strip.figures import figure_of
-from gearing.strip.kinds import minds
 from gearing.workshop.units import stop_running, unit_kind
 from sums.base import Model
-from sums.entry import ChipOut, FigureOut, figure_out
+from sums.entry import FigureOut, PieceFacts, facts, figure_out
+from sums.fit import PartIn
 
 from .mapping import entry_of, gear_of, live_pins, live_ticks, live_work, read_as, removed, renewed
 from .models import Photo, Piece, Step, Unit, Visit
@@ -112,6 +113,8 @@ class PinOut(Model):
     probability: float
     gear: PinnedGear | None
     hand_known: bool = Field(description="False for a helical gear whose hand was not recorded")
+    part: PartIn = Field(description="As the drawer and the intake are asked for it")
+    size: str = Field(description="Its size as it is asked for over a counter")
     given: dict[str, Any]
 
 
@@ -130,18 +133,11 @@ class TickOut(Model):
     count: int
 
 
-class PieceOut(Model):
+class PieceOut(PieceFacts):
+    """A piece as it was said, and all that was found of it since."""
+
     id: UUID
-    kind: str
-    count: int
-    owed: int = Field(description="How many must be accounted for: none of what stayed shut")
     renewed: bool = Field(description="Whether a new one goes in its place, so that it has to be got")
-    name: str
-    fastener: str = Field(description="Its fastener alone, to be said again of the next")
-    teeth: list[int]
-    form: str = Field(description="What to read it as: gear, ring, worm …; empty if it has no teeth")
-    chips: list[ChipOut]
-    minds: list[str] = Field(description="What to mind as it comes off")
     figure: FigureOut
     verdict: str
     finding: str
@@ -308,16 +304,8 @@ def piece_out(piece: Piece, entry: Entry | None = None) -> PieceOut:
     pins = live_pins(piece)
     return PieceOut(
         id=piece.id,
-        kind=entry.kind,
-        count=entry.count,
-        owed=entry.owed,
+        **facts(entry),
         renewed=renewed(piece, entry),
-        name=name_of(entry),
-        fastener=print_fastener(entry),
-        teeth=list(entry.teeth),
-        form=form_of(entry.kind, entry.words, bool(entry.teeth)),
-        chips=[ChipOut(field=c.field, label=c.label, value=c.value) for c in chips(entry)],
-        minds=minds(entry.kind, entry.caution),
         figure=figure_out(figure_of(entry, {pin.rim: gear for pin in pins if (gear := gear_of(pin))})),
         verdict=piece.verdict,
         finding=piece.finding,
@@ -345,7 +333,25 @@ def _pin_out(pin: Any) -> PinOut:
         probability=pin.chosen["probability"],
         gear=PinnedGear.model_construct(**kept) if form == GEAR else None,
         hand_known=not helix or bool(hand),
+        part=_part(pin, form),
+        size=size_asked(pin.chosen["label"], pin.chosen.get("module_mm")),
         given=pin.given,
+    )
+
+
+def _part(pin: Any, form: str) -> PartIn:
+    """A reading kept may be of before today's limits: what is on record is not refused on its way out."""
+    asked, chosen = pin.given, pin.chosen
+    gear = form == GEAR
+    return PartIn.model_construct(
+        teeth=asked["teeth"],
+        module_mm=chosen["module_mm"] if gear else None,
+        pressure_angle_deg=chosen["pressure_angle_deg"] if gear else 0.0,
+        bore_mm=asked.get("bore_mm"),
+        bore_shape=(asked.get("bore_shape") or "") if asked.get("bore_mm") else "",
+        width_mm=asked.get("width_mm"),
+        boss=asked.get("boss") or "",
+        material=asked.get("material") or "",
     )
 
 

@@ -15,8 +15,7 @@ from gearing.geometry.gear import Gear, base_radius
 from gearing.geometry.outline import gear_outline
 from gearing.identification.prior import usual
 from gearing.identification.standard_sizes import standard_sizes
-from gearing.measuring.jaws import hold
-from gearing.measuring.methods import Probe
+from gearing.measuring.methods import Probe, hold
 from gearing.measuring.predict import span_counts
 from gearing.strip.entry import parse
 from gearing.strip.figures import MOST_TEETH_DRAWN, figure_of

@@ -1521,6 +1521,25 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
+         * ApplicationChoice
+         * @description What a train can be asked for in its unit.
+         */
+        ApplicationChoice: {
+            /** Caution */
+            caution: string;
+            /** Fields */
+            fields: components["schemas"]["FieldChoice"][];
+            /** Kind */
+            kind: string;
+            /** Label */
+            label: string;
+            /**
+             * Motor
+             * @description Whether the motor's speed and torque count
+             */
+            motor: boolean;
+        };
+        /**
          * ArrivalIn
          * @description A part that came: what was ordered, what it measures, and whether it is taken in.
          */
@@ -1962,6 +1981,11 @@ export interface components {
             probability: number;
             /** Profile Shift */
             profile_shift: number;
+            /**
+             * Size
+             * @description As it is asked for over a counter
+             */
+            size: string;
             /** Tip Trim Mm */
             tip_trim_mm: number;
         };
@@ -2031,6 +2055,11 @@ export interface components {
         ChoiceOut: {
             /** Backlash Mm */
             backlash_mm: number | null;
+            /**
+             * Close
+             * @description Whether it does what was asked for, near enough
+             */
+            close: boolean;
             /** Contact Ratio */
             contact_ratio: number;
             /** Distance Mm */
@@ -2073,8 +2102,17 @@ export interface components {
          * @description What can be picked in mesh and fits, from the data.
          */
         ChoicesOut: {
+            /** Applications */
+            applications: components["schemas"]["ApplicationChoice"][];
             /** Bands */
             bands: components["schemas"]["BandChoice"][];
+            /**
+             * Cautions
+             * @description By what is worked on
+             */
+            cautions: {
+                [key: string]: string;
+            };
             /** Friction */
             friction: {
                 [key: string]: number;
@@ -2083,8 +2121,19 @@ export interface components {
             grades: string[];
             /** Materials */
             materials: string[];
+            /** Mesh Ways */
+            mesh_ways: components["schemas"]["WayChoice"][];
+            /** Methods */
+            methods: components["schemas"]["MethodOut"][];
+            /**
+             * Must Agree
+             * @description In what a replacement gear must agree with the old one
+             */
+            must_agree: string;
             /** Press Materials */
             press_materials: string[];
+            /** Pressure Angles Deg */
+            pressure_angles_deg: number[];
         };
         /**
          * ChordIn
@@ -2221,6 +2270,11 @@ export interface components {
          * @description One reading beside what a candidate predicts; `off_by` in reading errors.
          */
         Comparison: {
+            /**
+             * Astray
+             * @description Whether the candidate does not explain it
+             */
+            astray: boolean;
             /** Measured Mm */
             measured_mm: number;
             /** Off By */
@@ -2540,10 +2594,14 @@ export interface components {
          * @description The line as it now stands and what was understood of it.
          */
         EntryOut: {
+            /** Caution */
+            caution: string;
             /** Chips */
             chips: components["schemas"]["ChipOut"][];
             /** Count */
             count: number;
+            /** Facing */
+            facing: string;
             /**
              * Fastener
              * @description Its fastener alone, to be said again of the next
@@ -2555,6 +2613,11 @@ export interface components {
              * @description What to read it as: gear, ring, worm …; empty if it has no teeth
              */
             form: string;
+            /**
+             * Group
+             * @description The sub-assembly it is part of
+             */
+            group: string;
             /** Kind */
             kind: string;
             /** Line */
@@ -2567,6 +2630,11 @@ export interface components {
             /** Name */
             name: string;
             /**
+             * Order Words
+             * @description What the same again is asked for by, besides its name
+             */
+            order_words: string;
+            /**
              * Owed
              * @description How many must be accounted for: none of what stayed shut
              */
@@ -2576,8 +2644,12 @@ export interface components {
              * @description Whether a new one goes in its place whatever is found
              */
             renewed: boolean;
+            /** Size */
+            size: string;
             /** Teeth */
             teeth: number[];
+            /** Thread */
+            thread: string;
             /** Title */
             title: string;
         };
@@ -2594,6 +2666,15 @@ export interface components {
             name: string;
             /** Value */
             value: string;
+        };
+        /** FieldChoice */
+        FieldChoice: {
+            /** Label */
+            label: string;
+            /** Name */
+            name: string;
+            /** Usual */
+            usual: string;
         };
         /** FieldFitOut */
         FieldFitOut: {
@@ -2785,6 +2866,8 @@ export interface components {
         };
         /** FormComparison */
         FormComparison: {
+            /** Astray */
+            astray: boolean;
             /** Measured Mm */
             measured_mm: number;
             /** Off By */
@@ -3183,6 +3266,11 @@ export interface components {
         HoldOut: {
             /** Height Mm */
             height_mm: number;
+            /**
+             * Jaws
+             * @description flat across the gear, blades, edge down to the line, or none
+             */
+            jaws: string;
             /** Kind */
             kind: string;
             /** Left Mm */
@@ -3702,6 +3790,38 @@ export interface components {
             teeth_2: number;
         };
         /**
+         * MethodOut
+         * @description A way of measuring, as the screen lists it.
+         */
+        MethodOut: {
+            /**
+             * Bore
+             * @description Whether it needs the bore
+             */
+            bore: boolean;
+            /** Hows */
+            hows: string[];
+            /** Internal */
+            internal: boolean;
+            /**
+             * Key
+             * @enum {string}
+             */
+            key: "tips" | "span" | "root" | "pins" | "narrow" | "bore" | "chord" | "mate" | "inside" | "between" | "floor" | "ring mate";
+            /** Label */
+            label: string;
+            /**
+             * Number
+             * @description The count it needs, in words; empty for none
+             */
+            number: string;
+            /**
+             * Pins
+             * @description Whether it needs the diameter of pins
+             */
+            pins: boolean;
+        };
+        /**
          * MixedIn
          * @description Two external gears, each of its own size; `thinning_mm` says how worn one is.
          */
@@ -4024,6 +4144,16 @@ export interface components {
             /** Tip Clearance 2 Mm */
             tip_clearance_2_mm: number;
             /**
+             * Tip Clearance Mm
+             * @description The lesser of the two
+             */
+            tip_clearance_mm: number;
+            /**
+             * Total Contact Ratio
+             * @description Transverse and overlap together
+             */
+            total_contact_ratio: number;
+            /**
              * Troubles
              * @description What keeps it from running; decides before the play does
              */
@@ -4133,12 +4263,19 @@ export interface components {
             /** On */
             on: string;
         };
-        /** PieceOut */
+        /**
+         * PieceOut
+         * @description A piece as it was said, and all that was found of it since.
+         */
         PieceOut: {
+            /** Caution */
+            caution: string;
             /** Chips */
             chips: components["schemas"]["ChipOut"][];
             /** Count */
             count: number;
+            /** Facing */
+            facing: string;
             /**
              * Fastener
              * @description Its fastener alone, to be said again of the next
@@ -4156,6 +4293,11 @@ export interface components {
              * @description What to read it as: gear, ring, worm …; empty if it has no teeth
              */
             form: string;
+            /**
+             * Group
+             * @description The sub-assembly it is part of
+             */
+            group: string;
             /**
              * Id
              * Format: uuid
@@ -4176,6 +4318,11 @@ export interface components {
             /** Name */
             name: string;
             /**
+             * Order Words
+             * @description What the same again is asked for by, besides its name
+             */
+            order_words: string;
+            /**
              * Owed
              * @description How many must be accounted for: none of what stayed shut
              */
@@ -4187,8 +4334,12 @@ export interface components {
              * @description Whether a new one goes in its place, so that it has to be got
              */
             renewed: boolean;
+            /** Size */
+            size: string;
             /** Teeth */
             teeth: number[];
+            /** Thread */
+            thread: string;
             /** Ticks */
             ticks: components["schemas"]["TickOut"][];
             /** Verdict */
@@ -4238,12 +4389,19 @@ export interface components {
             id: string;
             /** Label */
             label: string;
+            /** @description As the drawer and the intake are asked for it */
+            part: components["schemas"]["PartIn"];
             /** Probability */
             probability: number;
             /** Rim */
             rim: number;
             /** Says */
             says: string;
+            /**
+             * Size
+             * @description Its size as it is asked for over a counter
+             */
+            size: string;
             /** Teeth */
             teeth: number;
         };
@@ -4501,7 +4659,7 @@ export interface components {
              * @default tips
              * @enum {string}
              */
-            kind?: "tips" | "narrow" | "bore" | "root" | "span" | "pins" | "chord" | "mate" | "inside" | "floor" | "between" | "ring mate";
+            kind?: "tips" | "span" | "root" | "pins" | "narrow" | "bore" | "chord" | "mate" | "inside" | "between" | "floor" | "ring mate";
             /** Size Mm */
             size_mm?: (number | string) | null;
         };
@@ -4775,7 +4933,7 @@ export interface components {
              * @default tips
              * @enum {string}
              */
-            kind?: "tips" | "narrow" | "bore" | "root" | "span" | "pins" | "chord" | "mate" | "inside" | "floor" | "between" | "ring mate";
+            kind?: "tips" | "span" | "root" | "pins" | "narrow" | "bore" | "chord" | "mate" | "inside" | "between" | "floor" | "ring mate";
             /** Size Mm */
             size_mm?: (number | string) | null;
             /**
@@ -4913,6 +5071,8 @@ export interface components {
              * @description What the points' value is: km/h, or mm for a motor turn
              */
             axis: string;
+            /** Caution */
+            caution: string;
             /** Choices */
             choices: components["schemas"]["ChoiceOut"][];
             /** Fitting */
@@ -5377,6 +5537,16 @@ export interface components {
             most_mm: number | string;
         };
         /**
+         * SpotOut
+         * @description Where a count stands in the line as it was sent.
+         */
+        SpotOut: {
+            /** End */
+            end: number;
+            /** Start */
+            start: number;
+        };
+        /**
          * StackOut
          * @description Things on one shaft or in one sub-assembly, the outermost first.
          */
@@ -5799,6 +5969,11 @@ export interface components {
             clicks: components["schemas"]["ClicksOut"][];
             /** Clicks Say */
             clicks_say: string;
+            /**
+             * Counts
+             * @description Counts of each stage in the line, as they are typed
+             */
+            counts: components["schemas"]["SpotOut"][][];
             /** Driven */
             driven: string[];
             /** Efficiency */
@@ -5821,6 +5996,11 @@ export interface components {
              * @description As solved, open counts filled in; empty for couplings
              */
             line: string;
+            /**
+             * Next Stage At
+             * @description Where another stage would be typed
+             */
+            next_stage_at: number;
             /**
              * None Of These
              * @description Odds of something else, once clicks were counted
@@ -6195,6 +6375,18 @@ export interface components {
             based_on?: string | null;
             /** Text */
             text: string;
+        };
+        /**
+         * WayChoice
+         * @description A way of setting a mesh.
+         */
+        WayChoice: {
+            /** How */
+            how: string;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
         };
         /**
          * WayOut

@@ -28,11 +28,15 @@ class Disc:
     def __post_init__(self) -> None:
         if not 0 < self.inside < self.outside or self.thickness <= 0:
             raise GearingError(
-                "This is no disc.", field="outside_mm", hint="Outside, hole, thickness, in this order."
+                "This is no disc.",
+                code="not_a_disc",
+                field="outside_mm",
+                hint="Outside, hole, thickness, in this order.",
             )
         if self.cone <= 0:
             raise GearingError(
                 "A flat washer is no spring.",
+                code="flat_washer",
                 field="cone_mm",
                 hint="Its free height less its thickness: lay it on a flat and measure.",
             )
@@ -104,6 +108,7 @@ def read_stack(facings: str, disc: Disc) -> Stack:
     if not plain or set(plain) - {"(", ")"} or len(plain) > 60:
         raise GearingError(
             "Say how the discs lie.",
+            code="disc_stack_unreadable",
             field="stack",
             hint="( and ) for the two ways, as they lie: ()() or (()).",
         )
@@ -118,6 +123,7 @@ def read_stack(facings: str, disc: Disc) -> Stack:
     if len(packets) == 1 and len(plain) > 1:
         raise GearingError(
             f"All {len(plain)} face one way: that is one stiff disc, not a spring with travel.",
+            code="discs_all_one_way",
             field="stack",
             hint="Turn every other one, or every other pair, over: ()() or (()).",
         )
@@ -158,12 +164,14 @@ def stack_force(stack: Stack, disc: Disc, travel: float) -> float:
     if stack.snaps and travel > stack.travel_most + 1e-9:
         raise GearingError(
             f"These discs snap through past {stack.travel_most:.2f} mm of travel: no force holds them there.",
+            code="discs_snap_through",
             field="turns",
             hint="Back the nut off, or take discs less tall than 1.4 times their thickness.",
         )
     if not 0 <= travel <= stack.travel_most + 1e-9:
         raise GearingError(
             f"Pressed past flat: it has {stack.travel_most:.2f} mm of travel.",
+            code="pressed_past_flat",
             field="turns",
             hint="Back the nut off, or add a disc the other way.",
         )

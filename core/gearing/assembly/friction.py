@@ -20,10 +20,18 @@ class FrictionStack:
     def __post_init__(self) -> None:
         if self.faces < 1:
             raise GearingError(
-                "No face rubs.", field="faces", hint="Count where a keyed washer meets an eared one."
+                "No face rubs.",
+                code="no_rubbing_face",
+                field="faces",
+                hint="Count where a keyed washer meets an eared one.",
             )
         if not 0 <= self.inside < self.outside:
-            raise GearingError("This ring has no face.", field="outside_mm", hint="Outside, then inside.")
+            raise GearingError(
+                "This ring has no face.",
+                code="no_rubbing_face",
+                field="outside_mm",
+                hint="Outside, then inside.",
+            )
 
     @property
     def mean_radius(self) -> float:
@@ -60,6 +68,7 @@ def working_faces(stack: str) -> int:
     if not plain or set(plain) - set("kef") or len(plain) > 60:
         raise GearingError(
             "Say how the washers lie.",
+            code="washer_stack_unreadable",
             field="washers",
             hint="k for keyed to the shaft, e for eared to the drum, f for a loose friction washer: kfefk.",
         )
@@ -68,6 +77,7 @@ def working_faces(stack: str) -> int:
     if not faces:
         raise GearingError(
             "Nothing slips: no keyed washer meets an eared one.",
+            code="nothing_slips",
             field="washers",
             hint="One of them is missing, or lies in the wrong place.",
         )

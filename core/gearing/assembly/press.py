@@ -53,12 +53,15 @@ def interference(diameter: float, shaft: str) -> tuple[float, float]:
     if row is None:
         raise GearingError(
             f"The table of fits does not reach {diameter:g} mm.",
+            code="outside_fit_table",
             field="diameter_mm",
             hint=f"Up to {steps[-1]['up_to']} mm.",
         )
     if shaft not in row or shaft in ("over", "up_to", "H7"):
         grades = ", ".join(name for name in row if name not in ("over", "up_to", "H7"))
-        raise GearingError(f"There is no grade “{shaft}”.", field="grade", hint=f"One of: {grades}.")
+        raise GearingError(
+            f"There is no grade “{shaft}”.", code="unknown_grade", field="grade", hint=f"One of: {grades}."
+        )
     bore, pin = row["H7"], row[shaft]
     return (pin[0] - bore[1]) / 1000, (pin[1] - bore[0]) / 1000
 
@@ -87,13 +90,19 @@ def press_fit(
     """
     if not hollow < diameter < hub or length <= 0:
         raise GearingError(
-            "The hub has no wall there.", field="hub_mm", hint="Its outside is more than the bore."
+            "The hub has no wall there.",
+            code="no_hub_wall",
+            field="hub_mm",
+            hint="Its outside is more than the bore.",
         )
     materials = table("fitting")["press"]["materials"]
     for name in (hub_material, shaft_material):
         if name not in materials:
             raise GearingError(
-                f"“{name}” is not known here.", field="material", hint=f"One of: {', '.join(materials)}."
+                f"“{name}” is not known here.",
+                code="unknown_material",
+                field="material",
+                hint=f"One of: {', '.join(materials)}.",
             )
     (e_hub, v_hub, r_hub), (e_pin, v_pin, r_pin) = materials[hub_material], materials[shaft_material]
     q, bored = (diameter / hub) ** 2, (hollow / diameter) ** 2

@@ -52,15 +52,23 @@ def choose_shims(
         If it is tight already, or nothing at hand will do.
     """
     if not 0 <= low < high:
-        raise GearingError("The band is upside down.", field="low_mm", hint="The least play first.")
+        raise GearingError(
+            "The band is upside down.", code="band_reversed", field="low_mm", hint="The least play first."
+        )
     if play < low:
         raise GearingError(
             f"There is only {play:.2f} mm: it is tight already.",
+            code="already_tight",
             field="play_mm",
             hint="Take a shim out, or face the part; look for one doubled or a bearing not home.",
         )
     if not packs or len(packs) > MOST_PACKS:
-        raise GearingError("Say which shims are at hand.", field="packs", hint=f"1 to {MOST_PACKS} packs.")
+        raise GearingError(
+            "Say which shims are at hand.",
+            code="no_shims_at_hand",
+            field="packs",
+            hint=f"1 to {MOST_PACKS} packs.",
+        )
     by_size: dict[float, int] = {}
     for pack in packs:
         by_size[pack.thickness] = by_size.get(pack.thickness, 0) + pack.count
@@ -75,6 +83,7 @@ def choose_shims(
     if not found:
         raise GearingError(
             "No set of these shims brings it there.",
+            code="shims_cannot_reach",
             field="packs",
             hint=f"{play - high:.2f} to {play - low:.2f} mm is needed, in at most {MOST_SHIMS} shims.",
         )

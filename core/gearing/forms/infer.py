@@ -71,7 +71,12 @@ def identify_part(part: Part, readings: list[Taken]) -> Found:
         If nothing was measured.
     """
     if not readings:
-        raise GearingError("One reading is needed.", field="readings", hint="Take the first one on the list.")
+        raise GearingError(
+            "One reading is needed.",
+            code="no_reading",
+            field="readings",
+            hint="Take the first one on the list.",
+        )
     sizes = standards(part.form)
     data = table("forms")["none"]
     weights = np.array([size.share * _density(part, readings, size) for size in sizes])

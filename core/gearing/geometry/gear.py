@@ -69,24 +69,28 @@ def checked(gear: Gear) -> Gear:
     if not FEWEST_TEETH <= gear.teeth <= MOST_TEETH:
         raise GearingError(
             f"{gear.teeth:g} teeth cannot be worked with here.",
+            code="tooth_count_out_of_range",
             field="teeth",
             hint=f"Count again, marking the tooth you start at: {FEWEST_TEETH} to {MOST_TEETH} teeth.",
         )
     if not 0.05 <= gear.module <= 50:
         raise GearingError(
             f"A module of {gear.module:g} mm is no gear for a bench.",
+            code="module_out_of_range",
             field="module",
             hint="Give the module in mm, 0.05 to 50, or the diametral pitch.",
         )
     if tip_radius(gear) <= base_radius(gear):
         raise GearingError(
             "Nothing of the tooth is left outside the base circle.",
+            code="no_tooth_left",
             field="tip_trim",
             hint="Less tip trim, or a larger addendum or profile shift.",
         )
     if root_radius(gear) <= 0:
         raise GearingError(
             "The tooth space would reach past the centre.",
+            code="root_past_centre",
             field="profile_shift",
             hint="Check the count, the profile shift and the dedendum.",
         )

@@ -207,12 +207,16 @@ def identify(
     if not FEWEST_TEETH <= teeth <= MOST_TEETH:
         raise GearingError(
             f"{teeth} teeth cannot be read here.",
+            code="tooth_count_out_of_range",
             field="teeth",
             hint=f"Count again, marking the tooth you start at: {FEWEST_TEETH} to {MOST_TEETH}.",
         )
     if not readings:
         raise GearingError(
-            "One reading is needed.", field="readings", hint="Close the caliper over the tips."
+            "One reading is needed.",
+            code="no_reading",
+            field="readings",
+            hint="Close the caliper over the tips.",
         )
     thought = prior or usual(field)
     taken = pooled(readings)

@@ -116,9 +116,9 @@ def off_list_evidence(teeth: int, readings: list[Reading], clues: Clues) -> floa
     first, plain = readings[0], Gear(teeth, 1.0)
     if clues.tip_helix:
         plain = replace(plain, helix_angle=helix_from_tips(plain, clues.tip_helix))
-    beyond = {"pins": first.probe.size, "bore": first.probe.size / 2, "between": -first.probe.size}
+    beyond = first.probe.method.adds * first.probe.size
     unit = float(np.nan_to_num(first.probe.predict(replace(plain, module=1e3)), nan=1e3 * teeth)) / 1e3
-    guess = max((first.value - beyond.get(first.probe.kind, 0.0)) / max(unit, 1e-6), 1e-3)
+    guess = max((first.value - beyond) / max(unit, 1e-6), 1e-3)
     steps = np.log(guess) + np.linspace(-0.4, 0.4, 1601)
     module = np.exp(steps)[:, None]
     gears = replace(plain, module=module, pressure_angle=np.radians([14.5, 20.0, 25.0]))

@@ -44,6 +44,17 @@ class Size:
     share: float
 
 
+def size_asked(label: str, module: float | None) -> str:
+    """A size as it is asked for over a counter: a pitch as it is named, else the module.
+
+    Examples
+    --------
+    >>> size_asked("32 DP", 0.79375), size_asked("0.8 module", 0.8)
+    ('32 DP', '0.8')
+    """
+    return label if label.endswith("DP") or module is None else f"{module:.5g}"
+
+
 @cache
 def standard_sizes(field: str = "") -> tuple[Size, ...]:
     """Every standard size with its share in one kind of unit (see ``sizes.toml``)."""

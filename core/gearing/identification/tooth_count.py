@@ -113,12 +113,14 @@ def from_chord(
     if over_tips * EDGE < chord <= over_tips:
         raise GearingError(
             "The chord spans the whole gear, where it tells one count from no other.",
+            code="chord_spans_gear",
             field="chord.chord",
             hint="Read a shorter one: over a third of the gear or less.",
         )
     if not 0 < chord < over_tips:
         raise GearingError(
             "The chord is longer than the gear is wide.",
+            code="chord_too_long",
             field="chord.chord",
             hint="Read the chord between like edges of two standing teeth, and the diameter over the tips.",
         )
@@ -147,6 +149,7 @@ def from_mate(
     if both <= mate_teeth + FEWEST_TEETH - 1:
         raise GearingError(
             "The mate alone fills this distance.",
+            code="mate_fills_distance",
             field="mate.distance",
             hint="Check the distance, the module and the count of the mate.",
         )
@@ -165,7 +168,10 @@ def from_turns(turns: float, mate_turns: float, mate_teeth: int, *, error: float
     """
     if turns <= 0 or mate_turns <= 0:
         raise GearingError(
-            "Turns are counted from one up.", field="turns.turns", hint="Turn further and count again."
+            "Turns are counted from one up.",
+            code="turns_below_one",
+            field="turns.turns",
+            hint="Turn further and count again.",
         )
     estimate = mate_teeth * mate_turns / turns
     return _route("turns counted", estimate, estimate * hypot(error / turns, error / mate_turns))
@@ -175,7 +181,10 @@ def from_sector(pitches: int, angle: float, *, error: float = 0.017) -> Route:
     """From a run of standing teeth: `pitches` of them fill `angle` (rad): ``z = 2·pi·n/angle``."""
     if not 0 < angle < 2 * pi:
         raise GearingError(
-            "A sector is part of a turn.", field="sector.angle", hint="Give the angle in degrees, below 360."
+            "A sector is part of a turn.",
+            code="sector_out_of_range",
+            field="sector.angle",
+            hint="Give the angle in degrees, below 360.",
         )
     estimate = 2 * pi * pitches / angle
     return _route(f"sector of {pitches} pitches", estimate, estimate * error / angle)
@@ -232,6 +241,7 @@ def together(routes: list[Route]) -> Count:
     if not routes:
         raise GearingError(
             "There is nothing to count by yet.",
+            code="nothing_counted",
             field="routes",
             hint="Give a chord, the distance to the mate, turns, or a sector of standing teeth.",
         )
@@ -293,6 +303,7 @@ def chord_of(teeth: int, pitches: int, over_tips: float) -> float:
 def _no_gear(name: str, estimate: float) -> GearingError:
     return GearingError(
         f"By the {name} this gear would have {estimate:.3g} teeth.",
+        code="count_out_of_range",
         field="teeth",
         hint="Read again: one of the figures is far off.",
     )

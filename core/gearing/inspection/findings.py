@@ -94,6 +94,7 @@ def judge(kind: str, found: list[Finding], house: Mapping[str, str]) -> Judged:
         if sight is None:
             raise GearingError(
                 f"“{one.what}” is nothing this piece can show.",
+                code="unknown_finding",
                 field="findings",
                 hint=f"One of: {', '.join(offered)}.",
             )
@@ -143,6 +144,7 @@ def _play(found: Finding) -> str:
     if not 0 < found.mm < found.radius:
         raise GearingError(
             "Play is measured as movement at a radius larger than it.",
+            code="play_past_radius",
             field="findings",
             hint="Hold the scale at the end of an arm, and give the arm's length.",
         )

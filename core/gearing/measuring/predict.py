@@ -124,6 +124,7 @@ def checked_span(gear: Gear, k: int) -> float:
         can = " or ".join(str(n) for n in valid) or "none"
         raise GearingError(
             f"Over {k} teeth the jaws do not touch the flanks of this gear.",
+            code="span_off_flanks",
             field="k",
             hint=f"Teeth to span on this gear: {can}.",
         )
@@ -216,7 +217,7 @@ def _no_pin(gear: Gear, problem: str) -> GearingError:
         if suits
         else "No pin lies on the flanks of this gear: take a span over teeth."
     )
-    return GearingError(problem, field="pin_diameter", hint=hint)
+    return GearingError(problem, code="pin_does_not_suit", field="pin_diameter", hint=hint)
 
 
 def tip_chord(gear: Gear, pitches: int) -> Real:

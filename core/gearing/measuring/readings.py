@@ -20,6 +20,9 @@ STEADY_ERROR = 0.005
 STRAY = 5.0
 """Errors from the mean of the others beyond which one reading stands alone."""
 
+ASTRAY = 3.0
+"""Errors a reading may stand off what a gear predicts before that gear does not explain it."""
+
 HELIX_ERROR = float(np.radians(1.0))
 """Standard error of a helix angle read along the tips with a bevel or from an inked print, rad."""
 
@@ -121,3 +124,8 @@ def _stray(values: NDArray[np.float64], error: float) -> int | None:
     if _beyond(others, error) or abs(values[far] - others.mean()) < STRAY * error:
         return None
     return far
+
+
+def astray(off_by: float) -> bool:
+    """Whether a reading off by so many of its errors is not explained; one that cannot be is neither."""
+    return bool(np.isfinite(off_by)) and abs(off_by) > ASTRAY

@@ -115,6 +115,7 @@ def mesh(first: Gear, second: Gear, distance: float | None = None, *, internal: 
         lost = low if internal else high
         raise GearingError(
             f"At {a:.2f} mm these gears do not mesh.",
+            code="no_mesh_at_distance",
             field="centre_distance",
             hint=f"They run without play at {close:.3f} mm and lose each other at {lost:.2f} mm.",
         )

@@ -61,7 +61,10 @@ def worm_pair(
     """
     if worm_diameter <= 2.5 * module:
         raise GearingError(
-            "This worm would have no core.", field="worm_diameter_mm", hint="Its outside, less two modules."
+            "This worm would have no core.",
+            code="no_worm_core",
+            field="worm_diameter_mm",
+            hint="Its outside, less two modules.",
         )
     gamma = atan2(module * starts, worm_diameter)
     r2, ra2 = module * teeth / 2, module * (teeth + 2) / 2
@@ -114,6 +117,7 @@ def bevel_pair(first: int, second: int, module: float, pressure_angle: float, sh
     if not (0 < one < pi / 2 and 0 < two < pi / 2):
         raise GearingError(
             f"At {degrees(shafts):.0f}° between the shafts one of these gears has no cone.",
+            code="no_pitch_cone",
             field="shaft_angle_deg",
             hint="Usually 90.",
         )

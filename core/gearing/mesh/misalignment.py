@@ -56,6 +56,7 @@ def over_a_turn(pair: Pair, distance: float, runout: float, high_at: float = 0.0
     if away.min() <= low or away.max() >= high:
         raise GearingError(
             f"With {runout:.2f} mm of run-out these gears lose each other on the way round.",
+            code="lost_by_runout",
             field="runout_mm",
             hint="Check the reading: a dial shows twice the eccentricity.",
         )
@@ -75,7 +76,10 @@ def width_in_mesh(first: float, second: float, offset: float) -> float:
     width = min(first, second, (first + second) / 2 - abs(offset))
     if width <= 0:
         raise GearingError(
-            "The faces miss each other altogether.", field="offset_mm", hint="Shim one of them over."
+            "The faces miss each other altogether.",
+            code="faces_miss",
+            field="offset_mm",
+            hint="Shim one of them over.",
         )
     return width
 

@@ -51,12 +51,14 @@ class Pair:
         if not np.isclose(base_pitch(self.first), base_pitch(self.second), rtol=ONE_PITCH):
             raise GearingError(
                 "The two gears differ in pitch: they will not run together.",
+                code="pitches_differ",
                 field="second.module",
                 hint="Compare module and pressure angle of both; read the doubtful one again.",
             )
         if self.internal and self.second.teeth - self.first.teeth < 1:
             raise GearingError(
                 "A ring has more teeth than what turns in it.",
+                code="ring_too_small",
                 field="second.teeth",
                 hint="Swap the two, or read the ring again.",
             )
@@ -106,6 +108,7 @@ class Pair:
         if involute <= 0:
             raise GearingError(
                 "These teeth are too thin to touch on both flanks at any distance.",
+                code="teeth_too_thin",
                 field="profile_shift",
                 hint="Check the profile shift of both gears.",
             )
@@ -226,6 +229,7 @@ class Pair:
         if self.backlash(far) < backlash:
             raise GearingError(
                 f"These teeth never have {backlash:.3f} mm of backlash.",
+                code="backlash_out_of_reach",
                 field="backlash_mm",
                 hint=f"At most {float(self.backlash(far)):.3f} mm, where they lose each other.",
             )

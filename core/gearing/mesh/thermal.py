@@ -67,7 +67,10 @@ def growth(material: str, climate: Climate) -> float:
     for air in (climate.set_air, climate.runs_air):
         if air not in drunk:
             raise GearingError(
-                f"“{air}” is no air known here.", field="air", hint=f"One of: {', '.join(AIR)}."
+                f"“{air}” is no air known here.",
+                code="unknown_air",
+                field="air",
+                hint=f"One of: {', '.join(AIR)}.",
             )
     warmth = float(row["expansion"]) * 1e-6 * (climate.runs_at - climate.set_at)
     return warmth + float(drunk[climate.runs_air] - drunk[climate.set_air])
@@ -77,7 +80,10 @@ def _material(name: str) -> dict[str, Any]:
     materials: dict[str, dict[str, Any]] = table("mesh")["materials"]
     if name not in materials:
         raise GearingError(
-            f"“{name}” is no material known here.", field="material", hint=f"One of: {', '.join(materials)}."
+            f"“{name}” is no material known here.",
+            code="unknown_material",
+            field="material",
+            hint=f"One of: {', '.join(materials)}.",
         )
     return materials[name]
 
@@ -104,6 +110,7 @@ def warmed(pair: Pair, distance: float, climate: Climate, wanted: float) -> Warm
         if warm is None:
             raise GearingError(
                 "Warm, these gears no longer meet.",
+                code="no_mesh_when_warm",
                 field="climate.runs_at_c",
                 hint="Check warmth and materials.",
             )

@@ -43,7 +43,12 @@ def band_for(name: str) -> Band:
     """
     bands = table("mesh")["bands"]
     if name not in bands:
-        raise GearingError(f"There is no band “{name}”.", field="band", hint=f"One of: {', '.join(bands)}.")
+        raise GearingError(
+            f"There is no band “{name}”.",
+            code="unknown_band",
+            field="band",
+            hint=f"One of: {', '.join(bands)}.",
+        )
     return Band(**bands[name])
 
 
@@ -51,7 +56,10 @@ def own_band(low: float, high: float) -> Band:
     """A band of the technician's own, in modules; half of `low` is tight, twice `high` loose."""
     if not 0 < low < high:
         raise GearingError(
-            "The band is upside down.", field="band_low", hint="The least first, then the most."
+            "The band is upside down.",
+            code="band_reversed",
+            field="band_low",
+            hint="The least first, then the most.",
         )
     return Band("your own", low / 2, low, high, 2 * high, "set here")
 

@@ -43,7 +43,10 @@ class Plate:
         """
         if not 1 <= self.count <= MOST_HOLES or self.pitch <= 0:
             raise GearingError(
-                "This plate has no holes.", field="plate", hint=f"1 to {MOST_HOLES} holes, so many mm apart."
+                "This plate has no holes.",
+                code="no_holes",
+                field="plate",
+                hint=f"1 to {MOST_HOLES} holes, so many mm apart.",
             )
         away: NDArray[np.float64] = np.hypot(self.offset, self.first + self.pitch * np.arange(self.count))
         return away

@@ -17,6 +17,9 @@ from .pairs import Pairs, usual_shift
 MOST_PAIRS = 60 * 120
 WANTS = ("keep", "speed", "ratio", "cooler")
 
+EXACT, CLOSE = 0.003, 0.02
+"""Shares a final drive may miss its target by. Bench judgement."""
+
 # What a pair that misses costs against one that is off target by so much (natural log of the ratio).
 NOT_IN_STOCK = 0.06
 NOT_HUNTING = 0.004
@@ -107,6 +110,16 @@ class Choice:
     in_stock: bool
     reason: str
 
+    @property
+    def exact(self) -> bool:
+        """Whether nobody would feel what it is off by."""
+        return abs(self.off) < EXACT
+
+    @property
+    def close(self) -> bool:
+        """Whether it does what was asked for, near enough."""
+        return abs(self.off) < CLOSE
+
 
 @dataclass(frozen=True, slots=True)
 class Found:
@@ -131,19 +144,32 @@ def wanted_final(present: Drive, wheel: float, target: Target, rpm: float) -> fl
         return present.final * wheel / present.wheel
     if target.want == "cooler":
         if not 0 < target.value < 90:
-            raise GearingError("Cooler by how much?", field="target.value", hint="15 for 15 % less torque.")
+            raise GearingError(
+                "Cooler by how much?", code="no_share", field="target.value", hint="15 for 15 % less torque."
+            )
         return present.final * wheel / present.wheel / (1 - target.value / 100)
     if target.value <= 0:
-        raise GearingError("Say the target.", field="target.value", hint="A speed in km/h, or a final drive.")
+        raise GearingError(
+            "Say the target.",
+            code="no_target",
+            field="target.value",
+            hint="A speed in km/h, or a final drive.",
+        )
     if target.want == "ratio":
         return target.value
     if target.want != "speed":
         raise GearingError(
-            f"“{target.want}” is no target.", field="target.want", hint=f"One of: {', '.join(WANTS)}."
+            f"“{target.want}” is no target.",
+            code="unknown_target",
+            field="target.want",
+            hint=f"One of: {', '.join(WANTS)}.",
         )
     if rpm <= 0:
         raise GearingError(
-            "A speed needs the motor.", field="kv", hint="Give its constant (rpm per volt) and the voltage."
+            "A speed needs the motor.",
+            code="motor_needed",
+            field="kv",
+            hint="Give its constant (rpm per volt) and the voltage.",
         )
     return road_speed(rpm, pi * wheel) / target.value
 
@@ -180,6 +206,7 @@ def regear(
     if not pinions or not spurs or len(pinions) * len(spurs) > MOST_PAIRS:
         raise GearingError(
             "Say which pinions and spurs could be fitted.",
+            code="no_gears_to_fit",
             field="pinions",
             hint=f"At most {MOST_PAIRS} pairs of them.",
         )

@@ -74,7 +74,10 @@ def reel(final: float, full: float, bare: float, fill: float = 1.0) -> list[Row]
     """
     if not 0 < bare < full:
         raise GearingError(
-            "The bare spool is thicker than the full one.", field="use.bare_mm", hint="Swap the two."
+            "The bare spool is thicker than the full one.",
+            code="spool_reversed",
+            field="use.bare_mm",
+            hint="Swap the two.",
         )
     rows = []
     for label, share in (("full", 1.0), ("half full", 0.5), ("nearly bare", 0.1), ("as filled now", fill)):

@@ -53,6 +53,8 @@ _SET = re.compile(
 _PLAIN = re.compile(r"^(joint|slip)$", re.I)
 _DIFF = re.compile(r"^diff(?:\s*(\d{1,4})\s*/\s*(\d{1,4})(?:\s*x\s*(\d))?)?$", re.I)
 _SAID = re.compile(r"^(drive|hold)\s+(\w{1,16}(?:\s(?:sun|ring|carrier))?)(?:\s+(-?[\d.,/]{1,12}))?$", re.I)
+_COUNTS = ((_PAIR, (1, 2)), (_BELT, (2, 3)), (_WORM, (1, 2)), (_SET, (1, 2, 4, 5)), (_DIFF, (1, 2)))
+"""Which groups of each form are counts, in the order they are typed."""
 _KIND = {"": "external", "i": "internal", "b": "bevel", "f": "face"}
 _LETTER = {kind: letter for letter, kind in _KIND.items()}
 
@@ -132,6 +134,7 @@ def read_train(line: str) -> Train:
         if not all(stage.counts):
             raise GearingError(
                 f"Stage {number}: a count is left open.",
+                code="open_count",
                 field="line",
                 hint="Give a measured ratio, turns at both ends, or the shaft distance, and it is found.",
             )
@@ -159,15 +162,61 @@ def read_stages(line: str) -> list[Stage]:
         Naming the stage that is not understood.
     """
     if len(line) > LONGEST_LINE:
-        raise GearingError("This line is too long for a train.", field="line", hint="At most 30 stages.")
-    stages = [stage.strip() for stage in line.split(";", maxsplit=1)[0].split("|")]
+        raise GearingError(
+            "This line is too long for a train.",
+            code="line_too_long",
+            field="line",
+            hint="At most 30 stages.",
+        )
+    stages = [stage.strip() for stage in _stages(line).split("|")]
     if not any(stages) or len(stages) > MOST_STAGES:
         raise GearingError(
             "Say the train as pairs.",
+            code="no_train",
             field="line",
             hint="12:60 | 14:48 | 10:40, driver first; at most 30 stages.",
         )
     return [_read(stage, number) for number, stage in enumerate(stages, 1)]
+
+
+def count_spots(line: str) -> list[list[tuple[int, int]]]:
+    """Where the counts of each stage stand in a line, start and end, in the order they are typed.
+
+    Examples
+    --------
+    >>> count_spots("12:60 | a-b-c p12/?/48")
+    [[(0, 2), (3, 5)], [(15, 17), (18, 19), (20, 22)]]
+    """
+    spots: list[list[tuple[int, int]]] = []
+    at = 0
+    for part in _stages(line).split("|"):
+        body = part.strip()
+        start = at + part.index(body)
+        if named := _NAMES.match(body):
+            start, body = start + named.start(2), named[2]
+        found = next(((m, groups) for form, groups in _COUNTS if (m := form.match(body.strip()))), None)
+        spots.append([_spot(found[0], n, start) for n in found[1] if found[0][n]] if found else [])
+        at += len(part) + 1
+    return spots
+
+
+def _spot(found: re.Match[str], group: int, start: int) -> tuple[int, int]:
+    return start + found.start(group), start + found.end(group)
+
+
+def _stages(line: str) -> str:
+    """The stages, without what is said of them after the semicolon."""
+    return line.split(";", maxsplit=1)[0]
+
+
+def next_stage_at(line: str) -> int:
+    """Where another stage would be typed: behind the last, before the semicolon."""
+    return len(_stages(line).rstrip())
+
+
+def has_open_counts(line: str) -> bool:
+    """Whether a count was left open, as a question mark."""
+    return "?" in _stages(line)
 
 
 def _read(text: str, number: int) -> Stage:
@@ -180,11 +229,17 @@ def _read(text: str, number: int) -> Stage:
     if (names and len(names) != needs) or (not names and stage.form in ("diff", "joint", "slip")):
         raise GearingError(
             f"Stage {number}: name its {needs} shafts.",
+            code="shafts_unnamed",
             field="line",
             hint="sun-ring-arm p12/18/48, case-left-right diff, hub-wheel joint.",
         )
     if len(set(names)) != len(names):
-        raise GearingError(f"Stage {number}: a shaft is named twice.", field="line", hint="Each is another.")
+        raise GearingError(
+            f"Stage {number}: a shaft is named twice.",
+            code="shaft_named_twice",
+            field="line",
+            hint="Each is another.",
+        )
     return replace(stage, names=names)
 
 
@@ -195,6 +250,7 @@ def _form(body: str, number: int) -> Stage:
         if form == "internal" and all(counts) and counts[1] <= counts[0]:
             raise GearingError(
                 f"Stage {number}: a ring has more teeth than what turns in it.",
+                code="ring_too_small",
                 field="line",
                 hint=f"{counts[1]} cannot go round {counts[0]}: swap them, or leave the i away.",
             )
@@ -207,7 +263,10 @@ def _form(body: str, number: int) -> Stage:
         lead = (found[4] or "").replace(",", ".")
         if lead and not 0 < _number(lead, number) < 60:
             raise GearingError(
-                f"Stage {number}: that lead angle cannot be.", field="line", hint="In degrees."
+                f"Stage {number}: that lead angle cannot be.",
+                code="lead_out_of_range",
+                field="line",
+                hint="In degrees.",
             )
         return Stage("worm", (starts, _count(found[2])), (), ((found[3] or "right").lower(), lead))
     if found := _SET.match(body):
@@ -219,7 +278,9 @@ def _form(body: str, number: int) -> Stage:
         return Stage("diff", (_count(found[1]), _count(found[2])), (), (pinions,))
     if found := _PLAIN.match(body):
         return Stage(found[1].lower())
-    raise GearingError(f"Stage {number}, “{body[:30]}”, is not understood.", field="line", hint=HINT)
+    raise GearingError(
+        f"Stage {number}, “{body[:30]}”, is not understood.", code="not_understood", field="line", hint=HINT
+    )
 
 
 def _set(found: re.Match[str], number: int) -> Stage:
@@ -228,6 +289,7 @@ def _set(found: re.Match[str], number: int) -> Stage:
     if source not in MEMBERS or target not in MEMBERS or source == target:
         raise GearingError(
             f"Stage {number}: say which member drives and which is taken.",
+            code="members_unclear",
             field="line",
             hint="Two of sun, ring and carrier, like sun>carrier; the third is held.",
         )
@@ -235,6 +297,7 @@ def _set(found: re.Match[str], number: int) -> Stage:
     if all(counts) and counts[2] <= counts[0]:
         raise GearingError(
             f"Stage {number}: the sun is larger than the ring.",
+            code="ring_too_small",
             field="line",
             hint="Sun, planet, ring, in this order: p12/18/48.",
         )
@@ -251,7 +314,9 @@ def _number(text: str, number: int) -> float:
     try:
         return float(text)
     except ValueError:
-        raise GearingError(f"Stage {number}: “{text}” is no number.", field="line", hint=HINT) from None
+        raise GearingError(
+            f"Stage {number}: “{text}” is no number.", code="not_a_number", field="line", hint=HINT
+        ) from None
 
 
 def _said(text: str) -> tuple[str, str, Fraction]:
@@ -264,6 +329,7 @@ def _said(text: str) -> tuple[str, str, Fraction]:
     if not found or (found[1].lower() == "hold" and found[3]):
         raise GearingError(
             f"“{text.strip()[:30]}” is not understood.",
+            code="not_understood",
             field="line",
             hint="After the stages: ; drive sun 100 ; hold arm.",
         )

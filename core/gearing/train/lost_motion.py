@@ -99,6 +99,7 @@ def angle_of_play(play: float, radius: float) -> float:
     if not 0 < play < radius:
         raise GearingError(
             "The play cannot be more than the radius it was measured at.",
+            code="play_past_radius",
             field="play_mm",
             hint="Measure nearer to the shaft, or check the radius.",
         )
@@ -173,6 +174,7 @@ def _carried(found: Solution, stages: list[int], openings: Floats, at: str) -> F
     if len(ties) > MOST_LOOPS:
         raise GearingError(
             f"{len(ties)} ways round close on themselves in this train: too many to share the play out.",
+            code="too_many_loops",
             field="stages",
             hint="Ask for the play of one way at a time.",
         )

@@ -276,6 +276,7 @@ class Train:
             if twice is not None:
                 raise GearingError(
                     f"Shaft “{twice}” is named twice in stage {number}: it cannot turn against itself.",
+                    code="shaft_named_twice",
                     field=f"couplings.{number - 1}",
                     hint="Give each member of a stage a shaft of its own; a joint makes two turn as one.",
                     where=(twice,),
@@ -374,6 +375,9 @@ def check_count(teeth: int, least: int = 1, most: int = 2000) -> int:
     """
     if not least <= teeth <= most:
         raise GearingError(
-            f"{teeth} teeth cannot be worked with here.", field="line", hint=f"Between {least} and {most}."
+            f"{teeth} teeth cannot be worked with here.",
+            code="tooth_count_out_of_range",
+            field="line",
+            hint=f"Between {least} and {most}.",
         )
     return teeth

@@ -52,7 +52,12 @@ def ratio_of_turns(turns_in: float, turns_out: float, read: float = HALF_READ) -
         If nothing turned.
     """
     if turns_in <= 0 or turns_out <= 0:
-        raise GearingError("Count turns at both ends.", field="turns_in", hint="Ten of the slow end or more.")
+        raise GearingError(
+            "Count turns at both ends.",
+            code="no_turns",
+            field="turns_in",
+            hint="Ten of the slow end or more.",
+        )
     ratio = turns_in / turns_out
     return ratio, ratio * hypot(read / turns_in, read / turns_out)
 
@@ -68,21 +73,28 @@ def fill_in(line: str, known: Measured, most: int = 12) -> list[Filled]:
     stages = read_stages(line)
     places = [(n, k) for n, stage in enumerate(stages) for k, count in enumerate(stage.counts) if not count]
     if not places:
-        raise GearingError("No count is left open.", field="line", hint="Write ? for the one not known.")
+        raise GearingError(
+            "No count is left open.", code="nothing_open", field="line", hint="Write ? for the one not known."
+        )
     if len(places) > MOST_OPEN:
         raise GearingError(
-            f"{len(places)} counts are open: too many.", field="line", hint="Count all but two of them."
+            f"{len(places)} counts are open: too many.",
+            code="too_many_open",
+            field="line",
+            hint="Count all but two of them.",
         )
     beyond = next((number for number, _, _ in known.sums if number > len(stages)), None)
     if beyond is not None:
         raise GearingError(
             f"There is no stage {beyond}: this train has {len(stages)}.",
+            code="unknown_stage",
             field="known.distances",
             hint="Number the stages as they stand in the line, the first is 1.",
         )
     if not known.ratio and not known.sums:
         raise GearingError(
             "Something has to be measured to find it.",
+            code="open_count",
             field="ratio",
             hint="The ratio, turns at both ends, or the shaft distance with the module.",
         )
@@ -91,6 +103,7 @@ def fill_in(line: str, known: Measured, most: int = 12) -> list[Filled]:
     if None in fixed:
         raise GearingError(
             "A stage without open counts has no ratio of its own.",
+            code="no_stage_ratio",
             field="line",
             hint="Leave the differential away, and check the counts of planetary sets.",
         )

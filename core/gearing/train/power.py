@@ -97,6 +97,7 @@ def power(
     if found.loops:
         raise GearingError(
             "This train closes on itself: how the load divides is up to play and stiffness.",
+            code="closed_train",
             field="torque_nmm",
             hint="Leave the torque away, or ask for one way round by itself.",
         )
@@ -206,6 +207,7 @@ def _solve(
     except np.linalg.LinAlgError:
         raise GearingError(
             f"No torque at shaft {source} balances this train.",
+            code="no_balance",
             field="torque_nmm",
             hint="Leave the torque away, or take the shaft that is loaded as the output.",
         ) from None

@@ -14,7 +14,7 @@ class UndeterminedError(GearingError):
     """The train has no speeds, or more than one set of them. `shafts` names the ones concerned."""
 
     def __init__(self, problem: str, shafts: tuple[str, ...], hint: str) -> None:
-        super().__init__(problem, field="train", hint=hint, where=shafts)
+        super().__init__(problem, code="speeds_undetermined", field="train", hint=hint, where=shafts)
         self.shafts = shafts
 
 

@@ -46,11 +46,14 @@ def check_stage(stage: str, standing: Standing) -> None:
         Saying what is missing.
     """
     if stage not in STAGES:
-        raise GearingError(f"There is no stage “{stage}”.", field="stage", hint=", ".join(STAGES))
+        raise GearingError(
+            f"There is no stage “{stage}”.", code="unknown_stage", field="stage", hint=", ".join(STAGES)
+        )
     order = list(STAGES)
     if order.index(stage) >= order.index("build") and not standing.steps:
         raise GearingError(
             "Nothing has come off yet, so there is nothing to build.",
+            code="nothing_stripped",
             field="stage",
             hint="Record the strip first: one line a piece.",
         )
@@ -70,12 +73,14 @@ def check_proved(standing: Standing) -> None:
         pieces = "piece is" if standing.unanswered == 1 else "pieces are"
         raise GearingError(
             f"{standing.unanswered} {pieces} not accounted for.",
+            code="not_accounted_for",
             field="pieces",
             hint="Say for each whether it went in, was replaced, is kept as a spare or written off.",
         )
     if standing.checks_left:
         raise GearingError(
             f"{standing.checks_left} of the checks are not done.",
+            code="checks_open",
             field="checks",
             hint="Tick each as it is tried.",
         )

@@ -1,7 +1,7 @@
 """The ``fitting`` sum: shims, disc springs, friction stacks, press fits, pre-turns, tightening orders."""
 
-from .compute import choices, fit_together
+from .compute import fit_together
 from .request import FittingIn
-from .response import ChoicesOut, FittingOut
+from .response import FittingOut
 
-__all__ = ["ChoicesOut", "FittingIn", "FittingOut", "choices", "fit_together"]
+__all__ = ["FittingIn", "FittingOut", "fit_together"]

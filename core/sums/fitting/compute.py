@@ -15,7 +15,7 @@ from gearing.errors import GearingError
 from gearing.rebuild.tighten import crosswise
 
 from .request import DiscsIn, FittingIn, FrictionIn, PressIn, ShimsIn, TightenIn, TorsionIn
-from .response import BandChoice, ChoicesOut, FitRow, FittingOut, ShimSet
+from .response import FitRow, FittingOut, ShimSet
 from .response import told as _told
 
 POINTS = 41
@@ -36,22 +36,6 @@ def fit_together(given: FittingIn) -> FittingOut:
             return _torsion(work)
         case TightenIn() as work:
             return _tighten(work)
-
-
-def choices() -> ChoicesOut:
-    """Bands and materials of ``mesh.toml``; faces, materials and grades of ``fitting.toml``."""
-    data, mesh = table("fitting"), table("mesh")
-    grades = [name for name in data["press"]["steps"][0] if name not in ("over", "up_to", "H7")]
-    return ChoicesOut(
-        bands=[
-            BandChoice(key=key, says=row["says"], low=row["low"], high=row["high"], source=row["source"])
-            for key, row in mesh["bands"].items()
-        ],
-        materials=list(mesh["materials"]),
-        friction=data["friction"]["faces"],
-        press_materials=list(data["press"]["materials"]),
-        grades=grades,
-    )
 
 
 def _shims(work: ShimsIn) -> FittingOut:
@@ -156,12 +140,20 @@ def _thinned(travel: np.ndarray[Any, Any], force: np.ndarray[Any, Any]) -> list[
 
 def _friction(work: FrictionIn) -> FittingOut:
     if not work.washers and work.faces is None:
-        raise GearingError("Say how the washers lie, or how many faces rub.", field="washers", hint="kfefk")
+        raise GearingError(
+            "Say how the washers lie, or how many faces rub.",
+            code="washer_stack_unreadable",
+            field="washers",
+            hint="kfefk",
+        )
     faces = working_faces(work.washers) if work.washers else (work.faces or 1)
     known = table("fitting")["friction"]["faces"]
     if work.friction is None and work.material not in known:
         raise GearingError(
-            f"“{work.material}” is not known here.", field="material", hint=f"One of: {', '.join(known)}."
+            f"“{work.material}” is not known here.",
+            code="unknown_material",
+            field="material",
+            hint=f"One of: {', '.join(known)}.",
         )
     rub = work.friction or float(known[work.material])
     stack = FrictionStack(faces, rub, work.outside_mm, work.inside_mm)
@@ -180,7 +172,10 @@ def _friction(work: FrictionIn) -> FittingOut:
         force, curve, at, ends = _pressed(work, rows)
     if force is None and work.torque_nmm is None:
         raise GearingError(
-            "Give the force, the spring, or the slip torque wanted.", field="force_n", hint="In newtons."
+            "Give the force, the spring, or the slip torque wanted.",
+            code="no_force",
+            field="force_n",
+            hint="In newtons.",
         )
     if force is not None:
         torque = stack.slip_torque(force)

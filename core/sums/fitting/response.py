@@ -35,14 +35,6 @@ class FittingOut(Model):
     order: list[int] = Field(description="Turn of each screw, counted round")
 
 
-class BandChoice(Model):
-    key: str
-    says: str
-    low: float
-    high: float
-    source: str
-
-
 def told(
     says: str,
     mind: str,
@@ -67,13 +59,3 @@ def told(
         ends=ends,
         order=order or [],
     )
-
-
-class ChoicesOut(Model):
-    """What can be picked in mesh and fits, from the data."""
-
-    bands: list[BandChoice]
-    materials: list[str]
-    friction: dict[str, float]
-    press_materials: list[str]
-    grades: list[str]

@@ -61,6 +61,8 @@ def mesh_pair(given: PairIn) -> PairOut:
         overlap_ratio=overlap,
         tip_clearance_1_mm=found.tip_clearance_1,
         tip_clearance_2_mm=found.tip_clearance_2,
+        tip_clearance_mm=min(found.tip_clearance_1, found.tip_clearance_2),
+        total_contact_ratio=found.contact_ratio + overlap,
         working_depth_mm=found.working_depth,
         skips_at_mm=found.skips_at if np.isfinite(found.skips_at) else None,
         verdict=judged.verdict,
@@ -110,6 +112,7 @@ def _gears(given: PairIn) -> tuple[Gear, Gear]:
         raise GearingError(
             "On parallel shafts the helix angles must be equal and of "
             f"{'the same' if given.internal else 'opposite'} hand.",
+            code="helix_mismatch",
             field="second.helix_angle_deg",
             hint="Left-hand counts as minus. Other hands run on crossed shafts only.",
         )

@@ -97,6 +97,8 @@ class PairOut(Model):
     overlap_ratio: float = Field(description="Added by the helix over the width in mesh")
     tip_clearance_1_mm: float
     tip_clearance_2_mm: float
+    tip_clearance_mm: float = Field(description="The lesser of the two")
+    total_contact_ratio: float = Field(description="Transverse and overlap together")
     working_depth_mm: float
     skips_at_mm: float | None
     verdict: str = Field(description="jammed, interferes, tight, right, loose or skipping")

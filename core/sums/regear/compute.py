@@ -9,6 +9,7 @@ import numpy as np
 from gearing.regear import Drive, Found, Stocked, Target, regear
 from gearing.regear.search import change
 from gearing.train.applications import road_speed
+from gearing.workshop.safety import caution
 
 from .notes import cut_note
 from .request import RegearIn
@@ -62,6 +63,7 @@ def regear_drive(given: RegearIn) -> RegearOut:
                 load=one.load,
                 load_says=change(one.load),
                 off=one.off,
+                close=one.close,
                 distance_mm=one.distance,
                 hole=one.hole or None,
                 backlash_mm=one.backlash if np.isfinite(one.backlash) else None,
@@ -79,6 +81,7 @@ def regear_drive(given: RegearIn) -> RegearOut:
         holes_mm=[] if holes is None else [round(float(a), 3) for a in holes],
         fitting=fitting,
         says=_says(found, fitting),
+        caution=caution("regear"),
         note=cut_note(
             given.pinions, given.spurs, given.module_mm, given.pressure_angle_deg, given.pinions_cut
         ),
@@ -122,5 +125,5 @@ def _says(found: Found, fitting: int) -> str:
     best = found.choices[0]
     where = f", hole {best.hole}" if best.hole else f" at {best.distance:.2f} mm"
     stock = "" if best.in_stock else "; not in stock"
-    miss = "on target" if abs(best.off) < 0.003 else f"{best.off:+.1%} off".replace("%", " %")
+    miss = "on target" if best.exact else f"{best.off:+.1%} off".replace("%", " %")
     return f"{best.pinion} on {best.spur}{where}: {miss}{stock}."

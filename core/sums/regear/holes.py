@@ -85,5 +85,7 @@ def _distances(plate: PlateIn | None) -> np.ndarray[tuple[int], np.dtype[np.floa
         If it was not measured.
     """
     if plate is None:
-        raise GearingError("Measure the holes first.", field="plate", hint="First, pitch, count and offset.")
+        raise GearingError(
+            "Measure the holes first.", code="no_holes", field="plate", hint="First, pitch, count and offset."
+        )
     return plate.plate().distances()

@@ -33,7 +33,12 @@ def read_counts(said: Any) -> Any:
     for part in re.split(r"[,;\s]+", re.sub(r"\s*(-|–|to)\s*", "-", said.strip()[:400])):
         found = _RANGE.match(part.strip())
         if not found or int(found[2] or found[1]) < int(found[1]):
-            raise GearingError(f"“{part[:20]}” is no count.", field="", hint="Counts and ranges: 10-20, 24.")
+            raise GearingError(
+                f"“{part[:20]}” is no count.",
+                code="not_a_count",
+                field="",
+                hint="Counts and ranges: 10-20, 24.",
+            )
         made += range(int(found[1]), int(found[2] or found[1]) + 1)
     return list(dict.fromkeys(made))
 
@@ -94,6 +99,7 @@ class SlotIn(Model):
         if self.least_mm >= self.most_mm:
             raise GearingError(
                 "The slot is upside down.",
+                code="slot_reversed",
                 field="least_mm",
                 hint="The nearest distance first, then the farthest.",
             )

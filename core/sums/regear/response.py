@@ -18,6 +18,7 @@ class ChoiceOut(Model):
     load: float = Field(description="Motor torque for the same push, as a share of the present")
     load_says: str
     off: float = Field(description="By what share the final drive misses the target")
+    close: bool = Field(description="Whether it does what was asked for, near enough")
     distance_mm: float
     hole: int | None
     backlash_mm: float | None
@@ -54,4 +55,5 @@ class RegearOut(Model):
     holes_mm: list[float]
     fitting: int
     says: str
+    caution: str
     note: str = Field(description="How the pinions are taken as cut, and what another way would do")

@@ -20,7 +20,9 @@ def use_out(
         return []
     back = found.speeds[output]
     if not back:
-        raise GearingError("The output stands still.", field="output", hint="Take another shaft.")
+        raise GearingError(
+            "The output stands still.", code="output_stands", field="output", hint="Take another shaft."
+        )
     final = abs(float(found.speeds[driven] / back))
     torque = 0.0
     if given.torque_nmm and loaded:

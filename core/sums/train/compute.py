@@ -8,6 +8,7 @@ from math import degrees, lcm, pi
 from gearing.data import table
 from gearing.errors import GearingError
 from gearing.train import Belt, Mesh, Planetary, Solution, Source, Train, Worm, solve
+from gearing.train.line import count_spots, next_stage_at
 from gearing.train.model import Coupling, hunts, meetings
 from gearing.train.power import Power, StagePower, lead_angle, power
 
@@ -16,7 +17,7 @@ from .backlash import play_out
 from .faults import clicks_out, says_of_clicks
 from .open_counts import fill
 from .request import TrainIn
-from .response import MeetingOut, ShaftOut, StageOut, TrainOut
+from .response import MeetingOut, ShaftOut, SpotOut, StageOut, TrainOut
 from .schematic import gears_out, side_out
 from .troubles import troubles_of
 
@@ -38,22 +39,31 @@ def run_train(given: TrainIn) -> TrainOut:
     found = solve(train)
     driven = [shaft for shaft, speed in train.driven.items() if speed]
     if not driven:
-        raise GearingError("Nothing turns.", field="driven", hint="Give a speed to one shaft.")
+        raise GearingError(
+            "Nothing turns.", code="nothing_turns", field="driven", hint="Give a speed to one shaft."
+        )
     output = _output(given, train)
     whole = found.ratio(driven[0], output) if len(driven) == 1 else None
     if whole is None and len(driven) == 1:
         raise GearingError(
-            "The output stands still.", field="output", hint="Take another shaft as the output."
+            "The output stands still.",
+            code="output_stands",
+            field="output",
+            hint="Take another shaft as the output.",
         )
     turned = given.shaft or output
     if turned not in found.speeds:
         raise GearingError(
-            f"There is no shaft {turned}.", field="shaft", hint=f"One of: {', '.join(found.speeds)}."
+            f"There is no shaft {turned}.",
+            code="unknown_shaft",
+            field="shaft",
+            hint=f"One of: {', '.join(found.speeds)}.",
         )
     for told in given.stages:
         if told.number > len(train.couplings):
             raise GearingError(
                 f"There is no stage {told.number}: this train has {len(train.couplings)}.",
+                code="unknown_stage",
                 field="stages",
                 hint="Number the stages as they stand in the line, the first is 1.",
             )
@@ -65,6 +75,8 @@ def run_train(given: TrainIn) -> TrainOut:
     suspects = clicks_out(given, found, turned)
     return TrainOut(
         line=line,
+        counts=[[SpotOut(start=a, end=b) for a, b in stage] for stage in count_spots(given.line)],
+        next_stage_at=next_stage_at(given.line),
         ratio=f"{abs(whole.numerator)} : {whole.denominator}" if whole else "",
         ratio_decimal=float(whole) if whole else None,
         says=_says(whole, found, output, driven),
@@ -106,7 +118,10 @@ def _output(given: TrainIn, train: Train) -> str:
     if given.output:
         if given.output not in shafts:
             raise GearingError(
-                f"There is no shaft {given.output}.", field="output", hint=f"One of: {', '.join(shafts)}."
+                f"There is no shaft {given.output}.",
+                code="unknown_shaft",
+                field="output",
+                hint=f"One of: {', '.join(shafts)}.",
             )
         return given.output
     last = f"{len(train.couplings) + 1}"
@@ -134,6 +149,7 @@ def _loaded(given: TrainIn, found: Solution, driven: list[str], output: str) -> 
         if output in found.train.driven or not found.turn(output, Source(driven[0])):
             raise GearingError(
                 f"Shaft {driven[0]} passes no power to shaft {output}.",
+                code="no_power",
                 field="torque_nmm",
                 hint="Take the shaft that is loaded as the output.",
             )

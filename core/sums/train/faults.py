@@ -25,6 +25,7 @@ def clicks_out(given: TrainIn, found: Solution, turned: str) -> list[ClicksOut]:
         if one.shaft not in found.speeds:
             raise GearingError(
                 f"There is no shaft {one.shaft}.",
+                code="unknown_shaft",
                 field=f"bearings.{place}.shaft",
                 hint=f"One of: {', '.join(found.speeds)}.",
             )

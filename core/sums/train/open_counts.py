@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from gearing.errors import GearingError
+from gearing.train.line import has_open_counts
 from gearing.train.open_counts import Measured, fill_in, ratio_of_turns
 
 from .request import KnownIn, TrainIn
@@ -20,12 +21,13 @@ def fill(given: TrainIn) -> list[FilledOut]:
     GearingError
         If nothing was measured, or no filling agrees with what was.
     """
-    if "?" not in given.line:
+    if not has_open_counts(given.line):
         return []
     found = fill_in(given.line, _measured(given.known or KnownIn()))
     if not found:
         raise GearingError(
             "No counts agree with what was measured.",
+            code="no_filling",
             field="known",
             hint="Count the turns again over more of them, or check the other counts.",
         )

@@ -86,6 +86,7 @@ class PlanetaryIn(Model):
         if self.paired and not self.teeth_outer:
             raise GearingError(
                 "Paired planets are two gears: one count is missing.",
+                code="count_missing",
                 field="teeth_outer",
                 hint="Count the planet that meets the ring as well.",
             )
@@ -164,6 +165,7 @@ class BearingIn(Model):
         if self.ball_mm and self.pitch_mm and self.ball_mm * self.balls > pi * self.pitch_mm:
             raise GearingError(
                 f"{self.balls} balls of {self.ball_mm:g} mm do not go on a circle of {self.pitch_mm:g} mm.",
+                code="balls_do_not_fit",
                 field="ball_mm",
                 hint="Measure the ball, and halfway between the races across the bearing.",
             )
@@ -274,7 +276,10 @@ class TrainIn(Model):
     def _one_way_of_saying(self) -> TrainIn:
         if bool(self.line.strip()) == bool(self.couplings):
             raise GearingError(
-                "Say the train as pairs.", field="line", hint="12:60 | 14:48 | 10:40, or a list of couplings."
+                "Say the train as pairs.",
+                code="no_train",
+                field="line",
+                hint="12:60 | 14:48 | 10:40, or a list of couplings.",
             )
         return self
 

@@ -141,10 +141,19 @@ class UseRow(Model):
     how: str
 
 
+class SpotOut(Model):
+    """Where a count stands in the line as it was sent."""
+
+    start: int
+    end: int
+
+
 class TrainOut(Model):
     """The whole train."""
 
     line: str = Field(description="As solved, open counts filled in; empty for couplings")
+    counts: list[list[SpotOut]] = Field(description="Counts of each stage in the line, as they are typed")
+    next_stage_at: int = Field(description="Where another stage would be typed")
     ratio: str = Field(description="Turns of the driven shaft for one of the output, in lowest terms")
     ratio_decimal: float | None = Field(
         description="None where the output stands still or several are driven"

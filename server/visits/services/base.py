@@ -71,6 +71,7 @@ def taken(what: str) -> GearingError:
     """The refusal of an id that already stands for something elsewhere."""
     return GearingError(
         f"This {what} is already recorded in another place.",
+        code="taken_id",
         field="id",
         hint="Reload the page; nothing was changed.",
     )

@@ -36,6 +36,7 @@ def tick(member: Member, visit_id: UUID, tick_id: UUID, piece_id: UUID, outcome:
     if answered + count > out:
         raise GearingError(
             f"{out} came off and {answered} of them are already accounted for.",
+            code="too_many_counted",
             field="count",
             hint="Go back a step to undo a count, or count again.",
         )

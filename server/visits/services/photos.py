@@ -129,7 +129,10 @@ def mark_photo(
     pieces = {mark["piece"] for mark in marks if mark.get("piece")}
     if pieces and Piece.objects.filter(id__in=pieces, step__visit=visit).count() != len(pieces):
         raise GearingError(
-            "That piece is not of this visit.", field="marks", hint="Pick a piece of the row for each pin."
+            "That piece is not of this visit.",
+            code="foreign_piece",
+            field="marks",
+            hint="Pick a piece of the row for each pin.",
         )
     told = None if based_on is None else {"marks": based_on}
     marks = settle(visit, photo_id, told, {"marks": marks}, {"marks": photo.marks})["marks"]
@@ -168,7 +171,9 @@ def read_picture(upload: UploadedFile) -> Pictures:
 
 
 def _refused(problem: str) -> GearingError:
-    return GearingError(problem, field="file", hint="Take it again as a JPEG, PNG or WebP photo.")
+    return GearingError(
+        problem, code="no_picture", field="file", hint="Take it again as a JPEG, PNG or WebP photo."
+    )
 
 
 def _encoded(picture: Any) -> Pictures:

@@ -101,12 +101,16 @@ def pin_gear(
         return piece
     rims = max(1, len(entry_of(piece).teeth))
     if rim >= rims:
-        raise GearingError("This piece has no such gear.", field="rim", hint=f"It has {rims}.")
+        raise GearingError(
+            "This piece has no such gear.", code="unknown_rim", field="rim", hint=f"It has {rims}."
+        )
     candidates: list[CandidateOut] | list[FormCandidate] = (
         here(read_form, given).candidates if isinstance(given, FormIn) else here(read_gear, given).candidates
     )
     if choice >= len(candidates):
-        raise GearingError("No such candidate.", field="choice", hint="Read the gear again.")
+        raise GearingError(
+            "No such candidate.", code="unknown_candidate", field="choice", hint="Read the gear again."
+        )
     chosen = candidates[choice]
     piece.pins.filter(rim=rim, superseded=False).update(superseded=True)
     last = piece.pins.aggregate(last=Max("order"))["last"] or 0

@@ -51,6 +51,7 @@ def mark_step(
     if key.startswith("piece:"):
         raise GearingError(
             "A piece cannot be struck from the rebuild.",
+            code="piece_not_struck",
             field="key",
             hint="Leave it out as a spare, or write it off.",
         )

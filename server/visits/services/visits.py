@@ -32,7 +32,12 @@ def open_visit(member: Member, visit_id: UUID, unit_id: UUID, given: dict[str, A
         If the kind of unit is unknown or an id belongs elsewhere.
     """
     if given["kind"] not in unit_kinds():
-        raise GearingError("Pick what kind of unit it is.", field="kind", hint="Other geared unit will do.")
+        raise GearingError(
+            "Pick what kind of unit it is.",
+            code="no_unit_kind",
+            field="kind",
+            hint="Other geared unit will do.",
+        )
     unit, made = Unit.objects.select_for_update().get_or_create(
         id=unit_id,
         defaults={
@@ -112,7 +117,12 @@ def set_check(member: Member, visit_id: UUID, check: str, done: bool) -> Visit:
     """
     visit = own_visit(member, visit_id, lock=True)
     if check not in unit_kind(visit.unit.kind).prove:
-        raise GearingError("That check is not one of this unit's.", field="check", hint="Reload the page.")
+        raise GearingError(
+            "That check is not one of this unit's.",
+            code="unknown_check",
+            field="check",
+            hint="Reload the page.",
+        )
     kept = [c for c in visit.checks_done if c != check]
     return _set(visit, member, "check", None, checks_done=[*kept, check] if done else kept)
 
@@ -138,7 +148,10 @@ def follow_guide(member: Member, visit_id: UUID, guide_id: UUID | None) -> Visit
     guide = own_visit(member, guide_id) if guide_id else None
     if guide and (guide.id == visit.id or not guide.steps.filter(number__isnull=False).exists()):
         raise GearingError(
-            "That visit has no row to go by.", field="guide_id", hint="Pick one whose strip was recorded."
+            "That visit has no row to go by.",
+            code="no_guide",
+            field="guide_id",
+            hint="Pick one whose strip was recorded.",
         )
     if visit.guide_id != (guide.id if guide else None):
         before = str(visit.guide_id or "")

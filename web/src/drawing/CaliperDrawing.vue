@@ -23,8 +23,8 @@ const ghost = computed(() => (props.made ? gearPath(props.made.tooth, props.made
 const left = computed(() => CX + (props.hold?.left_mm ?? 0) * scale.value);
 const right = computed(() => Math.min(W - 20, CX + (props.hold?.right_mm ?? 0) * scale.value));
 const reach = computed(() => CY - (props.hold?.height_mm ?? 0) * scale.value);
-const jawed = computed(() => ["tips", "narrow", "span"].includes(props.hold?.kind ?? ""));
-const jawEnd = computed(() => (props.hold?.kind === "span" ? reach.value + 26 : CY + (props.hold?.kind === "narrow" ? 5 : 56)));
+const jawed = computed(() => props.hold && props.hold.jaws !== "none");
+const jawEnd = computed(() => (props.hold?.jaws === "edge" ? reach.value + 26 : CY + (props.hold?.jaws === "blades" ? 5 : 56)));
 const marks = computed(() => (props.hold?.marks ?? []).map(([x, y]) => ({ x: CX + (x ?? 0) * scale.value, y: CY - (y ?? 0) * scale.value })));
 const pin = computed(() => ((props.hold?.mark_size_mm ?? 0) / 2) * scale.value);
 const bore = computed(() => Math.max(12, ((props.bore || props.drawing.tip_radius_mm * 0.36) / 2) * scale.value));

@@ -4,7 +4,7 @@ from .corrections import correct
 from .grammar import LONGEST_LINE, parse
 from .model import Chip, Entry, Fastener
 from .printing import print_entry, print_fastener
-from .titles import build_title, chips, name_of, strip_title
+from .titles import build_title, chips, name_of, order_words, strip_title, thread_label
 
 __all__ = [
     "LONGEST_LINE",
@@ -15,8 +15,10 @@ __all__ = [
     "chips",
     "correct",
     "name_of",
+    "order_words",
     "parse",
     "print_entry",
     "print_fastener",
     "strip_title",
+    "thread_label",
 ]

@@ -112,6 +112,7 @@ def _fastener(entry: Entry, field: str, text: str) -> Entry:
 def _not_a(field: str, text: str) -> GearingError:
     return GearingError(
         f"“{text}” is no {field} this line can take.",
+        code="chip_refused",
         field=field,
         hint=f"Type it as {_EXAMPLES[field]}." if field in _EXAMPLES else "Edit the line itself.",
     )

@@ -87,6 +87,7 @@ def parse(line: str) -> Entry:
     if len(line) > LONGEST_LINE:
         raise GearingError(
             f"This line has {len(line):,} characters; a step takes at most {LONGEST_LINE}.",
+            code="line_too_long",
             field="line",
             hint="Say one piece or group a line. Nothing was changed.",
         )
@@ -94,6 +95,7 @@ def parse(line: str) -> Entry:
     if not tokens:
         raise GearingError(
             "There is nothing on the line yet.",
+            code="line_empty",
             field="line",
             hint="Say what comes off: 4x M3x10 hex2 rear cover.",
         )

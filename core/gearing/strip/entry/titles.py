@@ -78,6 +78,22 @@ def build_title(entry: Entry, *, new: bool = False) -> str:
     return f"{kinds()[entry.kind].on} {_object(entry)}" + (", new" if new else "")
 
 
+ORDERED_BY = ("thread", "head", "drive", "size", "material", "facing")
+"""Chips that are said over a counter when the same is asked for again."""
+
+
+def order_words(entry: Entry) -> str:
+    """What a replacement for the piece is asked for by, besides its name and what its gears were read as.
+
+    Examples
+    --------
+    >>> from gearing.strip.entry import parse
+    >>> order_words(parse("2x M3x10 button hex2 rear cover"))
+    'M3 × 10 · button · hex 2'
+    """
+    return " · ".join(chip.value for chip in chips(entry) if chip.field in ORDERED_BY)
+
+
 def chips(entry: Entry) -> list[Chip]:
     """Everything understood, in the order it is said aloud."""
     found = [Chip("count", "count", f"{entry.count} ×")] if entry.count > 1 else []

@@ -74,13 +74,16 @@ def reach(steps: list[StripStep], target: int) -> Reach:
     """
     entries = {step.number: step.entry for step in steps}
     if target not in entries:
-        raise GearingError(f"There is no step {target}.", field="step", hint="Pick a piece of the row.")
+        raise GearingError(
+            f"There is no step {target}.", code="unknown_step", field="step", hint="Pick a piece of the row."
+        )
     graph = precedence(steps)
     needed = sorted(nx.ancestors(graph, target) | {target})
     part = graph.subgraph(needed)
     if not nx.is_directed_acyclic_graph(part):
         raise GearingError(
             "The steps to this piece need each other in a ring.",
+            code="steps_in_a_ring",
             field="step",
             hint="Correct the “after” of one of them first.",
         )

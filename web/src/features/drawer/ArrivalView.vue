@@ -90,7 +90,7 @@ async function size() {
     const read = await ask(api.POST("/api/sums/read", { body: { ...rest, teeth: numberOr(measured.value.teeth, 0), readings: [{ ...plain, value: tips.value.trim() }] } }));
     const [first] = read.candidates;
     sized.value = first ? `${read.answer}: ${read.reason}` : read.answer;
-    if (first && read.certain) measured.value.module = first.label.endsWith("DP") ? first.label : String(first.module_mm);
+    if (first && read.certain) measured.value.module = first.size;
     problem.value = undefined;
   } catch (error) {
     problem.value = asProblem(error);

@@ -30,17 +30,16 @@ export const partOf = (typed: Typed): PartIn => ({
 });
 
 /** A pinned gear as a query of a route. */
-export function queryOf(pin: Pin): LocationQueryRaw {
-  const given = pin.given as { bore_mm?: number | null; bore_shape?: string; width_mm?: number | null; boss?: string; material?: string };
+export function queryOf({ part, size, gear }: Pin): LocationQueryRaw {
   const query = {
-    teeth: pin.teeth,
-    module: pin.label.endsWith("DP") ? pin.label : pin.gear?.module_mm,
-    angle: pin.gear?.pressure_angle_deg,
-    bore: given.bore_mm,
-    shape: given.bore_mm ? given.bore_shape : "",
-    width: given.width_mm,
-    boss: given.boss,
-    material: given.material,
+    teeth: part.teeth,
+    module: gear ? size : "",
+    angle: part.pressure_angle_deg,
+    bore: part.bore_mm,
+    shape: part.bore_shape,
+    width: part.width_mm,
+    boss: part.boss,
+    material: part.material,
   };
   return Object.fromEntries(Object.entries(query).filter(([, value]) => value).map(([key, value]) => [key, String(value)]));
 }

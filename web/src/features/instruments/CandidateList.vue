@@ -7,6 +7,7 @@ interface Compared {
   measured_mm: number;
   predicted_mm: number | null;
   off_by: number | null;
+  astray: boolean;
   times?: number;
   scatter_mm?: number;
 }
@@ -58,7 +59,7 @@ const place = (off: number) => 50 + Math.max(-3.4, Math.min(3.4, off)) * 14;
         <td>
           <svg viewBox="0 0 100 20" width="100" height="20" role="img" :aria-label="row.off_by == null ? 'gives no such reading' : `${row.off_by.toFixed(1)} reading errors`">
             <path d="M8 10H92M50 3V17M22 6V14M78 6V14" />
-            <circle v-if="row.off_by != null" :cx="place(row.off_by)" cy="10" r="5.500" :class="{ off: Math.abs(row.off_by) > 3 }" />
+            <circle v-if="row.off_by != null" :cx="place(row.off_by)" cy="10" r="5.500" :class="{ off: row.astray }" />
           </svg>
         </td>
       </tr>

@@ -19,7 +19,7 @@ import JudgementList from "./JudgementList.vue";
 import MeasurementList from "./MeasurementList.vue";
 import { useCaliper } from "./caliper";
 import HiddenGearPanel from "./HiddenGearPanel.vue";
-import { ANGLES, useReader, type Kind } from "./reader";
+import { anglesOf, useReader, type Kind } from "./reader";
 import { maybeNumber } from "../../text/numbers";
 
 const props = defineProps<{ ring: boolean; piece?: Piece; rim: number }>();
@@ -30,6 +30,7 @@ const reader = useReader(() => (props.piece ? (store.visit?.unit.kind ?? "") : "
 const { teeth, orTeeth, rows, helix, hand, angle, bore, boreShape, width, mark, boss, material, worn, missing, read, bare, problem, choice, candidate, wrong } = reader;
 const list = ref<InstanceType<typeof MeasurementList>>();
 const counting = ref(false);
+const angles = computed(anglesOf);
 const SHAPES = ["round", "D", "spline", "hex", "keyed"];
 const WORN = [
   { key: "both", label: "both flanks" },
@@ -102,7 +103,7 @@ async function pin() {
 function inTheDrawer() {
   const one = candidate.value;
   if (!one) return;
-  const query = { teeth: String(drawing.value?.teeth ?? teeth.value), module: one.label.endsWith("DP") ? one.label : String(one.module_mm), angle: String(one.pressure_angle_deg), bore: bore.value, width: width.value };
+  const query = { teeth: String(drawing.value?.teeth ?? teeth.value), module: one.size, angle: String(one.pressure_angle_deg), bore: bore.value, width: width.value };
   void router.push({ name: "drawer", query });
 }
 
@@ -152,7 +153,7 @@ onMounted(async () => {
         <label>Of <InputText v-model="material" maxlength="40" placeholder="nylon" /></label>
         <label>Helix <InputText v-model="helix" class="value" inputmode="decimal" placeholder="0°" :invalid="wrong.field === 'helix_deg'" /></label>
         <Select v-if="helix.trim()" v-model="hand" :options="['left', 'right']" aria-label="Hand of the helix" placeholder="hand?" show-clear />
-        <Select v-model="angle" :options="ANGLES" option-label="label" option-value="key" aria-label="What speaks for a pressure angle" placeholder="angle not known" show-clear />
+        <Select v-model="angle" :options="angles" option-label="label" option-value="key" aria-label="What speaks for a pressure angle" placeholder="angle not known" show-clear />
         <Select v-model="worn" :options="WORN" option-label="label" option-value="key" aria-label="Where it is worn" placeholder="no wear seen" show-clear />
       </div>
     </section>

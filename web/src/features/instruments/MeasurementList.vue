@@ -41,14 +41,14 @@ defineExpose({ focus });
 <template>
   <ol ref="list" class="measured" aria-label="Measurements">
     <li v-for="(row, n) in rows" :key="n" @focusin="emit('at', n)">
-      <label :for="`value${n}`">{{ kindOf(row.kind).label }}</label>
+      <label :for="`value${n}`">{{ kindOf(row.kind)?.label ?? row.kind }}</label>
       <span class="extra">
-        <InputText v-if="kindOf(row.kind).k" v-model="row.k" class="value few" inputmode="numeric" :aria-label="kindOf(row.kind).k" @keydown.enter="nextField" />
-        <InputText v-else-if="kindOf(row.kind).size" v-model="row.size" class="value few" inputmode="decimal" placeholder="⌀" :aria-label="kindOf(row.kind).size" @keydown.enter="nextField" />
-        <SelectButton v-else-if="row.kind === 'tips'" v-model="row.how" :options="HOW" option-label="label" option-value="key" :allow-empty="false" aria-label="how the tips are read" />
+        <InputText v-if="kindOf(row.kind)?.number" v-model="row.k" class="value few" inputmode="numeric" :aria-label="kindOf(row.kind)?.number" @keydown.enter="nextField" />
+        <InputText v-else-if="kindOf(row.kind)?.pins" v-model="row.size" class="value few" inputmode="decimal" placeholder="⌀" aria-label="pin diameter" @keydown.enter="nextField" />
+        <SelectButton v-else-if="kindOf(row.kind)?.hows.length" v-model="row.how" :options="HOW" option-label="label" option-value="key" :allow-empty="false" aria-label="how the tips are read" />
       </span>
       <InputText :id="`value${n}`" v-model="row.values" class="value reading" inputmode="decimal" :placeholder="n ? '' : 'mm or 0.5in'" :invalid="wrong === n" @keydown.enter="nextField" />
-      <button type="button" class="drop" :aria-label="`Take off: ${kindOf(row.kind).label}`" @click="emit('drop', n)">×</button>
+      <button type="button" class="drop" :aria-label="`Take off: ${kindOf(row.kind)?.label ?? row.kind}`" @click="emit('drop', n)">×</button>
     </li>
   </ol>
   <div class="more">

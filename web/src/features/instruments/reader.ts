@@ -5,6 +5,7 @@ import { api, ask, asProblem } from "../../api/client";
 import { latest } from "../../api/latest";
 import type { Gear, ProbeIn, Problem, Read, ReadIn, ReadingIn } from "../../api/types";
 import { maybeNumber, numberOr } from "../../text/numbers";
+import { useChoices } from "./choices";
 
 export type Kind = NonNullable<ProbeIn["kind"]>;
 
@@ -17,39 +18,18 @@ export interface Row {
   values: string;
 }
 
-interface Measurement {
-  key: Kind;
-  label: string;
-  k?: string;
-  size?: string;
-  /** Taken inside a ring. */
-  ring?: boolean;
-}
-
-const KINDS: Measurement[] = [
-  { key: "tips", label: "Over the tips" },
-  { key: "span", label: "Span over teeth", k: "teeth in the span" },
-  { key: "root", label: "Root diameter" },
-  { key: "pins", label: "Over pins", size: "pin diameter" },
-  { key: "narrow", label: "Tip to tip, narrow jaws" },
-  { key: "bore", label: "Tip to far side of bore" },
-  { key: "chord", label: "Chord between two tips", k: "pitches in the chord" },
-  { key: "mate", label: "Centre distance to its mate", k: "teeth of the mate" },
-  { key: "inside", label: "Tip to tip, inside", ring: true },
-  { key: "between", label: "Between pins", size: "pin diameter", ring: true },
-  { key: "floor", label: "Root to root, inside", ring: true },
-  { key: "ring mate", label: "Centre distance to its pinion", k: "teeth of the pinion", ring: true },
-];
+const choices = useChoices();
 
 /** What can be measured on a gear, or inside a ring. */
-export const kindsOf = (ring: boolean) => KINDS.filter((one) => Boolean(one.ring) === ring);
+export const kindsOf = (ring: boolean) => (choices.value?.methods ?? []).filter((one) => one.internal === ring);
+export const kindOf = (kind: Kind) => choices.value?.methods.find((one) => one.key === kind);
 
 /** What speaks for a pressure angle, and how it is known. */
-export const ANGLES = [14.5, 20, 25].flatMap((angle) =>
-  (["eye", "gauge", "told"] as const).map((from) => ({ key: `${angle} ${from}`, label: `${angle}°, ${{ eye: "by eye", gauge: "on the gauge", told: "told so" }[from]}` })),
-);
+export const anglesOf = () =>
+  (choices.value?.pressure_angles_deg ?? []).flatMap((angle) =>
+    (["eye", "gauge", "told"] as const).map((from) => ({ key: `${angle} ${from}`, label: `${angle}°, ${{ eye: "by eye", gauge: "on the gauge", told: "told so" }[from]}` })),
+  );
 
-export const kindOf = (kind: Kind) => KINDS.find((one) => one.key === kind) as (typeof KINDS)[number];
 const fresh = (kind: Kind): Row => ({ kind, how: "settled", k: "", size: "", values: "" });
 
 export function useReader(unitKind: () => string, ring: boolean) {
@@ -85,8 +65,8 @@ export function useReader(unitKind: () => string, ring: boolean) {
   const show = computed<ProbeIn | null>(() => {
     const row = rows.value[at.value];
     if (!row) return null;
-    const { k, size } = kindOf(row.kind);
-    if ((k && !maybeNumber(row.k)) || (size && !row.size.trim()) || (row.kind === "bore" && !bore.value.trim())) return null;
+    const way = kindOf(row.kind);
+    if (!way || (way.number && !maybeNumber(row.k)) || (way.pins && !row.size.trim()) || (way.bore && !bore.value.trim())) return null;
     return probe(row);
   });
   const given = computed<ReadIn>(() => ({

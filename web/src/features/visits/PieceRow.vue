@@ -12,7 +12,7 @@ const emit = defineEmits<{ pick: [step: Step] }>();
 
 const strip = ref<HTMLElement>();
 const scales = computed(() => scalesOf(props.steps));
-const groupOf = (step?: Step) => step?.piece.chips.find((chip) => chip.field === "group")?.value ?? "";
+const groupOf = (step?: Step) => step?.piece.group ?? "";
 
 /** Sub-assemblies of two steps and more, by name. */
 const groups = computed(() => {

@@ -12,7 +12,7 @@ const props = defineProps<{ entry?: Entry; step?: Step; photos?: string[] }>();
 const store = useVisit();
 
 const figure = computed<Figure | undefined>(() => props.entry?.figure ?? props.step?.piece.figure);
-const chips = computed(() => props.entry?.chips ?? props.step?.piece.chips ?? []);
+const facts = computed(() => props.entry ?? props.step?.piece);
 const pictures = computed(() => [...(props.photos ?? []), ...(props.entry ? [] : (props.step?.photos ?? []).map((photo) => photo.id))]);
 const flipped = ref(false);
 /** The photo opened large, to be marked. */
@@ -35,9 +35,9 @@ const scale = computed(() => {
   return 2;
 });
 const sized = computed(() => Boolean(figure.value && (figure.value.length || figure.value.diameter || figure.value.rims.length)));
-const facing = computed(() => chips.value.find((chip) => chip.field === "facing")?.value);
-const minds = computed(() => props.entry?.minds ?? props.step?.piece.minds ?? []);
-const mind = computed(() => chips.value.find((chip) => chip.field === "caution")?.value);
+const facing = computed(() => facts.value?.facing);
+const minds = computed(() => facts.value?.minds ?? []);
+const mind = computed(() => facts.value?.caution);
 const half = computed(() => {
   const f = figure.value;
   return f && f.shape === "screw" ? ((f.length + f.head_height) * scale.value) / 2 : 0;
@@ -55,13 +55,13 @@ const half = computed(() => {
       <g v-if="half && figure.length" class="dimension">
         <path :d="`M${figure.head_width * scale / 2 + 12} ${half - figure.length * scale}H100M${figure.diameter * scale / 2 + 8} ${half}H100M92 ${half - figure.length * scale}V${half}`" />
         <path class="arrow" :d="`M92 ${half - figure.length * scale}l-4.500 11h9zM92 ${half}l-4.500 -11h9z`" />
-        <text x="104" :y="half - (figure.length * scale) / 2 + 6">{{ chips.find((chip) => chip.field === "thread")?.value }}</text>
+        <text x="104" :y="half - (figure.length * scale) / 2 + 6">{{ facts?.thread }}</text>
       </g>
       <g v-else-if="figure.rims.length" class="dimension">
         <text x="0" y="144" text-anchor="middle">{{ figure.rims.map((rim) => rim.teeth).join(" / ") }} teeth{{ figure.rims.every((rim) => rim.read) ? "" : ", size not yet read" }}</text>
       </g>
-      <g v-else-if="chips.find((chip) => chip.field === 'size')" class="dimension">
-        <text x="0" y="144" text-anchor="middle">{{ chips.find((chip) => chip.field === "size")?.value }}</text>
+      <g v-else-if="facts?.size" class="dimension">
+        <text x="0" y="144" text-anchor="middle">{{ facts?.size }}</text>
       </g>
     </svg>
     <figcaption v-if="figure">

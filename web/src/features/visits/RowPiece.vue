@@ -11,7 +11,7 @@ const props = defineProps<{ step: Step; here: boolean; counting?: boolean; scale
 defineEmits<{ pick: [] }>();
 
 const drawn = computed(() => lie(props.step, props.scales));
-const group = computed(() => props.step.piece.chips.find((chip) => chip.field === "group")?.value);
+const group = computed(() => props.step.piece.group);
 const counted = computed(() => props.counting && props.step.piece.owed <= answered(props.step.piece));
 </script>
 

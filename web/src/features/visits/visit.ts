@@ -159,26 +159,17 @@ export const useVisit = defineStore("visit", () => {
   /** Lay a piece down. `understood` is what the core made of the line. */
   async function layDown(line: string, understood: Entry, photos: string[]) {
     const id = newId();
+    const { title, ...facts } = understood;
     if (visit.value) visit.value.photos = visit.value.photos.filter((photo) => !photos.includes(photo.id));
     const shown: Step = {
       id,
       number: (steps.value.at(-1)?.number ?? 0) + 1,
       line,
-      title: understood.title,
+      title,
       photos: photos.map((photo) => ({ id: photo, width: 4, height: 3, marks: [] })),
       piece: {
         id,
-        kind: understood.kind,
-        count: understood.count,
-        owed: understood.owed,
-        renewed: understood.renewed,
-        name: understood.name,
-        fastener: understood.fastener,
-        teeth: understood.teeth,
-        form: understood.form,
-        chips: understood.chips,
-        minds: understood.minds,
-        figure: understood.figure,
+        ...facts,
         verdict: "",
         finding: "",
         findings: [],

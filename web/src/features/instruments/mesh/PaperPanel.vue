@@ -4,10 +4,12 @@ import { computed } from "vue";
 
 import type { Pair } from "../../../api/types";
 import "../panel.css";
+import { useChoices } from "../choices";
 import { useMesh } from "./mesh";
 
 const props = defineProps<{ pair: Pair }>();
 const desk = useMesh();
+const choices = useChoices();
 const best = computed(() => props.pair.paper[0]);
 const TONE: Record<string, string> = { right: "proved", tight: "harm", loose: "soft", lost: "harm" };
 </script>
@@ -32,9 +34,7 @@ const TONE: Record<string, string> = { right: "proved", tight: "harm", loose: "s
   <details>
     <summary>The other ways to set it</summary>
     <ul>
-      <li><b>By feel:</b> mate held, the gear rocks just noticeably at its tightest place; turn it round once and feel everywhere.</li>
-      <li><b>By a hole or pin:</b> the pair has one hole; see the hole chart in Regear.</li>
-      <li><b>Measured:</b> shaft distance by caliper over both shafts, less half of each; or a dial on the mate's tooth.</li>
+      <li v-for="way in choices?.mesh_ways.filter((one) => one.key !== 'paper')" :key="way.key"><b>{{ way.name }}:</b> {{ way.how }}</li>
     </ul>
   </details>
 </template>

@@ -75,17 +75,18 @@ export const useMesh = defineStore("mesh", () => {
   const known = computed(() => one.value?.pin?.gear ?? two.value?.pin?.gear);
 
   /** A gear not read is sent by its teeth alone: the core takes it to be of its mate's size. */
-  function gear(rim: Rim | undefined, teeth: string, size: string, shift: string, hand: number): GearIn {
+  function gear(rim: Rim | undefined, teeth: string, size: string, shift: string): GearIn {
     if (inVisit.value && rim) return rim.pin?.gear ? { ...rim.pin.gear, teeth: rim.teeth } : { teeth: rim.teeth };
-    return { teeth: numberOr(teeth, 0), module_mm: size.trim(), pressure_angle_deg: maybeNumber(said.angle) ?? 20, profile_shift: maybeNumber(shift) ?? 0, helix_angle_deg: hand * (maybeNumber(said.helix) ?? 0) };
+    return { teeth: numberOr(teeth, 0), module_mm: size.trim(), pressure_angle_deg: maybeNumber(said.angle) ?? 20, profile_shift: maybeNumber(shift) ?? 0, helix_angle_deg: maybeNumber(said.helix) ?? 0 };
   }
 
   const given = computed<PairIn>(() => ({
-    first: gear(one.value, said.teeth1, said.size, said.shift1, 1),
-    second: gear(two.value, said.teeth2, said.size, said.shift2, form.value === "ring" ? 1 : -1),
+    first: gear(one.value, said.teeth1, said.size, said.shift1),
+    second: gear(two.value, said.teeth2, said.size, said.shift2),
     internal: form.value === "ring",
     centre_distance_mm: said.distance.trim() || null,
-    hands_known: !inVisit.value || [one, two].every((rim) => rim.value?.pin?.hand_known ?? true),
+    // One helix is typed for both: which way the mate's lies the core knows.
+    hands_known: inVisit.value && [one, two].every((rim) => rim.value?.pin?.hand_known ?? true),
     band: band.name,
     band_low: maybeNumber(band.low),
     band_high: maybeNumber(band.high),
@@ -141,7 +142,7 @@ export const useMesh = defineStore("mesh", () => {
   const now = computed(() => {
     const p = pair.value;
     if (!p) return undefined;
-    const exact = { distance: p.centre_distance_mm, backlash: p.backlash_mm, contact: p.contact_ratio + p.overlap_ratio, clearance: Math.min(p.tip_clearance_1_mm, p.tip_clearance_2_mm), verdict: p.verdict };
+    const exact = { distance: p.centre_distance_mm, backlash: p.backlash_mm, contact: p.total_contact_ratio, clearance: p.tip_clearance_mm, verdict: p.verdict };
     if (dragged.value === undefined) return exact;
     const c = p.curve;
     const from = c.distance_mm[0] ?? 0;

@@ -118,7 +118,7 @@ onMounted(() => {
             <tbody>
               <tr v-for="(one, n) in desk.found.choices.slice(0, 12)" :key="`${one.pinion}:${one.spur}`" :class="{ on: n === picked, out: !one.fits }" @click="picked = n">
                 <td><button type="button" class="value pick" :aria-pressed="n === picked">{{ one.pinion }} : {{ one.spur }}</button> <span v-if="one.in_stock" class="proved small">in stock</span> <span v-if="one.hunts" class="soft small">hunts</span></td>
-                <td class="value num">{{ one.final_drive.toFixed(2) }}<p class="small" :class="Math.abs(one.off) < 0.02 ? 'proved' : 'soft'">{{ one.off > 0 ? "+" : "−" }}{{ (100 * Math.abs(one.off)).toFixed(1) }} %</p></td>
+                <td class="value num">{{ one.final_drive.toFixed(2) }}<p class="small" :class="one.close ? 'proved' : 'soft'">{{ one.off > 0 ? "+" : "−" }}{{ (100 * Math.abs(one.off)).toFixed(1) }} %</p></td>
                 <td class="value num">{{ (one.speed_km_h ?? one.travel_mm).toFixed(1) }}</td>
                 <td class="value num">{{ one.hole ? `hole ${one.hole}` : one.distance_mm.toFixed(2) }}</td>
                 <td class="value num">{{ one.fits ? one.backlash_mm?.toFixed(2) : "–" }}</td>
@@ -131,7 +131,7 @@ onMounted(() => {
           <Button :disabled="!chosen" @click="mesh">See it mesh <KeyCap k="M" /></Button>
           <Button v-if="holed && desk.chart" variant="outlined" @click="showHoles = !showHoles">{{ showHoles ? "Choices" : "Hole chart" }}</Button>
         </div>
-        <p class="verdict bad small">A faster or harder gearing heats motor, controller and battery: feel them after a minute, then after three. On roads and paths a limit of speed may be law; local rules decide.</p>
+        <p class="verdict bad small">{{ desk.found.caution }}</p>
       </template>
     </section>
   </main>

@@ -4,14 +4,16 @@ import InputText from "primevue/inputtext";
 
 import type { TrainOut } from "../../../api/types";
 import "../panel.css";
+import { useChoices } from "../choices";
 import { useTrain } from "./train";
 
 defineProps<{ train: TrainOut }>();
 const desk = useTrain();
+const choices = useChoices();
 </script>
 
 <template>
-  <p class="soft">Turn one shaft slowly by hand and count the clicks over several turns. Unit off, battery out.</p>
+  <p class="soft">{{ choices?.cautions.clicks }}</p>
   <div class="asked">
     <label>Shaft <InputText v-model="desk.said.shaft" class="value few" :placeholder="train.turned" /></label>
     <label>turns <InputText v-model="desk.said.turns" class="value few" inputmode="decimal" /></label>

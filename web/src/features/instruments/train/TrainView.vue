@@ -46,7 +46,7 @@ const PARTS = [
 ] as const;
 const picked = ref<{ stage: number; nth: number }>();
 const count = computed(() => (picked.value ? desk.countAt(picked.value.stage, picked.value.nth) : undefined));
-const open = computed(() => line.value.includes("?"));
+const open = computed(() => problem.value?.code === "open_count" || Boolean(train.value?.filled.length));
 
 /** Gears of the visit, to be tapped into pairs. */
 const visitId = computed(() => (typeof route.query.visit === "string" ? route.query.visit : ""));

@@ -42,7 +42,7 @@ export const useTrain = defineStore("train", () => {
   const problem = ref<Problem>();
 
   const given = computed<TrainIn>(() => ({
-    line: line.value.trim(),
+    line: line.value,
     rpm: maybeNumber(said.rpm) ?? 1000,
     shaft: said.shaft.trim(),
     turns: maybeNumber(said.turns) ?? 1,
@@ -51,25 +51,25 @@ export const useTrain = defineStore("train", () => {
     torque_nmm: maybeNumber(said.torque),
     stages: stages.value.flatMap((one, n) => (one.module.trim() || one.turn.trim() ? [{ number: n + 1, module_mm: one.module.trim() || null, backlash_mm: maybeNumber(one.backlash), distance_mm: one.distance.trim() || null, turn_deg: maybeNumber(one.turn) }] : [])),
     play: said.play.trim() && said.radius.trim() ? { play_mm: said.play.trim(), radius_mm: said.radius.trim() } : null,
-    known: line.value.includes("?")
-      ? {
-          ratio: maybeNumber(said.ratio),
-          turns_in: maybeNumber(said.turnsIn),
-          turns_out: maybeNumber(said.turnsOut),
-          distances: said.distance.trim() && said.distanceModule.trim() ? [{ number: numberOr(said.distanceStage, 1), distance_mm: said.distance.trim(), module_mm: said.distanceModule.trim() }] : [],
-        }
-      : null,
+    known: {
+      ratio: maybeNumber(said.ratio),
+      turns_in: maybeNumber(said.turnsIn),
+      turns_out: maybeNumber(said.turnsOut),
+      distances: said.distance.trim() && said.distanceModule.trim() ? [{ number: numberOr(said.distanceStage, 1), distance_mm: said.distance.trim(), module_mm: said.distanceModule.trim() }] : [],
+    },
     use: use.value ?? null,
   }));
 
   const begin = latest();
   async function look() {
     const last = begin();
-    if (!given.value.line) return;
+    if (!line.value.trim()) return;
     try {
+      const sent = line.value;
       const answer = await ask(api.POST("/api/sums/train", { body: given.value }));
       if (!last()) return;
       train.value = answer;
+      [spots.value, behind.value, asked] = [answer.counts, answer.next_stage_at, sent];
       problem.value = undefined;
       while (stages.value.length < answer.stages.length) stages.value.push({ module: "", backlash: "", distance: "", turn: "" });
     } catch (error) {
@@ -79,14 +79,14 @@ export const useTrain = defineStore("train", () => {
   }
   watch(given, resting(() => void look()), { deep: true });
 
-  /** Where a count of a stage stands in the line: shaft names are passed over. */
+  /** Where the counts stand in the line now: as the core said, moved on by what was tapped since. */
+  const spots = ref<TrainOut["counts"]>([]);
+  const behind = ref(0);
+  let asked = "";
+
   function spot(stage: number, nth: number): [number, number] | undefined {
-    const parts = line.value.split("|");
-    const before = parts.slice(0, stage - 1).join("|").length + (stage > 1 ? 1 : 0);
-    const text = parts[stage - 1] ?? "";
-    const named = /^\s*[A-Za-z]\w*(?:-[A-Za-z]\w*)+\s+/.exec(text)?.[0].length ?? 0;
-    const found = [...text.slice(named).matchAll(/\d+|\?/g)][nth];
-    return found ? [before + named + found.index, before + named + found.index + found[0].length] : undefined;
+    const at = line.value === asked ? spots.value[stage - 1]?.[nth] : undefined;
+    return at && [at.start, at.end];
   }
 
   function countAt(stage: number, nth: number): number | undefined {
@@ -94,15 +94,25 @@ export const useTrain = defineStore("train", () => {
     return at ? Number(line.value.slice(...at)) || undefined : undefined;
   }
 
+  function put(text: string, from: number, to: number) {
+    const longer = text.length - (to - from);
+    for (const one of spots.value.flat()) {
+      if (one.start > from) one.start += longer;
+      if (one.end >= to) one.end += longer;
+    }
+    behind.value += longer;
+    line.value = line.value.slice(0, from) + text + line.value.slice(to);
+    asked = line.value;
+  }
+
   function setCount(stage: number, nth: number, count: number) {
     const at = spot(stage, nth);
-    if (at && count > 0) line.value = line.value.slice(0, at[0]) + String(count) + line.value.slice(at[1]);
+    if (at && count > 0) put(String(count), ...at);
   }
 
   function add(stage: string) {
-    const [stagesSaid, ...tail] = line.value.split(";");
-    const body = (stagesSaid ?? "").trim();
-    line.value = [body ? `${body} | ${stage}` : stage, ...tail].join(" ;");
+    const end = line.value === asked ? behind.value : line.value.length;
+    put(line.value.trim() ? ` | ${stage}` : stage, end, end);
   }
 
   return { line, said, stages, use, train, problem, look, spot, countAt, setCount, add };

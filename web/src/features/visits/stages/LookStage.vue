@@ -14,10 +14,12 @@ import ToothPicker from "../../../drawing/ToothPicker.vue";
 import PhotoButton from "../PhotoButton.vue";
 import PieceSheet from "../PieceSheet.vue";
 import { useVisit, type Verdict } from "../visit";
+import { useSession } from "../../workshop/session";
 import { maybeNumber } from "../../../text/numbers";
 
 const emit = defineEmits<{ enter: [stage: string] }>();
 const store = useVisit();
+const session = useSession();
 const router = useRouter();
 const note = ref("");
 const instead = ref("");
@@ -32,12 +34,9 @@ const play = ref({ mm: "", radius: "" });
 const left = computed(() => store.pieces.filter((piece) => !piece.verdict).length);
 const piece = computed(() => store.picked?.piece);
 const rim = computed(() => piece.value?.figure.rims[0]);
-const VERDICTS: { key: Verdict; label: string; k: string }[] = [
-  { key: "keep", label: "Keep", k: "K" },
-  { key: "clean", label: "Clean", k: "C" },
-  { key: "replace", label: "Replace", k: "R" },
-  { key: "pair", label: "Replace with mate", k: "M" },
-];
+/** The key each verdict is given by. */
+const KEYS: Partial<Record<string, string>> = { keep: "K", clean: "C", replace: "R", pair: "M" };
+const verdicts = computed(() => (session.words?.verdicts ?? []).filter((one) => one.key).map((one) => ({ key: one.key as Verdict, label: one.label[0]?.toUpperCase() + one.label.slice(1), k: KEYS[one.key] ?? "" })));
 const found = (key: string) => findings.value.find((one) => one.what === key);
 const teeth = computed(() => Object.fromEntries(findings.value.map((one) => [one.what, one.teeth ?? []])));
 const plain = (what: string): Finding => ({ what, teeth: [], face: "", mm: 0, radius: 0 });
@@ -165,10 +164,10 @@ onMounted(() => {
         <label class="note">Note <InputText id="finding" v-model="note" maxlength="300" placeholder="anything else" @change="noted" /></label>
       </div>
       <p v-for="work in piece.worked" :key="work.id" class="worked"><span>{{ work.says }}</span><button type="button" :aria-label="`Take back: ${work.says}`" @click="store.dropWork(piece.id, work.id)">×</button></p>
-      <p v-if="seen?.reason" class="reason"><b v-if="seen.verdict">{{ VERDICTS.find((one) => one.key === seen?.verdict)?.label }}:</b> {{ seen.reason }}</p>
+      <p v-if="seen?.reason" class="reason"><b v-if="seen.verdict">{{ verdicts.find((one) => one.key === seen?.verdict)?.label }}:</b> {{ seen.reason }}</p>
       <p v-else class="soft">Both faces, every tooth. Play often comes from a worn pin, slot or bore, and not from the teeth.</p>
       <div class="actions verdicts" role="group" aria-label="Verdict">
-        <Button v-for="one in VERDICTS" :key="one.key" :variant="piece.verdict === one.key ? undefined : 'outlined'" :aria-pressed="piece.verdict === one.key" :class="{ wanted: seen?.verdict === one.key }" @click="judge(one.key)">{{ one.label }} <KeyCap :k="one.k" /></Button>
+        <Button v-for="one in verdicts" :key="one.key" :variant="piece.verdict === one.key ? undefined : 'outlined'" :aria-pressed="piece.verdict === one.key" :class="{ wanted: seen?.verdict === one.key }" @click="judge(one.key)">{{ one.label }} <KeyCap :k="one.k" /></Button>
       </div>
       <label v-if="another || instead" class="note">Goes in instead <InputText id="instead" v-model="instead" maxlength="400" spellcheck="false" placeholder="as in the strip: M3x12 button" @change="noted" /></label>
       <div class="actions">

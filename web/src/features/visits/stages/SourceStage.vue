@@ -11,21 +11,20 @@ import PieceFigure from "../../../drawing/PieceFigure.vue";
 import { queryOf } from "../../drawer/part";
 import { dead, renewed, useVisit } from "../visit";
 import WaitsFor from "../WaitsFor.vue";
+import { useChoices } from "../../instruments/choices";
 
 const emit = defineEmits<{ enter: [stage: string] }>();
 const store = useVisit();
+const choices = useChoices();
 const wanted = computed(() => store.steps.filter((step) => renewed(step.piece)));
 
 /** What is known of the piece, as it would be said over a counter. */
 function asked(step: (typeof wanted.value)[number]) {
-  const { piece } = step;
-  const gears = piece.pins.map((pin) => {
-    const given = pin.given as { bore_mm?: number | null; width_mm?: number | null };
-    const more = [given.bore_mm ? `bore ${given.bore_mm}` : "", given.width_mm ? `width ${given.width_mm}` : ""].filter(Boolean);
-    return [pin.gear ? `${pin.label} ${pin.gear.pressure_angle_deg}°, ${pin.teeth} teeth` : pin.says, ...more].join(", ");
+  const gears = step.piece.pins.map(({ part, gear, size, says }) => {
+    const more = [part.bore_mm ? `bore ${part.bore_mm}` : "", part.width_mm ? `width ${part.width_mm}` : ""].filter(Boolean);
+    return [gear ? `${size} ${gear.pressure_angle_deg}°, ${part.teeth} teeth` : says, ...more].join(", ");
   });
-  const said = piece.chips.filter((chip) => ["thread", "head", "drive", "size", "material", "facing"].includes(chip.field)).map((chip) => chip.value);
-  return [...gears, ...said].join(" · ");
+  return [...gears, step.piece.order_words].filter(Boolean).join(" · ");
 }
 
 /** What came for each piece, newest first. */
@@ -68,7 +67,7 @@ useKeys({ Enter: () => emit("enter", "build") });
           </div>
         </li>
       </ul>
-      <p v-if="wanted.length" class="soft">Must agree: tooth count, pitch, pressure angle, bore, width, side of the boss, material. Check what arrives against this before the unit is opened again.</p>
+      <p v-if="wanted.length" class="soft">{{ choices?.must_agree }}</p>
       <p v-else class="soft">No piece was judged to be replaced.</p>
       <div class="actions"><Button @click="emit('enter', 'build')">All here, build <KeyCap k="Enter" /></Button></div>
     </section>

@@ -108,7 +108,7 @@ watch(line, (text) => {
 /** Without the server the line is kept as it is and understood when it is sent. */
 function unread(text: string): Entry {
   const figure = { shape: "other", length: 0, diameter: 0, bore: 0, thickness: 0, head: "", head_width: 0, head_height: 0, drive: "", rims: [] };
-  return { line: text, title: text, kind: "other", count: 1, owed: 1, renewed: false, name: text, fastener: "", teeth: [], form: "", chips: [], minds: [], figure };
+  return { line: text, title: text, kind: "other", count: 1, owed: 1, renewed: false, name: text, fastener: "", thread: "", size: "", group: "", facing: "", caution: "", order_words: "", teeth: [], form: "", chips: [], minds: [], figure };
 }
 
 /** The field is free for the next piece at once; a line that is refused comes back to it. */

@@ -1,0 +1,93 @@
+"""What can be picked in the instruments, from the data."""
+
+from __future__ import annotations
+
+from pydantic import Field
+
+from gearing.data import table
+from gearing.workshop.safety import caution
+
+from .base import Model
+from .probe import MethodOut, methods_out
+
+
+class BandChoice(Model):
+    key: str
+    says: str
+    low: float
+    high: float
+    source: str
+
+
+class FieldChoice(Model):
+    name: str
+    label: str
+    usual: str
+
+
+class ApplicationChoice(Model):
+    """What a train can be asked for in its unit."""
+
+    kind: str
+    label: str
+    fields: list[FieldChoice]
+    motor: bool = Field(description="Whether the motor's speed and torque count")
+    caution: str
+
+
+class WayChoice(Model):
+    """A way of setting a mesh."""
+
+    key: str
+    name: str
+    how: str
+
+
+class ChoicesOut(Model):
+    """What can be picked in mesh and fits, from the data."""
+
+    bands: list[BandChoice]
+    materials: list[str]
+    friction: dict[str, float]
+    press_materials: list[str]
+    grades: list[str]
+    methods: list[MethodOut]
+    pressure_angles_deg: list[float]
+    applications: list[ApplicationChoice]
+    mesh_ways: list[WayChoice]
+    must_agree: str = Field(description="In what a replacement gear must agree with the old one")
+    cautions: dict[str, str] = Field(description="By what is worked on")
+
+
+def choices() -> ChoicesOut:
+    """Bands, materials, faces, grades, ways of measuring and of setting a mesh, and applications."""
+    fitting, mesh, train = table("fitting"), table("mesh"), table("train")
+    schools = next(one for one in table("schools")["question"] if one["key"] == "mesh")["school"]
+    return ChoicesOut(
+        bands=[
+            BandChoice(key=key, says=row["says"], low=row["low"], high=row["high"], source=row["source"])
+            for key, row in mesh["bands"].items()
+        ],
+        materials=list(mesh["materials"]),
+        friction=fitting["friction"]["faces"],
+        press_materials=list(fitting["press"]["materials"]),
+        grades=[name for name in fitting["press"]["steps"][0] if name not in ("over", "up_to", "H7")],
+        methods=methods_out(),
+        pressure_angles_deg=[float(one["degrees"]) for one in table("sizes")["pressure_angles"]],
+        applications=[
+            ApplicationChoice(
+                kind=key,
+                label=row["label"],
+                fields=[FieldChoice(name=n, label=label, usual=usual) for n, label, usual in row["fields"]],
+                motor=row.get("motor", False),
+                caution=caution(key),
+            )
+            for key, row in train["applications"].items()
+        ],
+        mesh_ways=[
+            WayChoice(key=one["key"], name=one["name"], how=table("rebuild")["mesh"][one["key"]])
+            for one in schools
+        ],
+        must_agree=table("fits")["must_agree"],
+        cautions={about: caution(about) for about in table("safety")},
+    )
