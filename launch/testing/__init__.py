@@ -40,7 +40,7 @@ def test(words: list[str]) -> int:
     asked = [word for word in words if word != "--long"]
     with lock(VAR / "test.lock", "Another test run is going on; waiting …"):
         run = _with_database if _need_database(asked) else _bare
-        outcomes = run(_labels(asked), min(LANES, os.cpu_count() or 1))
+        outcomes = run(_labels(asked), min(LANES, (os.cpu_count() or 1) + 1))
     _say_parts(outcomes)
     passed, failed, skipped = (
         sum(getattr(one, count) for one in outcomes) for count in ("passed", "failed", "skipped")

@@ -80,6 +80,10 @@ def django_runner(lane: int) -> Any:
     from django.test.runner import DiscoverRunner
     from django.test.utils import setup_test_environment
 
+    from workshop.sign_in import FewAtATime
+
+    # How slow a hash is is not what is tried here: a cheap one, of the same kind.
+    FewAtATime.time_cost, FewAtATime.memory_cost, FewAtATime.parallelism = 1, 64, 1
     connection.settings_dict["TEST"]["NAME"] = f"{TESTED}{lane}"
     setup_test_environment()
     runner = DiscoverRunner(verbosity=0, interactive=False, keepdb=True, top_level=str(ROOT))

@@ -19,7 +19,7 @@ TABLET: ViewportSize = {"width": 1180, "height": 820}
 TABLET_UPRIGHT: ViewportSize = {"width": 820, "height": 1180}
 FAILED = VAR / "test" / "failed"
 
-expect.set_options(timeout=15_000)
+expect.set_options(timeout=30_000)
 
 
 @cache

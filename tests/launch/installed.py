@@ -127,10 +127,11 @@ finally:
 """What a start does up to serving, in a process that can be ended at any moment."""
 
 
-def preparing(folder: Path) -> subprocess.Popen[str]:
-    """Begin it."""
+def preparing(folder: Path, sample: bool = True) -> subprocess.Popen[str]:
+    """Begin it; with the sample workshop unless it is not wanted."""
     kept = {name: value for name, value in os.environ.items() if not name.startswith("DENTADO_")}
-    env = {**kept, "PYTHONPATH": os.pathsep.join(str(ROOT / part) for part in ("core", "server", ""))}
+    paths = os.pathsep.join(str(ROOT / part) for part in ("core", "server", ""))
+    env = {**kept, "PYTHONPATH": paths, "DENTADO_DEMO": "1" if sample else "0"}
     return subprocess.Popen(
         [sys.executable, "-c", PREPARE, str(folder)], cwd=ROOT, env=env, text=True,
         stdout=subprocess.PIPE, stderr=subprocess.STDOUT, start_new_session=True,

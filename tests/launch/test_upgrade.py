@@ -51,32 +51,39 @@ class CutShort(unittest.TestCase):
         finally:
             own.stop()
 
-    def whole_time(self, var: Path) -> float:
+    def whole_time(self, var: Path, sample: bool = True) -> float:
         began = time.monotonic()
-        said = preparing(var).communicate()[0]
+        said = preparing(var, sample).communicate()[0]
         self.assertIn("prepared", said)
         return time.monotonic() - began
 
-    def cut(self, var: Path, after: float, sort: str) -> None:
+    def cut(self, var: Path, after: float, sort: str, sample: bool = True) -> None:
         """End it so long after its beginning; the next one must come through."""
-        process = preparing(var)
+        process = preparing(var, sample)
         time.sleep(after)
         said = end(process, sort)
-        again = preparing(var).communicate()[0]
+        again = preparing(var, sample).communicate()[0]
         self.assertIn("prepared", again, f"{sort} after {after:.2f} s: {said} / {again}")
         self.assertFalse((var / "upgrading.json").exists())
 
-    def test_a_first_run(self) -> None:
-        sample = self.folder / "whole"
-        whole = self.whole_time(sample)
-        expected = {name: len(rows) for name, rows in self.seen(sample).items()}
-        self.assertGreater(expected["visits"], 5)
-        for n in range(MOMENTS):
-            var = self.folder / f"first {n}"
-            with self.subTest(moment=n):
-                self.cut(var, whole * (n + 0.5) / MOMENTS, SORTS[n % 3])
+    def first_run(self, sample: bool, moments: list[int]) -> None:
+        """Cut short at these moments; the next start has what an uncut one has."""
+        whole_var = self.folder / f"whole {sample}"
+        whole = self.whole_time(whole_var, sample)
+        expected = {name: len(rows) for name, rows in self.seen(whole_var).items()}
+        self.assertEqual(expected["visits"] > 5, sample)
+        for n in moments:
+            var = self.folder / f"first {n} {sample}"
+            with self.subTest(moment=n, sample=sample):
+                self.cut(var, whole * (n + 0.5) / MOMENTS, SORTS[n % 3], sample)
                 self.assertEqual({name: len(rows) for name, rows in self.seen(var).items()}, expected)
             shutil.rmtree(var)
+
+    def test_a_first_run_while_the_tables_are_made(self) -> None:
+        self.first_run(False, list(range(MOMENTS)))
+
+    def test_a_first_run_while_the_sample_is_laid_in(self) -> None:
+        self.first_run(True, list(range(MOMENTS)) if LONG else [MOMENTS - 1])
 
     def test_an_upgrade_from_the_oldest_version(self) -> None:
         old = self.folder / "oldest"
