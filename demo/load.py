@@ -100,7 +100,7 @@ def _load_stay(member: Member, stay: Stay) -> None:
         outcome = "new" if off.verdict == "replace" or entry.discard else "in"
         services.tick(member, visit.id, demo_id(piece_id, "tick"), piece_id, outcome, entry.count)
     _turn_in_between(member, visit, stay.built)
-    for check in unit_kinds()[stay.kind].prove[: stay.checks]:
+    for check in list(unit_kinds()[stay.kind].prove)[: stay.checks]:
         services.set_check(member, visit.id, check, True)
     services.note_to_watch(member, visit.id, stay.watch)
     services.enter_stage(member, visit.id, stay.stage)

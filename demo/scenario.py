@@ -55,7 +55,7 @@ SCENARIO = (
     Stay(
         "Dunlin 40", "reel", "low-profile casting reel", "Section B", "three seasons",
         "Line guide stops half way across and starts again by itself.",
-        ("clicking", "slop at the output"), ("at one spot each turn",),
+        ("clicking", "slop"), ("one_spot",),
         "source", ("part", "idler 23 teeth, promised for Friday"),
         (
             StripLine("handle nut af10 @crank #A1"),
@@ -76,7 +76,7 @@ SCENARIO = (
     Stay(
         "Heron 650", "servo", "sail-winch servo, drum 38 mm", "Locker 14", "one summer",
         "Stiff since it was stored wet.",
-        ("stiff",), ("from cold",),
+        ("stiff",), ("cold",),
         "file", ("owner", "fetched in June"),
         (
             StripLine("servo lead connector ^white wire to the edge"),
@@ -99,7 +99,7 @@ SCENARIO = (
     Stay(
         "Heron 650", "servo", "sail-winch servo, drum 38 mm", "Locker 14", "two summers, about 60 hours",
         "Winds the sail in, then slips with a rattle when the wind picks up.",
-        ("clicking", "jumps teeth", "slop at the output"), ("only under load",),
+        ("clicking", "jumping", "slop"), ("under_load",),
         "read", ("me", "second wheel to be read"),
         (
             StripLine("servo lead connector ^white wire to the edge"),
@@ -121,7 +121,7 @@ SCENARIO = (
     Stay(
         "Otter 8", "tracked", "tracked amphibious carrier, twin motor", "Club loan 3", "one season on new sprockets",
         "Screams on the left side since it went off the slip. Larger sprockets were fitted in spring.",
-        ("grinding", "whining"), ("after a knock", "after a part was fitted"),
+        ("grinding", "whining"), ("after_knock", "after_part"),
         "build", ("me", ""),
         (
             StripLine("battery"),
@@ -143,7 +143,7 @@ SCENARIO = (
     Stay(
         "Tern", "boat", "sounding boat, bevel drive", "Harbour school", "not known, found in the store",
         "Clicks when it pulls, quiet in the hand.",
-        ("clicking", "knocks in and out"), ("only under load",),
+        ("clicking", "knocking"), ("under_load",),
         "look", ("me", ""),
         (
             StripLine("battery"),
@@ -169,7 +169,7 @@ SCENARIO = (
     Stay(
         "Quay crane", "crane", "slewing drive, two-stage planetary", "Model harbour", "opened twice before",
         "Jib swings past its stop. Plastic planets are to become steel.",
-        ("slop at the output",), ("once warm",),
+        ("slop",), ("warm",),
         "strip", ("decision", "steel planets: three or all six?"),
         (
             StripLine("4x M2.5x30 cap hex2 ring gear stack @motor #A1"),
@@ -192,7 +192,7 @@ SCENARIO = (
     Stay(
         "Ticket counter", "counter", "counting train, six wheels", "Ferry office", "about 260 000 tickets",
         "Stops at 9 990.",
-        ("binds when tightened",), ("at one spot each turn",),
+        ("binding",), ("one_spot",),
         "file", ("owner", "fetched in March"),
         (
             StripLine("4x M2x5 pan ph0 back plate @rear #A1"),
@@ -223,14 +223,14 @@ SCENARIO = (
     Stay(
         "Ticket counter", "counter", "counting train, six wheels", "Ferry office", "about 400 000 tickets",
         "The tens wheel stays behind now and then.",
-        ("jumps teeth",), ("at one spot each turn",),
+        ("jumping",), ("one_spot",),
         "listen", ("owner", "may the reading be noted and sealed?"),
         guided=True,
     ),
     Stay(
         "Weather mast", "mount", "pan head, worm and wheel", "Roof, east mast", "five winters",
         "Points beside the mark in the cold and creeps in wind.",
-        ("stiff", "slop at the output"), ("from cold",),
+        ("stiff", "slop"), ("cold",),
         "file", ("owner", "ready to fetch"),
         (
             StripLine("2x M4x12 cap hex3 cap plate @top #A1"),

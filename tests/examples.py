@@ -10,12 +10,12 @@ from hypothesis import HealthCheck, settings
 
 LONG = bool(os.environ.get("DENTADO_LONG"))
 """Set by ``./dentado test --long``."""
-LEAST = 25
+LEAST = 20
 
 
 def examples(many: int) -> Callable[[Any], Any]:
-    """As a decorator: `many` drawn at random when long, a third of them and the same each time when not."""
-    few = min(many, max(LEAST, many // 3))
+    """As a decorator: `many` drawn at random when long, a quarter of them and the same each time when not."""
+    few = min(many, max(LEAST, many // 4))
     return settings(
         max_examples=many if LONG else few,
         derandomize=not LONG,

@@ -8,6 +8,9 @@ from django.conf import settings
 from django.db import models
 
 from workshop.models import Workshop
+from workshop.stored import Shape, StoredField
+
+PART = Shape("arrival.part")
 
 
 class StockItem(models.Model):
@@ -59,8 +62,8 @@ class Arrival(models.Model):
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     workshop = models.ForeignKey(Workshop, on_delete=models.PROTECT, related_name="+")
-    wanted = models.JSONField()
-    measured = models.JSONField()
+    wanted = StoredField(shape=PART)
+    measured = StoredField(shape=PART)
     verdict = models.CharField(max_length=10)
     accepted = models.BooleanField()
     reason = models.CharField(max_length=300, blank=True)

@@ -7,6 +7,11 @@ import uuid
 from django.conf import settings
 from django.db import models
 
+from workshop.stored import Shape, StoredField
+
+READINGS = Shape("round.readings")
+RESULT = Shape("round.result")
+
 
 class Round(models.Model):
     """One hidden gear in a member's hands: what was read, what it was called, and what that scores."""
@@ -14,10 +19,10 @@ class Round(models.Model):
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     member = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="+")
     gear = models.CharField(max_length=40)
-    readings = models.JSONField(default=list)
+    readings = StoredField(default=list, shape=READINGS)
     named_teeth = models.PositiveSmallIntegerField(null=True)
     named_size = models.CharField(max_length=30, blank=True)
-    result = models.JSONField(null=True)
+    result = StoredField(null=True, shape=RESULT)
     score = models.PositiveSmallIntegerField(null=True)
     started_at = models.DateTimeField(auto_now_add=True)
     named_at = models.DateTimeField(null=True)

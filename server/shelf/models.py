@@ -8,6 +8,9 @@ from django.conf import settings
 from django.db import models
 
 from workshop.models import Workshop
+from workshop.stored import Shape, StoredField
+
+ITEM = Shape("consumable.told")
 
 
 class Consumable(models.Model):
@@ -16,7 +19,7 @@ class Consumable(models.Model):
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     workshop = models.ForeignKey(Workshop, on_delete=models.PROTECT, related_name="+")
     key = models.CharField(max_length=40)
-    told = models.JSONField()
+    told = StoredField(shape=ITEM)
     gone = models.BooleanField(default=False)
     recorded_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="+")
     changed_at = models.DateTimeField(auto_now=True)

@@ -13,6 +13,7 @@ from pydantic import TypeAdapter
 from gearing.geometry.gear import Gear
 from gearing.rebuild import Removed
 from gearing.strip.entry import Entry, parse
+from gearing.strip.kinds import kinds
 
 _ENTRY = TypeAdapter(Entry)
 
@@ -41,8 +42,11 @@ def entry_to_json(entry: Entry) -> dict[str, Any]:
 
 
 def entry_of(piece: Any) -> Entry:
-    """What a piece's line said when it was recorded."""
-    return _ENTRY.validate_python(piece.entry)
+    """What a piece's line said when it was recorded; a kind no longer known reads as other, its words kept."""
+    kept = piece.entry
+    if kept.get("kind") not in kinds():
+        kept = {**kept, "kind": "other", "words": kept.get("words") or str(kept.get("kind", ""))}
+    return _ENTRY.validate_python(kept)
 
 
 def gear_of(pin: Any) -> Gear | None:

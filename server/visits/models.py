@@ -12,13 +12,22 @@ import uuid
 from django.conf import settings
 from django.db import models
 
-from gearing.rebuild import OUTCOMES, VERDICTS
-from gearing.workshop.stages import STAGES, WAITS
 from workshop.models import Workshop
+from workshop.stored import StoredField
 
 from .mapping import RecordQuerySet
-
-VERDICT_WORDS = {key: one.label for key, one in VERDICTS.items()}
+from .stored import (
+    CALCULATION,
+    CHANGED,
+    CHECKED,
+    CONCLUSION,
+    ENTRY,
+    FINDINGS,
+    HEARD,
+    HEARD_WHEN,
+    MARKS,
+    READING,
+)
 
 
 class Recorded(models.Model):
@@ -54,13 +63,13 @@ class Visit(Recorded):
     number = models.PositiveSmallIntegerField(default=1)
     complaint = models.TextField(max_length=2000, blank=True)
     use_so_far = models.CharField(max_length=120, blank=True)
-    symptoms = models.JSONField(default=list)
-    conditions = models.JSONField(default=list)
-    stage = models.CharField(max_length=10, choices=list(STAGES.items()), default="listen")
+    symptoms = StoredField(default=list, shape=HEARD)
+    conditions = StoredField(default=list, shape=HEARD_WHEN)
+    stage = models.CharField(max_length=10, default="listen")
     guide = models.ForeignKey("self", on_delete=models.PROTECT, related_name="+", null=True)
-    waits_for = models.CharField(max_length=10, choices=list(WAITS.items()), default="me")
+    waits_for = models.CharField(max_length=10, default="me")
     waits_note = models.CharField(max_length=200, blank=True)
-    checks_done = models.JSONField(default=list)
+    checks_done = StoredField(default=list, shape=CHECKED)
     to_watch = models.TextField(max_length=2000, blank=True)
     changed_at = models.DateTimeField(auto_now=True)
 
@@ -89,11 +98,11 @@ class Piece(Recorded):
     """
 
     step = models.OneToOneField(Step, on_delete=models.PROTECT, related_name="piece")
-    entry = models.JSONField()
-    verdict = models.CharField(max_length=10, choices=list(VERDICT_WORDS.items()), blank=True)
+    entry = StoredField(shape=ENTRY)
+    verdict = models.CharField(max_length=10, blank=True)
     finding = models.CharField(max_length=300, blank=True)
     # What was seen, by kind: {"what": "chipped", "teeth": [3, 4], "face": "front"}; play at a radius.
-    findings = models.JSONField(default=list)
+    findings = StoredField(default=list, shape=FINDINGS)
     # What goes in instead, said as in the strip; empty for the same again.
     instead = models.CharField(max_length=400, blank=True)
 
@@ -103,8 +112,8 @@ class GearReading(Recorded):
 
     piece = models.ForeignKey(Piece, on_delete=models.PROTECT, related_name="pins")
     rim = models.PositiveSmallIntegerField(default=0)
-    given = models.JSONField()
-    chosen = models.JSONField()
+    given = StoredField(shape=READING)
+    chosen = StoredField(shape=CONCLUSION)
     superseded = models.BooleanField(default=False)
     taken_back = models.BooleanField(default=False)
     # Its place among the readings of the piece: clocks are set back, orders are not.
@@ -118,7 +127,7 @@ class KeptCalculation(Recorded):
     """A sum done for a piece and kept with it: shims, springs, a press fit. The rebuild says it there."""
 
     piece = models.ForeignKey(Piece, on_delete=models.PROTECT, related_name="worked")
-    given = models.JSONField()
+    given = StoredField(shape=CALCULATION)
     says = models.CharField(max_length=300)
     mind = models.CharField(max_length=200, blank=True)
     taken_back = models.BooleanField(default=False)
@@ -138,7 +147,7 @@ class Photo(Recorded):
     width = models.PositiveIntegerField()
     height = models.PositiveIntegerField()
     # Numbered pins and arrows in shares of width and height, each with the piece it belongs to.
-    marks = models.JSONField(default=list)
+    marks = StoredField(default=list, shape=MARKS)
 
     class Meta:
         ordering = ["recorded_at"]
@@ -173,7 +182,7 @@ class Tick(Recorded):
     """Pieces counted back in the rebuild, and what became of them."""
 
     piece = models.ForeignKey(Piece, on_delete=models.PROTECT, related_name="ticks")
-    outcome = models.CharField(max_length=10, choices=list(OUTCOMES.items()))
+    outcome = models.CharField(max_length=10)
     count = models.PositiveSmallIntegerField()
     undone = models.BooleanField(default=False)
 
@@ -218,8 +227,8 @@ class Change(models.Model):
     at = models.DateTimeField(auto_now_add=True)
     verb = models.CharField(max_length=30)
     subject = models.UUIDField()
-    before = models.JSONField(null=True)
-    after = models.JSONField(null=True)
+    before = StoredField(null=True, shape=CHANGED)
+    after = StoredField(null=True, shape=CHANGED)
 
     class Meta:
         ordering = ["id"]

@@ -13,7 +13,7 @@ from gearing.identification.standard_sizes import size_asked
 from gearing.rebuild import PlanContext, PlanStep, build_plan, minutes_left
 from gearing.strip.entry import Entry, strip_title
 from gearing.strip.figures import figure_of
-from gearing.workshop.units import stop_running, unit_kind
+from gearing.workshop.units import conditions, stop_running, symptoms, unit_kind
 from sums.base import Model
 from sums.entry import FigureOut, PieceFacts, facts, figure_out
 from sums.fit import PartIn
@@ -159,8 +159,14 @@ class StepOut(Model):
     piece: PieceOut
 
 
-class CheckOut(Model):
-    text: str
+class Said(Model):
+    """A key that is kept, and the words for it today."""
+
+    key: str
+    label: str
+
+
+class CheckOut(Said):
     done: bool
 
 
@@ -173,8 +179,8 @@ class VisitOut(Model):
     changed_at: datetime
     complaint: str
     use_so_far: str
-    symptoms: list[str]
-    conditions: list[str]
+    symptoms: list[Said]
+    conditions: list[Said]
     stage: str
     waits_for: str
     waits_note: str
@@ -257,8 +263,8 @@ def visit_out(visit: Visit) -> VisitOut:
         changed_at=visit.changed_at,
         complaint=visit.complaint,
         use_so_far=visit.use_so_far,
-        symptoms=visit.symptoms,
-        conditions=visit.conditions,
+        symptoms=_said(visit.symptoms, symptoms()),
+        conditions=_said(visit.conditions, conditions()),
         stage=visit.stage,
         waits_for=visit.waits_for,
         waits_note=visit.waits_note,
@@ -266,10 +272,17 @@ def visit_out(visit: Visit) -> VisitOut:
         power=kind.power,
         notice=kind.notice,
         stop_running=stop_running(visit.symptoms),
-        checks=[CheckOut(text=text, done=text in visit.checks_done) for text in kind.prove],
+        checks=[
+            CheckOut(key=key, label=label, done=key in visit.checks_done) for key, label in kind.prove.items()
+        ],
         photos=[photo_out(photo) for photo in visit.photos.filter(step__isnull=True)],
         steps=[step_out(step) for step in visit.steps.filter(number__isnull=False).with_record()],
     )
+
+
+def _said(keys: list[str], words: dict[str, str]) -> list[Said]:
+    """What is no longer on a list speaks for itself."""
+    return [Said(key=key, label=words.get(key, key)) for key in keys]
 
 
 def photo_out(photo: Photo) -> PhotoOut:

@@ -6,10 +6,9 @@ from collections.abc import Mapping
 from typing import Any
 
 from gearing.inspection.findings import Finding, in_words
-from gearing.rebuild import OUTCOMES
+from gearing.rebuild import OUTCOMES, VERDICTS
 from gearing.workshop.stages import STAGES, WAITS
-
-from .models import VERDICT_WORDS
+from gearing.workshop.units import check_words
 
 
 def in_words_of(state: Mapping[str, Any] | None, kind: str = "") -> str:
@@ -44,8 +43,12 @@ def _text(value: Any, kind: str) -> str:
     return str(value)[:300] if value else ""
 
 
-def _list(value: Any, kind: str) -> str:
-    return ", ".join(map(str, value)) if isinstance(value, list) else ""
+def _checks(value: Any, kind: str) -> str:
+    return ", ".join(check_words(str(one)) for one in value) if isinstance(value, list) else ""
+
+
+def _verdict(value: Any, kind: str) -> str:
+    return VERDICTS[value].label if value in VERDICTS else str(value)
 
 
 def _count(one: str, many: str) -> Any:
@@ -58,7 +61,7 @@ def _count(one: str, many: str) -> Any:
 
 _SAYS: dict[str, Any] = {
     "line": _text,
-    "verdict": lambda value, kind: VERDICT_WORDS.get(value, str(value)),
+    "verdict": _verdict,
     "findings": _findings,
     "finding": _text,
     "instead": lambda value, kind: f"{value} instead" if value else "",
@@ -67,7 +70,7 @@ _SAYS: dict[str, Any] = {
     "stage": lambda value, kind: STAGES.get(value, str(value)),
     "waits_for": lambda value, kind: WAITS.get(value, str(value)),
     "waits_note": _text,
-    "checks_done": _list,
+    "checks_done": _checks,
     "to_watch": _text,
     "label": _text,
     "minutes": lambda value, kind: f"{value:g} min" if isinstance(value, int | float) else "",

@@ -8,6 +8,10 @@ from django.conf import settings
 from django.contrib.auth.models import AbstractUser
 from django.db import models
 
+from .stored import Shape, StoredField
+
+FACT = Shape("fact.value")
+
 SAMPLE = "sample"
 """Key of the sample workshop; a workshop of one's own has none."""
 
@@ -87,4 +91,4 @@ class Fact(models.Model):
     """Something to remember of the installation as a whole, by key."""
 
     key = models.CharField(max_length=40, primary_key=True)
-    value = models.JSONField()
+    value = StoredField(shape=FACT)

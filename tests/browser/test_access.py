@@ -3,12 +3,14 @@
 from __future__ import annotations
 
 import re
+import unittest
 from typing import Any
 
 from playwright.sync_api import Page
 
 from launch.paths import WEB
 
+from ..examples import LONG
 from .whole import TABLET, TABLET_UPRIGHT, BrowserCase, stack
 
 AXE = (WEB / "node_modules" / "axe-core" / "axe.min.js").read_text()
@@ -24,7 +26,7 @@ VISITS = {
 
 
 class Views(BrowserCase):
-    """Each view looked at once; themes by axe at one size each, the upright tablet for its sizes."""
+    """Each view looked at once a theme: by day at the desk, by lamp on an upright tablet."""
 
     lamp = "0"
     axe = True
@@ -153,7 +155,7 @@ class Day(Views):
 
 
 class Lamp(Views):
-    size = TABLET
+    size = TABLET_UPRIGHT
     lamp = "1"
 
     def test_every_view_by_lamp(self) -> None:
@@ -161,10 +163,11 @@ class Lamp(Views):
         self.instruments(self.page)
 
 
-class Upright(Views):
-    size = TABLET_UPRIGHT
+@unittest.skipUnless(LONG, "an upright tablet and a desk are tried in each run")
+class Lying(Views):
+    size = TABLET
     axe = False
 
-    def test_every_view_upright(self) -> None:
+    def test_every_view_on_a_tablet_that_lies(self) -> None:
         self.stages()
         self.instruments(self.page)

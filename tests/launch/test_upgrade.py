@@ -15,7 +15,7 @@ from ..examples import LONG
 from .installed import OLDEST, Installed, end, preparing
 from .test_backup import Device
 
-MOMENTS = 20 if LONG else 3
+MOMENTS = 20 if LONG else 2
 SORTS = ("kill", "stop", "interrupt")
 
 

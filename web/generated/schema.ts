@@ -2036,8 +2036,10 @@ export interface components {
         CheckOut: {
             /** Done */
             done: boolean;
-            /** Text */
-            text: string;
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
         };
         /** ChipOut */
         ChipOut: {
@@ -5221,6 +5223,16 @@ export interface components {
             /** Troubles */
             troubles: components["schemas"]["TroubleOut"][];
         };
+        /**
+         * Said
+         * @description A key that is kept, and the words for it today.
+         */
+        Said: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+        };
         /** SchoolOut */
         SchoolOut: {
             /** Key */
@@ -6249,7 +6261,7 @@ export interface components {
             /** Complaint */
             complaint: string;
             /** Conditions */
-            conditions: string[];
+            conditions: components["schemas"]["Said"][];
             /**
              * Id
              * Format: uuid
@@ -6270,7 +6282,7 @@ export interface components {
             /** Stop Running */
             stop_running: string;
             /** Symptoms */
-            symptoms: string[];
+            symptoms: components["schemas"]["Said"][];
             /** To Watch */
             to_watch: string;
             unit: components["schemas"]["UnitOut"];
@@ -6304,7 +6316,7 @@ export interface components {
          */
         Vocabulary: {
             /** Conditions */
-            conditions: string[];
+            conditions: components["schemas"]["Word"][];
             /** Outcomes */
             outcomes: components["schemas"]["Word"][];
             /** Pieces */
@@ -6312,7 +6324,7 @@ export interface components {
             /** Stages */
             stages: components["schemas"]["Word"][];
             /** Symptoms */
-            symptoms: string[];
+            symptoms: components["schemas"]["Word"][];
             /** Units */
             units: components["schemas"]["UnitKindOut"][];
             /** Verdicts */

@@ -33,7 +33,7 @@ VERDICTS = {
         Verdict("keep", "keep"),
         Verdict("clean", "clean"),
         Verdict("replace", "replace", True),
-        Verdict("pair", "replace with its mate", True),
+        Verdict("pair", "replace with mate", True),
     )
 }
 

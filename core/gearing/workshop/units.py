@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import cache
 
@@ -19,8 +20,8 @@ class UnitKind:
         What to do before it is opened.
     notice : str
         Said where law or licensed practice decides; empty for most.
-    prove : tuple of str
-        What is tried before it goes back to its owner.
+    prove : mapping
+        What is tried before it goes back to its owner: key to words.
     open_gears : bool
         Whether its gears run in the open, in dirt.
     """
@@ -29,7 +30,7 @@ class UnitKind:
     label: str
     power: str
     notice: str
-    prove: tuple[str, ...]
+    prove: Mapping[str, str]
     open_gears: bool = False
 
 
@@ -42,7 +43,7 @@ def unit_kinds() -> dict[str, UnitKind]:
             row["label"],
             row["power"],
             row.get("notice", ""),
-            tuple(row["prove"]),
+            row["prove"],
             row.get("open_gears", False),
         )
         for key, row in table("units")["kinds"].items()
@@ -60,14 +61,25 @@ def unit_kind(key: str) -> UnitKind:
     return unit_kinds().get(key) or unit_kinds()["other"]
 
 
-def symptoms() -> tuple[str, ...]:
-    """What a unit may sound or feel like."""
-    return tuple(table("units")["listening"]["symptoms"])
+def symptoms() -> dict[str, str]:
+    """What a unit may sound or feel like: key to words."""
+    return dict(table("units")["listening"]["symptoms"])
 
 
-def conditions() -> tuple[str, ...]:
-    """When it does so."""
-    return tuple(table("units")["listening"]["conditions"])
+def conditions() -> dict[str, str]:
+    """When it does so: key to words."""
+    return dict(table("units")["listening"]["conditions"])
+
+
+def check_words(key: str) -> str:
+    """What a check asks for; one that is no longer known speaks for itself.
+
+    Examples
+    --------
+    >>> check_words("polished to a shine")
+    'polished to a shine'
+    """
+    return next((kind.prove[key] for kind in unit_kinds().values() if key in kind.prove), key)
 
 
 def stop_running(heard: list[str]) -> str:

@@ -65,8 +65,8 @@ class Vocabulary(Model):
     verdicts: list[VerdictOut]
     units: list[UnitKindOut]
     pieces: list[PieceKindOut]
-    symptoms: list[str]
-    conditions: list[str]
+    symptoms: list[Word]
+    conditions: list[Word]
 
 
 def _session(request: HttpRequest) -> Session:
@@ -110,8 +110,8 @@ def vocabulary(request: HttpRequest) -> Vocabulary:
             for u in unit_kinds().values()
         ],
         pieces=[PieceKindOut(key=k.key, label=k.label, off=k.off, on=k.on) for k in kinds().values()],
-        symptoms=list(symptoms()),
-        conditions=list(conditions()),
+        symptoms=_words(symptoms()),
+        conditions=_words(conditions()),
     )
 
 

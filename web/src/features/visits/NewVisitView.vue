@@ -137,9 +137,9 @@ useKeys({ "Ctrl+Enter": takeIn, Escape: () => router.push({ name: "bench" }) });
         <label class="label" for="complaint">In the owner's words</label>
         <Textarea id="complaint" v-model="given.complaint" rows="3" maxlength="2000" auto-resize />
         <p id="heard" class="label">Heard and felt</p>
-        <SelectButton v-model="given.symptoms" class="loose" multiple :options="session.words?.symptoms ?? []" aria-labelledby="heard" />
+        <SelectButton v-model="given.symptoms" class="loose" multiple :options="session.words?.symptoms ?? []" option-label="label" option-value="key" aria-labelledby="heard" />
         <p id="when" class="label">When</p>
-        <SelectButton v-model="given.conditions" class="loose" multiple :options="session.words?.conditions ?? []" aria-labelledby="when" />
+        <SelectButton v-model="given.conditions" class="loose" multiple :options="session.words?.conditions ?? []" option-label="label" option-value="key" aria-labelledby="when" />
       </section>
     </div>
     <p v-if="kind" class="mind"><strong>{{ kind.power }}</strong> {{ kind.notice }}</p>

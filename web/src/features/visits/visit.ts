@@ -124,8 +124,8 @@ export const useVisit = defineStore("visit", () => {
     if (entry.kind === "photo") showPhoto(entry.shown as { photo: Photo; step: string | null }, entry.file);
     if (entry.kind === "waits" || entry.kind === "watch") Object.assign(visit.value, entry.shown);
     if (entry.kind === "check") {
-      const { text, done } = entry.shown as { text: string; done: boolean };
-      const found = visit.value.checks.find((check) => check.text === text);
+      const { key, done } = entry.shown as { key: string; done: boolean };
+      const found = visit.value.checks.find((check) => check.key === key);
       if (found) found.done = done;
     }
   }
@@ -290,8 +290,8 @@ export const useVisit = defineStore("visit", () => {
     await keep({ kind: "waits", method: "PUT", path: `${base.value}/waits`, body: { waits_for, note, based_on }, shown });
   }
 
-  async function check(text: string, done: boolean) {
-    await keep({ kind: "check", method: "PUT", path: `${base.value}/check`, body: { check: text, done }, shown: { text, done } });
+  async function check(key: string, done: boolean) {
+    await keep({ kind: "check", method: "PUT", path: `${base.value}/check`, body: { check: key, done }, shown: { key, done } });
   }
 
   async function watchOut(text: string) {

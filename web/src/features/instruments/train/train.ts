@@ -69,7 +69,7 @@ export const useTrain = defineStore("train", () => {
       const answer = await ask(api.POST("/api/sums/train", { body: given.value }));
       if (!last()) return;
       train.value = answer;
-      [spots.value, behind.value, asked] = [answer.counts, answer.next_stage_at, sent];
+      [spots.value, behind.value, asked.value] = [answer.counts, answer.next_stage_at, sent];
       problem.value = undefined;
       while (stages.value.length < answer.stages.length) stages.value.push({ module: "", backlash: "", distance: "", turn: "" });
     } catch (error) {
@@ -82,10 +82,10 @@ export const useTrain = defineStore("train", () => {
   /** Where the counts stand in the line now: as the core said, moved on by what was tapped since. */
   const spots = ref<TrainOut["counts"]>([]);
   const behind = ref(0);
-  let asked = "";
+  const asked = ref("");
 
   function spot(stage: number, nth: number): [number, number] | undefined {
-    const at = line.value === asked ? spots.value[stage - 1]?.[nth] : undefined;
+    const at = line.value === asked.value ? spots.value[stage - 1]?.[nth] : undefined;
     return at && [at.start, at.end];
   }
 
@@ -102,7 +102,7 @@ export const useTrain = defineStore("train", () => {
     }
     behind.value += longer;
     line.value = line.value.slice(0, from) + text + line.value.slice(to);
-    asked = line.value;
+    asked.value = line.value;
   }
 
   function setCount(stage: number, nth: number, count: number) {
@@ -111,7 +111,7 @@ export const useTrain = defineStore("train", () => {
   }
 
   function add(stage: string) {
-    const end = line.value === asked ? behind.value : line.value.length;
+    const end = line.value === asked.value ? behind.value : line.value.length;
     put(line.value.trim() ? ` | ${stage}` : stage, end, end);
   }
 

@@ -85,7 +85,7 @@ useKeys({ v: () => router.push({ name: "new-visit", query: { unit: store.visit?.
           <dd v-for="one in guide.guide.differences" :key="one.says">{{ one.says }}</dd>
         </template>
         <dt class="label">Proved by</dt>
-        <dd v-for="check in store.visit.checks" :key="check.text" :class="check.done ? 'proved' : 'soft'">{{ check.text }}{{ check.done ? "" : ", not done" }}</dd>
+        <dd v-for="check in store.visit.checks" :key="check.key" :class="check.done ? 'proved' : 'soft'">{{ check.label }}{{ check.done ? "" : ", not done" }}</dd>
       </dl>
     </section>
     <section>

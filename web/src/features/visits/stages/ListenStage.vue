@@ -44,8 +44,8 @@ useKeys({ Enter: () => emit("enter", "strip") });
       <p class="label">{{ visit.unit.kind_label }}<template v-if="visit.use_so_far"> · {{ visit.use_so_far }}</template></p>
       <h1>{{ visit.complaint ? `“${visit.complaint}”` : "No complaint was given." }}</h1>
       <ul v-if="visit.symptoms.length || visit.conditions.length" class="heard">
-        <li v-for="symptom in visit.symptoms" :key="symptom">{{ symptom }}</li>
-        <li v-for="condition in visit.conditions" :key="condition" class="soft">{{ condition }}</li>
+        <li v-for="symptom in visit.symptoms" :key="symptom.key">{{ symptom.label }}</li>
+        <li v-for="condition in visit.conditions" :key="condition.key" class="soft">{{ condition.label }}</li>
       </ul>
       <p v-if="visit.stop_running" class="harm">{{ visit.stop_running }}</p>
       <p>{{ visit.power }}</p>

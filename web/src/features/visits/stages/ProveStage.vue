@@ -23,7 +23,7 @@ const headline = computed(() => {
 
 function tickOff(at: number) {
   const check = checks.value[at];
-  if (check) void store.check(check.text, !check.done);
+  if (check) void store.check(check.key, !check.done);
 }
 
 function answer(at: number, outcome: string) {
@@ -55,9 +55,9 @@ useKeys({
     </ul>
     <h2 class="label">Tried, in this order</h2>
     <ul class="checks">
-      <li v-for="(check, n) in checks" :key="check.text">
+      <li v-for="(check, n) in checks" :key="check.key">
         <button type="button" :aria-pressed="check.done" @click="tickOff(n)">
-          <span class="box" aria-hidden="true">{{ check.done ? "✓" : "" }}</span>{{ check.text }}<KeyCap :k="String(n + 1)" />
+          <span class="box" aria-hidden="true">{{ check.done ? "✓" : "" }}</span>{{ check.label }}<KeyCap :k="String(n + 1)" />
         </button>
       </li>
     </ul>

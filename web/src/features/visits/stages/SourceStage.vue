@@ -20,9 +20,9 @@ const wanted = computed(() => store.steps.filter((step) => renewed(step.piece)))
 
 /** What is known of the piece, as it would be said over a counter. */
 function asked(step: (typeof wanted.value)[number]) {
-  const gears = step.piece.pins.map(({ part, gear, size, says }) => {
+  const gears = step.piece.pins.map(({ part, gear, label, says }) => {
     const more = [part.bore_mm ? `bore ${part.bore_mm}` : "", part.width_mm ? `width ${part.width_mm}` : ""].filter(Boolean);
-    return [gear ? `${size} ${gear.pressure_angle_deg}°, ${part.teeth} teeth` : says, ...more].join(", ");
+    return [gear ? `${label} ${gear.pressure_angle_deg}°, ${part.teeth} teeth` : says, ...more].join(", ");
   });
   return [...gears, step.piece.order_words].filter(Boolean).join(" · ");
 }
