@@ -42,7 +42,7 @@ def entry_to_json(entry: Entry) -> dict[str, Any]:
 
 
 def entry_of(piece: Any) -> Entry:
-    """What a piece's line said when it was recorded; a kind no longer known reads as other, its words kept."""
+    """What a piece's line said when it was recorded; a kind no longer known reads as other by its words."""
     kept = piece.entry
     if kept.get("kind") not in kinds():
         kept = {**kept, "kind": "other", "words": kept.get("words") or str(kept.get("kind", ""))}

@@ -1,10 +1,8 @@
 /** The device's own disk: what waits to be sent, and what the record did not take. */
 import { openDB, type DBSchema, type IDBPDatabase, type IDBPTransaction } from "idb";
 
+import type { Kind } from "../api/commands";
 import type { Problem } from "../api/types";
-
-export type Kind =
-  | "step" | "undo" | "verdict" | "pin" | "work" | "unwork" | "tick" | "untick" | "mark" | "timer" | "photo" | "marks" | "waits" | "check" | "watch";
 
 export interface Waiting {
   key?: number;

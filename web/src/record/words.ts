@@ -6,6 +6,7 @@ const WHAT: Record<Waiting["kind"], string> = {
   undo: "Step taken back",
   verdict: "Verdict",
   pin: "Gear reading",
+  unpin: "Gear reading taken back",
   work: "Sum kept with a piece",
   unwork: "Sum taken back",
   tick: "Count",

@@ -3,10 +3,12 @@ import { defineStore } from "pinia";
 import { computed, ref } from "vue";
 
 import { api, ask } from "../../api/client";
-import type { Entry, Finding, Fitted, FittingIn, FormIn, MarkIn, Photo, PhotoMark, Piece, Plan, ReadIn, Step, TickIn, Visit } from "../../api/types";
+import type { Entry, Finding, Fitted, FittingIn, FormIn, MarkIn, PhotoMark, Piece, Plan, ReadIn, Step, TickIn, Visit } from "../../api/types";
+import { COMMANDS, pathOf, type Body, type Ids, type Kind } from "../../api/commands";
 import { newId } from "../../record/ids";
 import { useOutbox, type Entry as Unsent, type Waiting } from "../../record/outbox";
 import { useSession } from "../workshop/session";
+import { land as landOn, photosOf, show as showOn, type OnScreen, type Shown } from "./shown";
 
 type Outcome = TickIn["outcome"];
 export type Verdict = "" | "keep" | "clean" | "replace" | "pair";
@@ -21,7 +23,6 @@ export const useVisit = defineStore("visit", () => {
   const at = ref("");
 
   const steps = computed(() => visit.value?.steps ?? []);
-  const base = computed(() => `/api/visits/${visit.value?.id}`);
   const pieces = computed(() => steps.value.map((step) => step.piece));
   const unanswered = computed(() =>
     steps.value.flatMap((step) => {
@@ -84,76 +85,32 @@ export const useVisit = defineStore("visit", () => {
     plan.value = await ask(api.GET("/api/visits/{visit_id}/plan", { params: { path: { visit_id: visitId } } }));
   }
 
+  const screen = (): OnScreen | undefined =>
+    visit.value && {
+      visit: visit.value,
+      get plan() {
+        return plan.value;
+      },
+      set plan(made) {
+        plan.value = made;
+      },
+      picture: (id, file) => (local.value[id] ??= URL.createObjectURL(file)),
+    };
+
   /** Put what is on its way on the screen. */
   function show(entry: Unsent) {
-    if (entry.visitId !== visit.value?.id) return;
-    if (entry.kind === "step" && !steps.value.some((step) => step.id === (entry.shown as Step).id)) put(entry.shown as Step);
-    if (entry.kind === "undo") remove((entry.shown as { id: string }).id);
-    if (entry.kind === "verdict") Object.assign(pieceOf((entry.shown as Piece).id) ?? {}, entry.shown);
-    if (entry.kind === "tick") {
-      const { piece, tick } = entry.shown as { piece: string; tick: Piece["ticks"][number] };
-      const found = pieceOf(piece);
-      if (found && !found.ticks.some((one) => one.id === tick.id)) found.ticks.push(tick);
-    }
-    if (entry.kind === "untick") {
-      const { piece, tick } = entry.shown as { piece: string; tick: string };
-      const found = pieceOf(piece);
-      if (found) found.ticks = found.ticks.filter((one) => one.id !== tick);
-    }
-    if (entry.kind === "work") {
-      const { piece, work } = entry.shown as { piece: string; work: Piece["worked"][number] };
-      const found = pieceOf(piece);
-      if (found && !found.worked.some((one) => one.id === work.id)) found.worked.push(work);
-    }
-    if (entry.kind === "unwork") {
-      const { piece, id } = entry.shown as { piece: string; id: string };
-      const found = pieceOf(piece);
-      if (found) found.worked = found.worked.filter((one) => one.id !== id);
-    }
-    if (entry.kind === "mark") {
-      const { key, done, struck } = entry.shown as MarkIn & { key: string };
-      const found = plan.value?.steps.find((step) => step.key === key);
-      if (found && done != null) found.ticked = done;
-      if (plan.value && struck) plan.value.steps = plan.value.steps.filter((step) => step.key !== key);
-    }
-    if (entry.kind === "marks") {
-      const { photo, marks } = entry.shown as { photo: string; marks: PhotoMark[] };
-      const found = photoOf(photo);
-      if (found) found.marks = marks;
-    }
-    if (entry.kind === "photo") showPhoto(entry.shown as { photo: Photo; step: string | null }, entry.file);
-    if (entry.kind === "waits" || entry.kind === "watch") Object.assign(visit.value, entry.shown);
-    if (entry.kind === "check") {
-      const { key, done } = entry.shown as { key: string; done: boolean };
-      const found = visit.value.checks.find((check) => check.key === key);
-      if (found) found.done = done;
-    }
+    const at = screen();
+    if (at && entry.visitId === at.visit.id) showOn(at, entry.kind, entry.shown, entry.file);
   }
 
-  function showPhoto({ photo, step }: { photo: Photo; step: string | null }, file?: Blob) {
-    if (file) local.value[photo.id] ??= URL.createObjectURL(file);
-    const of = step ? steps.value.find((one) => one.id === step)?.photos : visit.value?.photos;
-    if (of && !of.some((one) => one.id === photo.id)) of.push(photo);
-  }
+  const pieceOf = (id: string) => pieces.value.find((piece) => piece.id === id);
 
-  function pieceOf(id: string) {
-    return pieces.value.find((piece) => piece.id === id);
-  }
-
-  function put(step: Step) {
-    const at = steps.value.findIndex((one) => one.id === step.id);
-    if (at >= 0) visit.value?.steps.splice(at, 1, step);
-    else visit.value?.steps.push(step);
-  }
-
-  function remove(id: string) {
-    if (visit.value) visit.value.steps = visit.value.steps.filter((step) => step.id !== id);
-  }
-
-  async function keep(entry: Omit<Unsent, "visitId">) {
-    const whole = { ...entry, visitId: visit.value?.id ?? "" };
-    show(whole);
-    await outbox.add(whole);
+  /** Show a command, and leave it to the outbox. */
+  async function keep<K extends Kind>(kind: K, ids: Ids<K>, body: Body<K>, shown?: K extends keyof Shown ? Shown[K] : undefined, file?: Blob) {
+    const visitId = visit.value?.id ?? "";
+    const entry: Unsent = { kind, visitId, method: COMMANDS[kind].method, path: pathOf(kind, visitId, ids), body, shown, file };
+    show(entry);
+    await outbox.add(entry);
   }
 
   /** Lay a piece down. `understood` is what the core made of the line. */
@@ -179,12 +136,12 @@ export const useVisit = defineStore("visit", () => {
         worked: [],
       },
     };
-    await keep({ kind: "step", method: "PUT", path: `${base.value}/steps/${id}`, body: { line, photos, based_on: "" }, shown });
+    await keep("step", { step_id: id }, { line, photos, based_on: "" }, shown);
     return id;
   }
 
   async function takeBack(id: string) {
-    await keep({ kind: "undo", method: "PUT", path: `${base.value}/steps/${id}/undone`, body: { undone: true }, shown: { id } });
+    await keep("undo", { step_id: id }, { undone: true }, { id });
   }
 
   /** What is not said stays as it was. */
@@ -193,83 +150,66 @@ export const useVisit = defineStore("visit", () => {
     // `piece` may be an earlier state of it, to go back to.
     const now = pieceOf(piece.id) ?? piece;
     const based_on = { verdict: now.verdict, finding: now.finding, findings: now.findings, instead: now.instead };
-    await keep({
-      kind: "verdict",
-      method: "PUT",
-      path: `${base.value}/pieces/${piece.id}/verdict`,
-      body: { verdict, finding, ...more, based_on: JSON.parse(JSON.stringify(based_on)) as object },
-      shown: { id: piece.id, verdict, finding, ...more },
-    });
+    const body = { verdict, finding, ...more, based_on: JSON.parse(JSON.stringify(based_on)) as typeof based_on } as Body<"verdict">;
+    await keep("verdict", { piece_id: piece.id }, body, { id: piece.id, verdict, finding, ...more } as Shown["verdict"]);
   }
 
   /** What is said of a step the rules put into the plan. */
   async function markStep(key: string, said: MarkIn) {
-    await keep({ kind: "mark", method: "PUT", path: `${base.value}/plan/${key}`, body: said, shown: { key, ...said } });
+    await keep("mark", { key }, said, { key, ...said });
   }
 
   /** A cure runs on the server, lid closed or not. */
   async function startTimer(label: string, minutes: number, tickId: string | null = null) {
-    await keep({ kind: "timer", method: "PUT", path: `${base.value}/timers/${newId()}`, body: { label, minutes, tick_id: tickId } });
+    await keep("timer", { timer_id: newId() }, { label, minutes, tick_id: tickId });
   }
 
   async function pin(pieceId: string, rim: number, given: ReadIn | FormIn, choice: number) {
-    const path = `${base.value}/pieces/${pieceId}/pins/${newId()}`;
-    await keep({ kind: "pin", method: "PUT", path, body: { rim, given, choice } });
+    await keep("pin", { piece_id: pieceId, pin_id: newId() }, { rim, given, choice });
   }
 
   async function unpin(pieceId: string, pinId: string) {
-    await keep({ kind: "pin", method: "DELETE", path: `${base.value}/pieces/${pieceId}/pins/${pinId}` });
+    await keep("unpin", { piece_id: pieceId, pin_id: pinId }, undefined);
   }
 
   /** A fitting sum kept with its piece: shown at once, worked out again by the server. */
   async function keepWork(pieceId: string, given: FittingIn, told: Fitted) {
     const id = newId();
     const shown = { piece: pieceId, work: { id, says: told.says, mind: told.mind, given: given.work as unknown as Record<string, unknown> } };
-    await keep({ kind: "work", method: "PUT", path: `${base.value}/pieces/${pieceId}/work/${id}`, body: given, shown });
+    await keep("work", { piece_id: pieceId, work_id: id }, given, shown);
   }
 
   async function dropWork(pieceId: string, workId: string) {
-    await keep({ kind: "unwork", method: "DELETE", path: `${base.value}/pieces/${pieceId}/work/${workId}`, shown: { piece: pieceId, id: workId } });
+    await keep("unwork", { piece_id: pieceId, work_id: workId }, undefined, { piece: pieceId, id: workId });
   }
 
   /** The id of the count: what begins with it ends with it. */
   async function tick(piece: Piece, outcome: Outcome, count: number): Promise<string> {
     const id = newId();
-    await keep({
-      kind: "tick",
-      method: "PUT",
-      path: `${base.value}/ticks/${id}`,
-      body: { piece_id: piece.id, outcome, count },
-      shown: { piece: piece.id, tick: { id, outcome, count } },
-    });
+    await keep("tick", { tick_id: id }, { piece_id: piece.id, outcome, count }, { piece: piece.id, tick: { id, outcome, count } });
     return id;
   }
 
   async function untick(piece: Piece) {
     const last = piece.ticks.at(-1);
     if (!last) return;
-    await keep({
-      kind: "untick",
-      method: "DELETE",
-      path: `${base.value}/ticks/${last.id}`,
-      shown: { piece: piece.id, tick: last.id },
-    });
+    await keep("untick", { tick_id: last.id }, undefined, { piece: piece.id, tick: last.id });
   }
 
   async function addPhoto(file: Blob, stepId?: string) {
     const id = newId();
     const step = stepId ?? null;
     const shown = { photo: { id, width: 4, height: 3, marks: [] }, step };
-    await keep({ kind: "photo", method: "POST", path: `${base.value}/photos/${id}`, body: { step_id: step }, file, shown });
+    await keep("photo", { photo_id: id }, { step_id: step }, shown, file);
     return id;
   }
 
-  const photoOf = (id: string) => [...(visit.value?.photos ?? []), ...steps.value.flatMap((step) => step.photos)].find((photo) => photo.id === id);
+  const photoOf = (id: string) => photosOf(visit.value).find((photo) => photo.id === id);
 
   /** The pins and arrows on a photo, all of them each time. */
   async function markPhoto(photoId: string, marks: PhotoMark[]) {
     const based_on = photoOf(photoId)?.marks ?? [];
-    await keep({ kind: "marks", method: "PUT", path: `${base.value}/photos/${photoId}/marks`, body: { marks, based_on }, shown: { photo: photoId, marks } });
+    await keep("marks", { photo_id: photoId }, { marks, based_on }, { photo: photoId, marks });
   }
 
   function photoUrl(id: string, small = false) {
@@ -287,38 +227,20 @@ export const useVisit = defineStore("visit", () => {
   async function waitFor(waits_for: Visit["waits_for"], note: string) {
     const shown = { waits_for, waits_note: note };
     const based_on = { waits_for: visit.value?.waits_for, waits_note: visit.value?.waits_note };
-    await keep({ kind: "waits", method: "PUT", path: `${base.value}/waits`, body: { waits_for, note, based_on }, shown });
+    await keep("waits", {}, { waits_for, note, based_on } as Body<"waits">, shown);
   }
 
   async function check(key: string, done: boolean) {
-    await keep({ kind: "check", method: "PUT", path: `${base.value}/check`, body: { check: key, done }, shown: { key, done } });
+    await keep("check", {}, { check: key, done }, { key, done });
   }
 
   async function watchOut(text: string) {
-    await keep({ kind: "watch", method: "PUT", path: `${base.value}/watch`, body: { text, based_on: visit.value?.to_watch }, shown: { to_watch: text } });
+    await keep("watch", {}, { text, based_on: visit.value?.to_watch }, { to_watch: text });
   }
 
-  /** The server's own record replaces what was shown for it. */
   function land(entry: Waiting, answer: unknown) {
-    if (entry.visitId !== visit.value?.id) return;
-    if (entry.kind === "step") {
-      const fresh = answer as Step;
-      const shown = steps.value.find((step) => step.id === fresh.id);
-      // Taken back while it was on its way: it must not come up again.
-      if (!shown) return;
-      const photos = shown.photos.filter((photo) => !fresh.photos.some((one) => one.id === photo.id));
-      put({ ...fresh, photos: [...fresh.photos, ...photos] });
-    }
-    if (entry.kind === "mark") plan.value = answer as Plan;
-    if (entry.kind === "verdict") {
-      // What the server made of an unsaid verdict; anything said here since stands.
-      const found = pieceOf((answer as Piece).id);
-      if (found && !found.verdict) found.verdict = (answer as Piece).verdict;
-    }
-    if (entry.kind === "pin") {
-      const step = steps.value.find((one) => one.piece.id === (answer as Piece).id);
-      if (step) step.piece = answer as Piece;
-    }
+    const at = screen();
+    if (at && entry.visitId === at.visit.id) landOn(at, entry.kind, answer);
   }
   outbox.listen(land);
   // What the record did not take is not to stand on the screen as if it had.

@@ -1,0 +1,122 @@
+/** What a command shows before the server has it, and what it leaves once it has: a table by kind. */
+import type { Answer, Kind } from "../../api/commands";
+import type { MarkIn, Photo, PhotoMark, Piece, Plan, Step, Visit } from "../../api/types";
+
+/** What stands on the screen. */
+export interface OnScreen {
+  visit: Visit;
+  plan?: Plan;
+  /** Keeps a picture taken here to show it until it is sent. */
+  picture: (photoId: string, file: Blob) => void;
+}
+
+/** What each kind has to show; those missing show nothing of their own. */
+export interface Shown {
+  step: Step;
+  undo: { id: string };
+  verdict: Partial<Piece> & { id: string };
+  work: { piece: string; work: Piece["worked"][number] };
+  unwork: { piece: string; id: string };
+  tick: { piece: string; tick: Piece["ticks"][number] };
+  untick: { piece: string; tick: string };
+  mark: MarkIn & { key: string };
+  photo: { photo: Photo; step: string | null };
+  marks: { photo: string; marks: PhotoMark[] };
+  waits: Pick<Visit, "waits_for" | "waits_note">;
+  check: { key: string; done: boolean };
+  watch: Pick<Visit, "to_watch">;
+}
+
+const pieceIn = (at: OnScreen, id: string) => at.visit.steps.find((step) => step.piece.id === id)?.piece;
+
+/** Every photo of a visit, of its steps and of the unit. */
+export const photosOf = (visit?: Visit) => [...(visit?.photos ?? []), ...(visit?.steps ?? []).flatMap((step) => step.photos)];
+
+function put(visit: Visit, step: Step) {
+  const place = visit.steps.findIndex((one) => one.id === step.id);
+  if (place >= 0) visit.steps.splice(place, 1, step);
+  else visit.steps.push(step);
+}
+
+/** Put what is on its way on the screen. Showing twice is the same as once. */
+const SHOW: { [K in keyof Shown]: (at: OnScreen, shown: Shown[K], file?: Blob) => void } = {
+  step: (at, step) => {
+    if (!at.visit.steps.some((one) => one.id === step.id)) put(at.visit, step);
+  },
+  undo: (at, { id }) => {
+    at.visit.steps = at.visit.steps.filter((step) => step.id !== id);
+  },
+  verdict: (at, shown) => {
+    Object.assign(pieceIn(at, shown.id) ?? {}, shown);
+  },
+  work: (at, { piece, work }) => {
+    const found = pieceIn(at, piece);
+    if (found && !found.worked.some((one) => one.id === work.id)) found.worked.push(work);
+  },
+  unwork: (at, { piece, id }) => {
+    const found = pieceIn(at, piece);
+    if (found) found.worked = found.worked.filter((one) => one.id !== id);
+  },
+  tick: (at, { piece, tick }) => {
+    const found = pieceIn(at, piece);
+    if (found && !found.ticks.some((one) => one.id === tick.id)) found.ticks.push(tick);
+  },
+  untick: (at, { piece, tick }) => {
+    const found = pieceIn(at, piece);
+    if (found) found.ticks = found.ticks.filter((one) => one.id !== tick);
+  },
+  mark: (at, { key, done, struck }) => {
+    const found = at.plan?.steps.find((step) => step.key === key);
+    if (found && done != null) found.ticked = done;
+    if (at.plan && struck) at.plan.steps = at.plan.steps.filter((step) => step.key !== key);
+  },
+  photo: (at, { photo, step }, file) => {
+    if (file) at.picture(photo.id, file);
+    const of = step ? at.visit.steps.find((one) => one.id === step)?.photos : at.visit.photos;
+    if (of && !of.some((one) => one.id === photo.id)) of.push(photo);
+  },
+  marks: (at, { photo, marks }) => {
+    const found = photosOf(at.visit).find((one) => one.id === photo);
+    if (found) found.marks = marks;
+  },
+  waits: (at, shown) => void Object.assign(at.visit, shown),
+  watch: (at, shown) => void Object.assign(at.visit, shown),
+  check: (at, { key, done }) => {
+    const found = at.visit.checks.find((check) => check.key === key);
+    if (found) found.done = done;
+  },
+};
+
+/** The server's own record replaces what was shown for it. */
+const LAND: { [K in Kind]?: (at: OnScreen, answer: Answer<K>) => void } = {
+  step: (at, fresh) => {
+    const shown = at.visit.steps.find((step) => step.id === fresh.id);
+    // Taken back while it was on its way: it must not come up again.
+    if (!shown) return;
+    const photos = shown.photos.filter((photo) => !fresh.photos.some((one) => one.id === photo.id));
+    put(at.visit, { ...fresh, photos: [...fresh.photos, ...photos] });
+  },
+  mark: (at, plan) => {
+    at.plan = plan;
+  },
+  verdict: (at, piece) => {
+    // What the server made of an unsaid verdict; anything said here since stands.
+    const found = pieceIn(at, piece.id);
+    if (found && !found.verdict) found.verdict = piece.verdict;
+  },
+  pin: landPiece,
+  unpin: landPiece,
+};
+
+function landPiece(at: OnScreen, piece: Piece) {
+  const step = at.visit.steps.find((one) => one.piece.id === piece.id);
+  if (step) step.piece = piece;
+}
+
+export function show(at: OnScreen, kind: Kind, shown: unknown, file?: Blob) {
+  if (shown !== undefined && kind in SHOW) (SHOW[kind as keyof Shown] as (at: OnScreen, shown: unknown, file?: Blob) => void)(at, shown, file);
+}
+
+export function land(at: OnScreen, kind: Kind, answer: unknown) {
+  (LAND[kind] as ((at: OnScreen, answer: unknown) => void) | undefined)?.(at, answer);
+}
