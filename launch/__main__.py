@@ -15,6 +15,10 @@ def main(words: list[str]) -> None:  # noqa: PLR0912 - a list of commands is as 
             from .serve import start
 
             start()
+        case ["dev"]:
+            from .serve import start
+
+            start(dev=True)
         case ["stop"]:
             from .serve import stop
 

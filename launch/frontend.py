@@ -3,12 +3,14 @@
 from __future__ import annotations
 
 import hashlib
+import os
 import shutil
 import subprocess
 import sys
 from pathlib import Path
 
-from .paths import BUILT, WEB, lock, say, stop_with
+from .mariadb import with_parent
+from .paths import BUILT, HOST, WEB, lock, say, stop_with
 
 BUILDS_KEPT = 12
 """Older ones go; a server that started that many changes ago is to be started again."""
@@ -56,6 +58,17 @@ def build() -> Path:
         fresh.rename(made)
         _prune()
     return made
+
+
+def serve_sources(port: int, behind: str) -> subprocess.Popen[bytes]:
+    """The front end straight from its sources, each edit shown at once; all else is asked of `behind`."""
+    return subprocess.Popen(
+        [*with_parent(), "node", "node_modules/vite/bin/vite.js", "--host", HOST, "--port", str(port)],
+        cwd=WEB,
+        env={**os.environ, "DENTADO_BEHIND": behind},
+        # A group of its own, to be ended whole: node may have been started by another program.
+        start_new_session=True,
+    )
 
 
 def _prune() -> None:

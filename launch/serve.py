@@ -70,8 +70,8 @@ def manage_own(words: list[str]) -> None:
             own.stop()
 
 
-def start() -> None:
-    """Serve until Ctrl-C or ``./dentado stop``."""
+def start(*, dev: bool = False) -> None:
+    """Serve until Ctrl-C or ``./dentado stop``; with `dev` what is edited is reloaded, server and screen."""
     began = time.monotonic()
     held = _claim()
     finish_restore(VAR)
@@ -80,6 +80,7 @@ def start() -> None:
     own = None if os.environ.get("DENTADO_DATABASE_URL") else OwnMariaDB(VAR / "database", user=user)
     server: Server | None = None
     caliper: subprocess.Popen[bytes] | None = None
+    vite: subprocess.Popen[bytes] | None = None
     try:
         ending.listen()
         if own:
@@ -95,14 +96,22 @@ def start() -> None:
         prepare(env, VAR, ending)
         if user:
             service_user(VAR)
+        server.more = ["--reload"] if dev else []
         server.start()
         server.wait()
         _say_ready(env, time.monotonic() - began)
+        if dev:
+            vite = frontend.serve_sources(PORT + 2, ADDRESS)
+            say(f"  Edited as you look: http://{HOST}:{PORT + 2}\n")
         watch(server, own, env, VAR, user)
     except KeyboardInterrupt:
         say("\nClosing …")
     finally:
         deaf()
+        if vite:
+            # It holds nothing of the record; asked nicely it waits for the browser to let go.
+            os.killpg(vite.pid, signal.SIGKILL)
+            vite.wait()
         if server:
             server.stop()
         if caliper:

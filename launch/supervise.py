@@ -40,6 +40,8 @@ class Server:
 
     def __init__(self, port: int, env: dict[str, str], user: str = "", log: IO[str] | None = None) -> None:
         self.port, self.env, self.user, self.log = port, env, user, log
+        self.more: list[str] = []
+        """Words for gunicorn besides its usual ones."""
         self.socket = listening(port)
         self.process: subprocess.Popen[bytes] | None = None
 
@@ -49,7 +51,7 @@ class Server:
         self.process = subprocess.Popen(
             [
                 *with_parent("TERM", self.user), sys.executable, "-m", "gunicorn", "config.wsgi:application",
-                "--config", "python:config.gunicorn", "--bind", f"fd://{fd}",
+                "--config", "python:config.gunicorn", "--bind", f"fd://{fd}", *self.more,
             ],
             env=self.env, cwd=ROOT, pass_fds=(fd,), stderr=self.log, start_new_session=True,
         )  # fmt: skip

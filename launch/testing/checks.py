@@ -16,6 +16,7 @@ def all_checks() -> dict[str, Callable[[], str]]:
     return {
         "mypy: types": _command("mypy", "core", "server", "devices", "backups", "launch", "demo"),
         "vue-tsc: types": _command("npm", "run", "-s", "types", where=WEB),
+        "prettier: format": _command("npm", "run", "-s", "format", where=WEB),
         "eslint: lint": _command("npm", "run", "-s", "lint", where=WEB),
         "the generated client is current": _schema_is_current,
         "import contracts": _command("lint-imports"),

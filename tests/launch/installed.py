@@ -9,7 +9,9 @@ import subprocess
 import sys
 import tempfile
 import threading
+import time
 import unittest
+from collections.abc import Callable
 from pathlib import Path
 
 from backups.database import Database
@@ -26,6 +28,8 @@ READY = 90.0
 
 class Installed(unittest.TestCase):
     """One installation in a folder of its own, on a port of its own."""
+
+    command = "start"
 
     def setUp(self) -> None:
         folder = tempfile.TemporaryDirectory()
@@ -54,7 +58,7 @@ class Installed(unittest.TestCase):
     def start(self) -> subprocess.Popen[str]:
         """A start in the background, once it says that it is ready; what it said is `heard`."""
         began = subprocess.Popen(
-            [str(ROOT / "dentado"), "start"], cwd="/", env=self.environment(), text=True,
+            [str(ROOT / "dentado"), self.command], cwd="/", env=self.environment(), text=True,
             stdout=subprocess.PIPE, stderr=subprocess.STDOUT, start_new_session=True,
         )  # fmt: skip
         self.addCleanup(self._end, began)
@@ -84,9 +88,17 @@ class Installed(unittest.TestCase):
         """Processes that still have this installation's folder on their command line."""
         return [line for _, line in processes() if str(self.var) in line]
 
-    def listening(self) -> bool:
+    def listening(self, port: int = 0) -> bool:
         with socket.socket() as probe:
-            return probe.connect_ex((HOST, self.port)) == 0
+            return probe.connect_ex((HOST, port or self.port)) == 0
+
+    def soon(self, holds: Callable[[], bool], within: float = 60) -> float:
+        """Wait until it holds; how long that took."""
+        began = time.monotonic()
+        while not holds():
+            self.assertLess(time.monotonic() - began, within)
+            time.sleep(0.05)
+        return time.monotonic() - began
 
     def database(self) -> Database:
         """The database of this installation while it runs."""

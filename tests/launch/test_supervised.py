@@ -6,9 +6,7 @@ import os
 import pwd
 import signal
 import socket
-import time
 import urllib.request
-from collections.abc import Callable
 from pathlib import Path
 
 from launch.paths import HOST
@@ -60,14 +58,6 @@ class Supervised(Installed):
             self.assertTrue(found, words)
             for pid in found:
                 self.assertEqual(Path(f"/proc/{pid}").stat().st_uid, service, words)
-
-    def soon(self, holds: Callable[[], bool], within: float = 30) -> float:
-        """Wait until it holds; how long that took."""
-        began = time.monotonic()
-        while not holds():
-            self.assertLess(time.monotonic() - began, within)
-            time.sleep(0.05)
-        return time.monotonic() - began
 
     def the_master_is_replaced_at_once(self) -> None:
         device = Device(self.port)

@@ -14,7 +14,14 @@ const pictures = vi.fn();
 beforeEach(() => {
   pictures.mockClear();
   const visit = { id: "v", photos: [], steps: [step("a"), step("b")], checks: [{ key: "roll", label: "Roll it", done: false }], waits_for: "me", waits_note: "", to_watch: "" };
-  const plan = { steps: [{ key: "turn:1", ticked: false }, { key: "mesh:2", ticked: false }], struck: [], left: [] };
+  const plan = {
+    steps: [
+      { key: "turn:1", ticked: false },
+      { key: "mesh:2", ticked: false },
+    ],
+    struck: [],
+    left: [],
+  };
   at = { visit: visit as unknown as Visit, plan: plan as unknown as Plan, picture: pictures };
 });
 const ids = () => at.visit.steps.map((one) => one.id);

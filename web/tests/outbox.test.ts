@@ -43,7 +43,10 @@ describe("order", () => {
     second.listen((entry, answer) => told.push([entry.path, answer]));
     await second.belongTo("7", "Robin");
     await rest();
-    expect(told).toEqual([["/api/visits/v/steps/1", { said: "drum" }], ["/api/visits/v/steps/2", { said: "pin" }]]);
+    expect(told).toEqual([
+      ["/api/visits/v/steps/1", { said: "drum" }],
+      ["/api/visits/v/steps/2", { said: "pin" }],
+    ]);
   });
 
   it("throws from settle while anything waits, so that a stage is not entered on half a record", async () => {
@@ -206,10 +209,20 @@ describe("what is not taken", () => {
   it("says one that others overtook again of what stands now", async () => {
     const now = { verdict: "replace", finding: "cracked", findings: [], instead: "" };
     const bench = server();
-    bench.answer((one) => ((one.body?.based_on as { verdict: string }).verdict === "replace" ? { status: 200 } : { status: 409, body: { ...REFUSED, code: "overtaken", mine: "keep", theirs: "replace, cracked", who: "Kit", now } }));
+    bench.answer((one) =>
+      (one.body?.based_on as { verdict: string }).verdict === "replace"
+        ? { status: 200 }
+        : { status: 409, body: { ...REFUSED, code: "overtaken", mine: "keep", theirs: "replace, cracked", who: "Kit", now } },
+    );
     const outbox = await page();
     await outbox.belongTo("7", "Robin");
-    await outbox.add({ visitId: "v", kind: "verdict", method: "PUT", path: "/api/visits/v/pieces/1/verdict", body: { verdict: "keep", finding: "", based_on: { verdict: "", finding: "", findings: [], instead: "" } } });
+    await outbox.add({
+      visitId: "v",
+      kind: "verdict",
+      method: "PUT",
+      path: "/api/visits/v/pieces/1/verdict",
+      body: { verdict: "keep", finding: "", based_on: { verdict: "", finding: "", findings: [], instead: "" } },
+    });
     await rest();
     expect(outbox.refused[0]?.problem.who).toBe("Kit");
     await outbox.sendAgain(outbox.refused[0]!);
@@ -221,7 +234,11 @@ describe("what is not taken", () => {
 
 describe("a browser that cannot store", () => {
   it("keeps entries in the window, in order, and says so", async () => {
-    vi.stubGlobal("indexedDB", { open: () => { throw new DOMException("full", "QuotaExceededError"); } });
+    vi.stubGlobal("indexedDB", {
+      open: () => {
+        throw new DOMException("full", "QuotaExceededError");
+      },
+    });
     const bench = server();
     bench.answer(() => "away");
     const outbox = await page();

@@ -43,7 +43,10 @@ export function noteAway() {
   if (away.value) return;
   away.value = true;
   const look = async () => {
-    const well = await fetch("/health").then((answer) => answer.ok, () => false);
+    const well = await fetch("/health").then(
+      (answer) => answer.ok,
+      () => false,
+    );
     if (well) away.value = false;
     else window.setTimeout(() => void look(), LOOK_AGAIN);
   };

@@ -93,29 +93,31 @@ const picks = {
 const controls = { ...base, primitive: {}, components: { button, inputtext, popover, select, selectbutton, textarea, togglebutton } };
 
 // Raw, because PrimeVue watches its settings deeply and would walk every token at start.
-export const preset = markRaw(definePreset(controls, {
-  primitive: { borderRadius: { none: "0", xs: "2px", sm: "3px", md: "4px", lg: "4px", xl: "4px" } },
-  semantic: {
-    transitionDuration: "0.08s",
-    focusRing: { width: "3px", style: "solid", color: "var(--brass)", offset: "2px" },
-    formField: { paddingX: "14px", paddingY: "10px", borderRadius: "4px" },
-    list: { option: { padding: "12px 14px" } },
-    overlay: {
-      select: { shadow: "none", borderRadius: "4px" },
-      popover: { shadow: "none", borderRadius: "4px", padding: "0" },
+export const preset = markRaw(
+  definePreset(controls, {
+    primitive: { borderRadius: { none: "0", xs: "2px", sm: "3px", md: "4px", lg: "4px", xl: "4px" } },
+    semantic: {
+      transitionDuration: "0.08s",
+      focusRing: { width: "3px", style: "solid", color: "var(--brass)", offset: "2px" },
+      formField: { paddingX: "14px", paddingY: "10px", borderRadius: "4px" },
+      list: { option: { padding: "12px 14px" } },
+      overlay: {
+        select: { shadow: "none", borderRadius: "4px" },
+        popover: { shadow: "none", borderRadius: "4px", padding: "0" },
+      },
+      colorScheme: { light: colours, dark: colours },
     },
-    colorScheme: { light: colours, dark: colours },
-  },
-  components: {
-    button: {
-      root: { paddingX: "18px", paddingY: "9px", label: { fontWeight: "600" } },
-      colorScheme: { light: buttons, dark: buttons },
+    components: {
+      button: {
+        root: { paddingX: "18px", paddingY: "9px", label: { fontWeight: "600" } },
+        colorScheme: { light: buttons, dark: buttons },
+      },
+      togglebutton: {
+        root: { padding: "4px", borderRadius: "4px", fontWeight: "500" },
+        content: { padding: "6px 12px", borderRadius: "3px" },
+        colorScheme: { light: picks, dark: picks },
+      },
+      selectbutton: { root: { borderRadius: "4px" } },
     },
-    togglebutton: {
-      root: { padding: "4px", borderRadius: "4px", fontWeight: "500" },
-      content: { padding: "6px 12px", borderRadius: "3px" },
-      colorScheme: { light: picks, dark: picks },
-    },
-    selectbutton: { root: { borderRadius: "4px" } },
-  },
-}));
+  }),
+);

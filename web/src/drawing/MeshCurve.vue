@@ -43,7 +43,15 @@ function down(event: PointerEvent) {
 </script>
 
 <template>
-  <svg class="curve" :viewBox="`0 0 ${W} ${H}`" role="img" aria-label="Backlash against distance" @pointerdown="down" @pointermove="($event.buttons ? move($event) : undefined)" @pointerup="emit('drop')">
+  <svg
+    class="curve"
+    :viewBox="`0 0 ${W} ${H}`"
+    role="img"
+    aria-label="Backlash against distance"
+    @pointerdown="down"
+    @pointermove="$event.buttons ? move($event) : undefined"
+    @pointerup="emit('drop')"
+  >
     <g v-for="one in grounds" :key="one.from">
       <rect :class="one.verdict" :x="x(one.from)" y="0" :width="Math.max(0, x(one.to) - x(one.from))" :height="H" />
       <text v-if="x(one.to) - x(one.from) > 58" :x="(x(one.from) + x(one.to)) / 2" y="16" text-anchor="middle">{{ one.verdict }}</text>

@@ -26,7 +26,9 @@ const layout = computed(() => {
   return { scale, x1, x2: x1 + apart.value * scale, y };
 });
 const one = computed(() => gearPath(props.pair.first.tooth, props.pair.first.teeth, layout.value.scale));
-const two = computed(() => (props.pair.internal ? circlePath(props.pair.second.root_radius_mm * RIM * layout.value.scale) : "") + gearPath(props.pair.second.tooth, props.pair.second.teeth, layout.value.scale));
+const two = computed(
+  () => (props.pair.internal ? circlePath(props.pair.second.root_radius_mm * RIM * layout.value.scale) : "") + gearPath(props.pair.second.tooth, props.pair.second.teeth, layout.value.scale),
+);
 const angle1 = computed(() => -props.pair.phase_1_deg + turn.value);
 const angle2 = computed(() => -props.pair.phase_2_deg + ((props.pair.internal ? 1 : -1) * turn.value) / props.pair.ratio_decimal);
 const measure = computed(() => H - 26);
@@ -77,7 +79,14 @@ onBeforeUnmount(() => cancelAnimationFrame(frame));
 
 <template>
   <svg class="paper pair" :class="verdict" :viewBox="view" role="img" :aria-label="`${pair.first.teeth} teeth driving ${pair.second.teeth}`" @pointerdown="down" @pointermove="move" @pointerup="up">
-    <g v-for="gear in [{ n: 2, x: layout.x2, d: two, angle: angle2, of: pair.second }, { n: 1, x: layout.x1, d: one, angle: angle1, of: pair.first }]" :key="gear.n" :transform="`translate(${gear.x} ${layout.y})`">
+    <g
+      v-for="gear in [
+        { n: 2, x: layout.x2, d: two, angle: angle2, of: pair.second },
+        { n: 1, x: layout.x1, d: one, angle: angle1, of: pair.first },
+      ]"
+      :key="gear.n"
+      :transform="`translate(${gear.x} ${layout.y})`"
+    >
       <g :transform="`rotate(${gear.angle})`">
         <path class="outline" :d="gear.d" />
         <template v-if="!gear.of.internal">
@@ -89,7 +98,10 @@ onBeforeUnmount(() => cancelAnimationFrame(frame));
     </g>
     <g v-if="!closer" class="measure">
       <path :d="`M${layout.x1} ${layout.y + 8}V${measure + 6}M${layout.x2} ${layout.y + 8}V${measure + 6}M${layout.x1} ${measure}H${layout.x2}`" />
-      <path class="arrow" :d="layout.x1 < layout.x2 ? `M${layout.x1} ${measure}l11 -4.500v9zM${layout.x2} ${measure}l-11 -4.500v9z` : `M${layout.x1} ${measure}l-11 -4.500v9zM${layout.x2} ${measure}l11 -4.500v9z`" />
+      <path
+        class="arrow"
+        :d="layout.x1 < layout.x2 ? `M${layout.x1} ${measure}l11 -4.500v9zM${layout.x2} ${measure}l-11 -4.500v9z` : `M${layout.x1} ${measure}l-11 -4.500v9zM${layout.x2} ${measure}l11 -4.500v9z`"
+      />
       <text :x="(layout.x1 + layout.x2) / 2" :y="measure - 7" text-anchor="middle">{{ apart.toFixed(3) }}</text>
     </g>
   </svg>

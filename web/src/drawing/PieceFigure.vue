@@ -69,8 +69,7 @@ const hexagon = computed(() => {
   <g class="piece-figure" :class="{ damaged }">
     <template v-if="figure.shape === 'screw'">
       <path :d="`M${-screw.across / 2} ${screw.shank}V${screw.shank + screw.length - 2}l2 2h${screw.across - 4}l2 -2V${screw.shank}Z`" />
-      <path v-for="n in screw.turns - 1" :key="n" class="thin"
-        :d="`M${-screw.across / 2} ${screw.shank + n * screw.pitch + 1}l${screw.across} -2`" />
+      <path v-for="n in screw.turns - 1" :key="n" class="thin" :d="`M${-screw.across / 2} ${screw.shank + n * screw.pitch + 1}l${screw.across} -2`" />
       <path v-if="head" :d="head" />
     </template>
     <template v-else-if="figure.shape === 'gear' && figure.rims.length">
@@ -88,8 +87,7 @@ const hexagon = computed(() => {
       <template v-if="figure.shape === 'bearing'">
         <path class="thin" :d="circlePath(disc.outer - (disc.outer - disc.inner) * 0.24)" />
         <path class="thin" :d="circlePath(disc.inner + (disc.outer - disc.inner) * 0.24)" />
-        <circle v-for="a in balls" :key="a" class="thin" :r="(disc.outer - disc.inner) * 0.2"
-          :cx="Math.cos(a) * (disc.outer + disc.inner) * 0.5" :cy="Math.sin(a) * (disc.outer + disc.inner) * 0.5" />
+        <circle v-for="a in balls" :key="a" class="thin" :r="(disc.outer - disc.inner) * 0.2" :cx="Math.cos(a) * (disc.outer + disc.inner) * 0.5" :cy="Math.sin(a) * (disc.outer + disc.inner) * 0.5" />
       </template>
       <path v-if="figure.shape === 'seal'" class="thin" :d="circlePath((disc.outer + disc.inner) / 2)" />
     </template>
@@ -110,7 +108,19 @@ const hexagon = computed(() => {
     <path v-else-if="figure.shape === 'spring'" :d="coil" />
     <template v-else-if="figure.shape === 'cover'">
       <rect x="-36" y="-25" width="72" height="50" rx="9" />
-      <circle v-for="at in [[-27, -16], [27, -16], [-27, 16], [27, 16]]" :key="at.join()" :cx="at[0]" :cy="at[1]" r="3.2" class="thin" />
+      <circle
+        v-for="at in [
+          [-27, -16],
+          [27, -16],
+          [-27, 16],
+          [27, 16],
+        ]"
+        :key="at.join()"
+        :cx="at[0]"
+        :cy="at[1]"
+        r="3.2"
+        class="thin"
+      />
       <rect x="-17" y="-11" width="34" height="22" rx="4" class="thin" />
     </template>
     <template v-else-if="figure.shape === 'hub'">

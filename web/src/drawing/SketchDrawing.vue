@@ -20,7 +20,14 @@ const place = ([x = 0, y = 0]: readonly number[]) => {
   const { left, right, low, high } = box.value;
   return [W / 2 + (x - (left + right) / 2) * scale.value, (H + LINE) / 2 - 8 - (y - (low + high) / 2) * scale.value] as const;
 };
-const path = (line: readonly (readonly number[])[], closed: boolean) => `M${line.map((point) => place(point).map((n) => n.toFixed(1)).join(" ")).join("L")}${closed ? "Z" : ""}`;
+const path = (line: readonly (readonly number[])[], closed: boolean) =>
+  `M${line
+    .map((point) =>
+      place(point)
+        .map((n) => n.toFixed(1))
+        .join(" "),
+    )
+    .join("L")}${closed ? "Z" : ""}`;
 const from = computed(() => place(props.sketch.measure[0] ?? []));
 const to = computed(() => place(props.sketch.measure[1] ?? []));
 const upright = computed(() => Math.abs(from.value[0] - to.value[0]) < 1);
@@ -36,13 +43,15 @@ const side = computed(() => place([box.value.right, 0])[0] + 22);
       <template v-if="upright">
         <path class="thread" :d="`M${from[0]} ${from[1]}H${side + 8}M${to[0]} ${to[1]}H${side + 8}`" />
         <path :d="`M${side} ${from[1]}V${to[1]}`" />
-        <circle :cx="from[0]" :cy="from[1]" r="4.500" /><circle :cx="to[0]" :cy="to[1]" r="4.500" />
+        <circle :cx="from[0]" :cy="from[1]" r="4.500" />
+        <circle :cx="to[0]" :cy="to[1]" r="4.500" />
       </template>
       <template v-else>
         <path class="thread" :d="`M${from[0]} ${LINE - 10}V${from[1]}M${to[0]} ${LINE - 10}V${to[1]}`" />
         <path :d="`M${from[0]} ${LINE - 2}H${to[0]}`" />
         <path class="arrow" :d="`M${from[0]} ${LINE - 2}l11 -4.500v9zM${to[0]} ${LINE - 2}l-11 -4.500v9z`" />
-        <circle :cx="from[0]" :cy="from[1]" r="4.500" /><circle :cx="to[0]" :cy="to[1]" r="4.500" />
+        <circle :cx="from[0]" :cy="from[1]" r="4.500" />
+        <circle :cx="to[0]" :cy="to[1]" r="4.500" />
       </template>
       <text :x="W / 2" y="34" text-anchor="middle">{{ sketch.what }}</text>
     </g>

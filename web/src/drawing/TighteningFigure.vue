@@ -7,7 +7,12 @@ const props = defineProps<{ turns: number[]; shape?: string }>();
 function rim(many: number) {
   const more = [0, 0, 0, 0];
   for (let n = 0; n < many - 4; n += 1) more[[0, 2, 1, 3][n % 4] ?? 0]! += 1;
-  const corners = [[-64, -46], [64, -46], [64, 46], [-64, 46]] as const;
+  const corners = [
+    [-64, -46],
+    [64, -46],
+    [64, 46],
+    [-64, 46],
+  ] as const;
   return corners.flatMap(([x, y], side) => {
     const [nx, ny] = corners[(side + 1) % 4] ?? corners[0];
     const steps = (more[side] ?? 0) + 1;

@@ -41,7 +41,15 @@ function key(event: KeyboardEvent) {
 </script>
 
 <template>
-  <svg class="paper" viewBox="-180 -180 360 360" tabindex="0" role="application" :aria-label="`${teeth} teeth: arrows walk, Space marks; tooth ${at + 1}, ${(marked[by] ?? []).length} marked`" @click="tap" @keydown="key">
+  <svg
+    class="paper"
+    viewBox="-180 -180 360 360"
+    tabindex="0"
+    role="application"
+    :aria-label="`${teeth} teeth: arrows walk, Space marks; tooth ${at + 1}, ${(marked[by] ?? []).length} marked`"
+    @click="tap"
+    @keydown="key"
+  >
     <path class="body" :d="outline" />
     <path class="bore" :d="circlePath(34)" />
     <circle v-for="dot in dots" :key="dot.key" :cx="dot.x" :cy="dot.y" r="7" :class="{ now: dot.now }" />

@@ -31,7 +31,9 @@ const drawn = computed(() =>
   props.train.gears.map((gear, n) => ({
     gear,
     n,
-    path: gear.tooth.length ? (gear.kind === "ring" ? circlePath((gear.radius + RIM) * scale.value) : "") + gearPath(gear.tooth, gear.teeth, scale.value) : circlePath(Math.max(gear.radius, 3) * scale.value),
+    path: gear.tooth.length
+      ? (gear.kind === "ring" ? circlePath((gear.radius + RIM) * scale.value) : "") + gearPath(gear.tooth, gear.teeth, scale.value)
+      : circlePath(Math.max(gear.radius, 3) * scale.value),
   })),
 );
 /** Large gears lie under small ones, so that each can be tapped. */
@@ -80,11 +82,21 @@ onBeforeUnmount(() => cancelAnimationFrame(frame));
 
 <template>
   <svg class="paper train" :viewBox="`0 0 ${W} ${H}`" role="img" :aria-label="`Train of ${train.stages.length} stages, ${train.ratio}`" @pointermove="nudge">
-    <g v-for="one in layers" :key="one.n" :transform="orbit(one.gear)" class="gear" :class="{ trouble: one.gear.trouble || red?.includes(one.gear.shaft), picked: picked?.stage === one.gear.stage && picked.nth === one.gear.nth }" @click="emit('pick', one.gear.stage, one.gear.nth)">
+    <g
+      v-for="one in layers"
+      :key="one.n"
+      :transform="orbit(one.gear)"
+      class="gear"
+      :class="{ trouble: one.gear.trouble || red?.includes(one.gear.shaft), picked: picked?.stage === one.gear.stage && picked.nth === one.gear.nth }"
+      @click="emit('pick', one.gear.stage, one.gear.nth)"
+    >
       <g :transform="`translate(${place(one.gear.x, one.gear.y).x} ${place(one.gear.x, one.gear.y).y})`">
         <template v-if="one.gear.kind === 'worm'">
           <rect class="body" :x="-scale * 9" :y="-scale * 3" :width="scale * 18" :height="scale * 6" rx="3" />
-          <path class="spoke" :d="`M${-scale * 6} ${scale * 3}l${scale * 2} ${-scale * 6}M${-scale * 2} ${scale * 3}l${scale * 2} ${-scale * 6}M${scale * 2} ${scale * 3}l${scale * 2} ${-scale * 6}`" />
+          <path
+            class="spoke"
+            :d="`M${-scale * 6} ${scale * 3}l${scale * 2} ${-scale * 6}M${-scale * 2} ${scale * 3}l${scale * 2} ${-scale * 6}M${scale * 2} ${scale * 3}l${scale * 2} ${-scale * 6}`"
+          />
         </template>
         <g v-else :transform="`rotate(${spin(one.gear)})`">
           <path class="body" :d="one.path" />
@@ -94,7 +106,10 @@ onBeforeUnmount(() => cancelAnimationFrame(frame));
       </g>
     </g>
     <path v-for="run in belts" :key="run" class="belt" :d="run" />
-    <g v-for="one in drawn.filter((each) => !each.gear.carrier_turns && !(each.gear.nth === 1 && (each.gear.centre[0] || each.gear.centre[1])) && each.gear.kind !== 'ring' && named(each.n))" :key="`t${one.n}`">
+    <g
+      v-for="one in drawn.filter((each) => !each.gear.carrier_turns && !(each.gear.nth === 1 && (each.gear.centre[0] || each.gear.centre[1])) && each.gear.kind !== 'ring' && named(each.n))"
+      :key="`t${one.n}`"
+    >
       <text :x="place(one.gear.x, one.gear.y).x" :y="place(one.gear.x, one.gear.y).y + 5" text-anchor="middle">{{ one.gear.shaft }}</text>
     </g>
   </svg>

@@ -38,7 +38,9 @@ const RIM = 3;
       </template>
       <rect v-else :x="x(one.left)" :y="y(one.y + one.half)" :width="x(one.right) - x(one.left)" :height="2 * one.half * tall" :class="{ pulley: one.kind === 'pulley' }" />
     </g>
-    <text v-for="one in gears.filter((each) => each.kind !== 'worm')" :key="`t${one.stage}${one.name}${one.kind}`" class="count" :x="x(one.right) - 6" :y="y(one.y + one.half) + 17" text-anchor="end">{{ 2 * one.half }}</text>
+    <text v-for="one in gears.filter((each) => each.kind !== 'worm')" :key="`t${one.stage}${one.name}${one.kind}`" class="count" :x="x(one.right) - 6" :y="y(one.y + one.half) + 17" text-anchor="end">
+      {{ 2 * one.half }}
+    </text>
     <g v-for="one in shafts" :key="one.name">
       <rect class="shaft" :x="x(one.left)" :y="y(one.y + 0.9)" :width="x(one.right) - x(one.left)" :height="1.8 * tall" rx="2" />
       <path class="axis" :d="`M${x(one.left) - 14} ${y(one.y)}H${x(one.right) + 14}`" />

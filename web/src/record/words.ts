@@ -28,5 +28,7 @@ export function whatIs(entry: Waiting): string {
 
 export function wordsOf(entry: Waiting): string {
   const body = (entry.body ?? {}) as Record<string, unknown>;
-  return SAID.flatMap((name) => (typeof body[name] === "string" || typeof body[name] === "number" ? [String(body[name])] : [])).filter(Boolean).join(", ");
+  return SAID.flatMap((name) => (typeof body[name] === "string" || typeof body[name] === "number" ? [String(body[name])] : []))
+    .filter(Boolean)
+    .join(", ");
 }

@@ -5,7 +5,11 @@
  * `null` where nothing stands; `NaN` where it is no number, which the API then refuses in words.
  */
 export function parseNumber(text: string | undefined | null): number | null {
-  const plain = (text ?? "").trim().replace(/\s*(°|%|mm|deg)$/i, "").replace(/[−–]/g, "-").trim();
+  const plain = (text ?? "")
+    .trim()
+    .replace(/\s*(°|%|mm|deg)$/i, "")
+    .replace(/[−–]/g, "-")
+    .trim();
   if (!plain) return null;
   return /^[+-]?(\d+([.,]\d*)?|[.,]\d+)$/.test(plain) ? Number(plain.replace(",", ".")) : NaN;
 }

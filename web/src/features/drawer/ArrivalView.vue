@@ -85,7 +85,20 @@ async function size() {
   sized.value = "";
   if (!tips.value.trim() || !maybeNumber(measured.value.teeth)) return;
   const plain = { kind: "tips" as const, how: "settled" as const, k: null, size_mm: null };
-  const rest = { error_mm: 0.02, mark: "", helix_deg: 0, helix_error_deg: 1, hand: "" as const, angle_from: "eye" as const, unit_kind: "", bore_shape: "round" as const, boss: "", material: "", worn: "" as const, missing: [] };
+  const rest = {
+    error_mm: 0.02,
+    mark: "",
+    helix_deg: 0,
+    helix_error_deg: 1,
+    hand: "" as const,
+    angle_from: "eye" as const,
+    unit_kind: "",
+    bore_shape: "round" as const,
+    boss: "",
+    material: "",
+    worn: "" as const,
+    missing: [],
+  };
   try {
     const read = await ask(api.POST("/api/sums/read", { body: { ...rest, teeth: numberOr(measured.value.teeth, 0), readings: [{ ...plain, value: tips.value.trim() }] } }));
     const [first] = read.candidates;
@@ -98,14 +111,18 @@ async function size() {
 }
 
 let pause: number | undefined;
-watch([ordered, measured], () => {
-  window.clearTimeout(pause);
-  pause = window.setTimeout(() => {
-    void compare();
-    void draw("ordered", ordered.value);
-    void draw("measured", measured.value);
-  }, 120);
-}, { deep: true, immediate: true });
+watch(
+  [ordered, measured],
+  () => {
+    window.clearTimeout(pause);
+    pause = window.setTimeout(() => {
+      void compare();
+      void draw("ordered", ordered.value);
+      void draw("measured", measured.value);
+    }, 120);
+  },
+  { deep: true, immediate: true },
+);
 watch([tips, () => measured.value.teeth], () => void size());
 
 async function settle(accepted: boolean) {
@@ -153,7 +170,14 @@ onMounted(async () => {
   <main class="work arrival">
     <section>
       <table>
-        <thead><tr><td></td><th>Ordered</th><th>Measured</th><th>So</th></tr></thead>
+        <thead>
+          <tr>
+            <td></td>
+            <th>Ordered</th>
+            <th>Measured</th>
+            <th>So</th>
+          </tr>
+        </thead>
         <tbody>
           <tr v-for="[key, label, like, field] in FIELDS" :key="key">
             <th scope="row">{{ label }}</th>
@@ -173,7 +197,9 @@ onMounted(async () => {
     <section class="right">
       <template v-if="done">
         <h1 :class="done.accepted ? 'proved' : 'harm'">{{ done.accepted ? "Taken in" : "Goes back" }}</h1>
-        <p>{{ done.what }}: {{ done.fit.says }}. <template v-if="done.reason">{{ done.reason }}</template></p>
+        <p>
+          {{ done.what }}: {{ done.fit.says }}. <template v-if="done.reason">{{ done.reason }}</template>
+        </p>
         <div class="actions">
           <Button @click="back">{{ text("visit") ? "To the visit" : "Drawer" }} <KeyCap k="Esc" /></Button>
           <Button variant="outlined" @click="next">Another part</Button>
@@ -182,7 +208,9 @@ onMounted(async () => {
       <template v-else>
         <h1 aria-live="polite" :class="fit ? TONE[fit.verdict] : ''">{{ fit ? `It ${fit.says}` : "Measure what came" }}</h1>
         <p v-if="!fit" class="soft">Count its teeth first, then the tips, bore and width. Older and newer parts of one model look alike.</p>
-        <label class="reason"><span class="label">Why</span><InputText v-model="reason" maxlength="300" placeholder="bore to be reamed; wrong count sent" :invalid="problem?.field === 'reason'" /></label>
+        <label class="reason"
+          ><span class="label">Why</span><InputText v-model="reason" maxlength="300" placeholder="bore to be reamed; wrong count sent" :invalid="problem?.field === 'reason'"
+        /></label>
         <div class="actions">
           <Button :disabled="!measuredAny" @click="settle(true)">Take it in <KeyCap k="Ctrl Enter" /></Button>
           <Button variant="outlined" :disabled="!measuredAny" @click="settle(false)">Send it back</Button>

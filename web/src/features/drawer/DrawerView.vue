@@ -119,7 +119,10 @@ useKeys({ a: () => router.push({ name: "arrival", query: route.query }), n: () =
     </div>
     <KeepForm v-if="adding" :start="wanted" @kept="added" @leave="adding = false" />
     <form class="asked" @submit.prevent>
-      <label v-for="[key, label, like] in FIELDS" :key="key"><span class="label">{{ label }}</span><InputText v-model="wanted[key]" class="value" :placeholder="like" /></label>
+      <label v-for="[key, label, like] in FIELDS" :key="key"
+        ><span class="label">{{ label }}</span
+        ><InputText v-model="wanted[key]" class="value" :placeholder="like"
+      /></label>
       <label class="words"><span class="label">Words</span><InputText v-model="words" placeholder="nylon, donor, place, part number" maxlength="120" /></label>
     </form>
     <ProblemNote :problem="problem" />
@@ -129,13 +132,18 @@ useKeys({ a: () => router.push({ name: "arrival", query: route.query }), n: () =
           <span class="value tooth">{{ kept.teeth }} × {{ kept.size }}</span>
           <span class="value soft">{{ kept.bore_mm ? `⌀${kept.bore_mm}` : "" }} {{ kept.width_mm ? `b${kept.width_mm}` : "" }}</span>
           <span>{{ [kept.material, kept.boss && `boss ${kept.boss}`].filter(Boolean).join(", ") }}</span>
-          <span><b v-if="kept.place">{{ kept.place }}</b> <span class="soft">{{ kept.count }} there</span></span>
+          <span
+            ><b v-if="kept.place">{{ kept.place }}</b> <span class="soft">{{ kept.count }} there</span></span
+          >
           <span class="soft">{{ [kept.source, kept.part_number].filter(Boolean).join(" · ") }}</span>
           <span :class="TONE[kept.fit?.verdict ?? 'unknown']">{{ kept.fit?.says ?? "" }}</span>
         </button>
         <div v-if="open === kept.id" class="more">
           <dl v-if="kept.fit">
-            <div v-for="field in kept.fit.fields" :key="field.field"><dt>{{ field.field }}</dt><dd :class="TONE[field.verdict]">{{ field.says }}</dd></div>
+            <div v-for="field in kept.fit.fields" :key="field.field">
+              <dt>{{ field.field }}</dt>
+              <dd :class="TONE[field.verdict]">{{ field.says }}</dd>
+            </div>
           </dl>
           <div class="actions">
             <Button :disabled="!kept.count" @click="move(kept, -1)">Take one</Button>

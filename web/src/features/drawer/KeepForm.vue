@@ -20,8 +20,19 @@ const id = newId();
 const typed = ref<Record<string, string>>({ ...props.start, count: "1" });
 const problem = ref<Problem>();
 const FIELDS = [
-  ["teeth", "Teeth"], ["module", "Module or DP"], ["angle", "Angle, 20°"], ["bore", "Bore"], ["shape", "Bore shape"], ["width", "Width"],
-  ["boss", "Boss"], ["material", "Of"], ["place", "Place"], ["count", "How many"], ["price", "Price"], ["source", "Where from"], ["number", "Part number"],
+  ["teeth", "Teeth"],
+  ["module", "Module or DP"],
+  ["angle", "Angle, 20°"],
+  ["bore", "Bore"],
+  ["shape", "Bore shape"],
+  ["width", "Width"],
+  ["boss", "Boss"],
+  ["material", "Of"],
+  ["place", "Place"],
+  ["count", "How many"],
+  ["price", "Price"],
+  ["source", "Where from"],
+  ["number", "Part number"],
 ] as const;
 
 const text = (key: string) => typed.value[key]?.trim() ?? "";
@@ -55,7 +66,10 @@ useKeys({ "Ctrl+Enter": keep });
 
 <template>
   <form class="keep" aria-label="Put one in" @submit.prevent="keep">
-    <label v-for="[key, label] in FIELDS" :key="key"><span class="label">{{ label }}</span><InputText v-model="typed[key]" /></label>
+    <label v-for="[key, label] in FIELDS" :key="key"
+      ><span class="label">{{ label }}</span
+      ><InputText v-model="typed[key]"
+    /></label>
     <ProblemNote :problem="problem" class="told" />
     <div class="actions">
       <Button type="submit" :disabled="!text('teeth') || !text('module')">Put it in <KeyCap k="Ctrl Enter" /></Button>

@@ -41,9 +41,12 @@ export function queryOf({ part, size, gear }: Pin): LocationQueryRaw {
     boss: part.boss,
     material: part.material,
   };
-  return Object.fromEntries(Object.entries(query).filter(([, value]) => value).map(([key, value]) => [key, String(value)]));
+  return Object.fromEntries(
+    Object.entries(query)
+      .filter(([, value]) => value)
+      .map(([key, value]) => [key, String(value)]),
+  );
 }
 
 /** What a route was asked with. */
-export const typedFrom = (query: Record<string, unknown>): Typed =>
-  Object.fromEntries(Object.keys(blank()).map((key) => [key, typeof query[key] === "string" ? query[key] : ""])) as unknown as Typed;
+export const typedFrom = (query: Record<string, unknown>): Typed => Object.fromEntries(Object.keys(blank()).map((key) => [key, typeof query[key] === "string" ? query[key] : ""])) as unknown as Typed;

@@ -36,7 +36,9 @@ const place = (off: number) => 50 + Math.max(-3.4, Math.min(3.4, off)) * 14;
   <ol class="candidates" :class="{ angled }">
     <li v-for="(one, n) in shown" :key="n">
       <button type="button" :class="{ chosen: n === choice }" :aria-pressed="n === choice" @click="$emit('choose', n)">
-        <span class="label-size">{{ one.label }}<template v-if="one.depth && one.depth !== 'full'">, {{ one.depth }}</template></span>
+        <span class="label-size"
+          >{{ one.label }}<template v-if="one.depth && one.depth !== 'full'">, {{ one.depth }}</template></span
+        >
         <span v-if="angled" class="soft">{{ one.pressure_angle_deg }}°</span>
         <span class="bar"><i :style="{ width: `${one.probability * 100}%` }"></i></span>
         <span class="value">{{ percent(one.probability) }}</span>
@@ -49,11 +51,25 @@ const place = (off: number) => 50 + Math.max(-3.4, Math.min(3.4, off)) * 14;
     </li>
   </ol>
   <table v-if="chosen">
-    <caption>Measured against predicted for {{ chosen.label }}<template v-if="chosen.assumes">, taking {{ chosen.assumes }}</template></caption>
-    <thead class="only-read"><tr><th>reading</th><th>measured</th><th>predicted</th><th>off by, in reading errors</th></tr></thead>
+    <caption>
+      Measured against predicted for
+      {{
+        chosen.label
+      }}<template v-if="chosen.assumes">, taking {{ chosen.assumes }}</template>
+    </caption>
+    <thead class="only-read">
+      <tr>
+        <th>reading</th>
+        <th>measured</th>
+        <th>predicted</th>
+        <th>off by, in reading errors</th>
+      </tr>
+    </thead>
     <tbody>
       <tr v-for="(row, n) in chosen.compared" :key="n">
-        <th scope="row">{{ row.what }}<span v-if="(row.times ?? 1) > 1" class="soft small">&ensp;{{ row.times }} times, scatter {{ row.scatter_mm?.toFixed(3) }}</span></th>
+        <th scope="row">
+          {{ row.what }}<span v-if="(row.times ?? 1) > 1" class="soft small">&ensp;{{ row.times }} times, scatter {{ row.scatter_mm?.toFixed(3) }}</span>
+        </th>
         <td class="value">{{ row.measured_mm.toFixed(2) }}</td>
         <td class="value soft">{{ row.predicted_mm == null ? "none" : row.predicted_mm.toFixed(2) }}</td>
         <td>

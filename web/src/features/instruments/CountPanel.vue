@@ -13,18 +13,53 @@ const props = defineProps<{ counted: number[]; module?: number }>();
 const emit = defineEmits<{ use: [teeth: number] }>();
 
 const ROUTES = [
-  { key: "chord", title: "Chord between two standing tips", fields: [["pitches", "pitches"], ["chord_mm", "chord"], ["over_tips_mm", "over the tips"]] },
-  { key: "mate", title: "Distance to the mate's shaft", fields: [["distance_mm", "distance"], ["module_mm", "module"], ["mate_teeth", "mate, teeth"]] },
-  { key: "turns", title: "Turned by hand", fields: [["turns", "this gear, turns"], ["mate_turns", "mate, turns"], ["mate_teeth", "mate, teeth"]] },
-  { key: "sector", title: "A run of standing teeth", fields: [["pitches", "pitches"], ["angle_deg", "fill, degrees"]] },
+  {
+    key: "chord",
+    title: "Chord between two standing tips",
+    fields: [
+      ["pitches", "pitches"],
+      ["chord_mm", "chord"],
+      ["over_tips_mm", "over the tips"],
+    ],
+  },
+  {
+    key: "mate",
+    title: "Distance to the mate's shaft",
+    fields: [
+      ["distance_mm", "distance"],
+      ["module_mm", "module"],
+      ["mate_teeth", "mate, teeth"],
+    ],
+  },
+  {
+    key: "turns",
+    title: "Turned by hand",
+    fields: [
+      ["turns", "this gear, turns"],
+      ["mate_turns", "mate, turns"],
+      ["mate_teeth", "mate, teeth"],
+    ],
+  },
+  {
+    key: "sector",
+    title: "A run of standing teeth",
+    fields: [
+      ["pitches", "pitches"],
+      ["angle_deg", "fill, degrees"],
+    ],
+  },
 ] as const;
 const typed = ref<Record<string, Record<string, string>>>({ chord: {}, mate: {}, turns: {}, sector: {} });
 const count = ref<Count>();
 const problem = ref<Problem>();
 
-watch(() => props.module, (module) => {
-  if (module && !typed.value.mate?.module_mm) typed.value.mate = { ...typed.value.mate, module_mm: module.toFixed(4).replace(/0+$/, "") };
-}, { immediate: true });
+watch(
+  () => props.module,
+  (module) => {
+    if (module && !typed.value.mate?.module_mm) typed.value.mate = { ...typed.value.mate, module_mm: module.toFixed(4).replace(/0+$/, "") };
+  },
+  { immediate: true },
+);
 
 /** The routes that are told in full. */
 const given = computed<CountIn>(() => {
@@ -37,21 +72,25 @@ const given = computed<CountIn>(() => {
 });
 
 const begin = latest();
-watch(given, async (body) => {
-  const last = begin();
-  if (!Object.keys(body).some((key) => key !== "counted")) {
-    count.value = problem.value = undefined;
-    return;
-  }
-  try {
-    const answer = await ask(api.POST("/api/sums/count", { body }));
-    if (!last()) return;
-    count.value = answer;
-    problem.value = undefined;
-  } catch (error) {
-    if (last()) problem.value = asProblem(error);
-  }
-}, { deep: true });
+watch(
+  given,
+  async (body) => {
+    const last = begin();
+    if (!Object.keys(body).some((key) => key !== "counted")) {
+      count.value = problem.value = undefined;
+      return;
+    }
+    try {
+      const answer = await ask(api.POST("/api/sums/count", { body }));
+      if (!last()) return;
+      count.value = answer;
+      problem.value = undefined;
+    } catch (error) {
+      if (last()) problem.value = asProblem(error);
+    }
+  },
+  { deep: true },
+);
 </script>
 
 <template>
@@ -65,10 +104,14 @@ watch(given, async (body) => {
       <p class="answer" aria-live="polite">{{ count.answer }}</p>
       <p v-for="against in count.against" :key="against" class="harm">{{ against }}. One of them is wrong: read both again.</p>
       <ul>
-        <li v-for="route in count.routes" :key="route.name"><span class="soft">{{ route.name }}</span> <span class="value">{{ route.estimate.toFixed(1) }} ± {{ route.error.toFixed(1) }}</span></li>
+        <li v-for="route in count.routes" :key="route.name">
+          <span class="soft">{{ route.name }}</span> <span class="value">{{ route.estimate.toFixed(1) }} ± {{ route.error.toFixed(1) }}</span>
+        </li>
       </ul>
       <div class="actions">
-        <Button v-for="one in count.odds.slice(0, 3)" :key="one.teeth" variant="outlined" @click="emit('use', one.teeth)">Use {{ one.teeth }} <span class="soft value">{{ Math.round(one.probability * 100) }} %</span></Button>
+        <Button v-for="one in count.odds.slice(0, 3)" :key="one.teeth" variant="outlined" @click="emit('use', one.teeth)"
+          >Use {{ one.teeth }} <span class="soft value">{{ Math.round(one.probability * 100) }} %</span></Button
+        >
       </div>
     </template>
   </section>

@@ -67,7 +67,9 @@ onMounted(async () => {
   <main class="work reader">
     <section class="left">
       <SketchDrawing v-if="answer" :sketch="answer.sketch" :note="note" />
-      <div v-else class="paper empty"><p>{{ FIRST[form] }}</p></div>
+      <div v-else class="paper empty">
+        <p>{{ FIRST[form] }}</p>
+      </div>
       <div class="counted">
         <slot />
         <template v-if="form !== 'rack'">
@@ -89,9 +91,25 @@ onMounted(async () => {
           <label :for="`way-${way.key}`">{{ way.label }}</label>
           <template v-if="lines[way.key]">
             <InputText v-if="way.counts" v-model="(lines[way.key] as { n: string }).n" class="value few" inputmode="numeric" :aria-label="way.counts" @keydown.enter="nextField" />
-            <InputText v-else-if="way.with_size" v-model="(lines[way.key] as { size: string }).size" class="value few" inputmode="decimal" placeholder="⌀" :aria-label="way.with_size" @keydown.enter="nextField" />
+            <InputText
+              v-else-if="way.with_size"
+              v-model="(lines[way.key] as { size: string }).size"
+              class="value few"
+              inputmode="decimal"
+              placeholder="⌀"
+              :aria-label="way.with_size"
+              @keydown.enter="nextField"
+            />
             <span v-else></span>
-            <InputText :id="`way-${way.key}`" v-model="(lines[way.key] as { value: string }).value" class="value" inputmode="decimal" placeholder="mm" :invalid="wrong === way.key" @keydown.enter="nextField" />
+            <InputText
+              :id="`way-${way.key}`"
+              v-model="(lines[way.key] as { value: string }).value"
+              class="value"
+              inputmode="decimal"
+              placeholder="mm"
+              :invalid="wrong === way.key"
+              @keydown.enter="nextField"
+            />
           </template>
         </li>
       </ol>
@@ -102,12 +120,17 @@ onMounted(async () => {
         <p :class="answer.certain ? 'proved' : 'soft'">{{ answer.reason }}</p>
         <CandidateList :read="answer" :choice="choice" @choose="choice = $event" />
         <div v-if="answer.next" class="next">
-          <p><b>Measure next: {{ answer.next.what }}</b></p>
+          <p>
+            <b>Measure next: {{ answer.next.what }}</b>
+          </p>
           <p>{{ answer.next.says }}</p>
           <Button variant="outlined" @click="takeNext">Take it <KeyCap k="N" /></Button>
         </div>
         <dl class="facts">
-          <template v-for="fact in answer.facts" :key="fact.name"><dt>{{ fact.name }}</dt><dd class="value">{{ fact.value }}</dd></template>
+          <template v-for="fact in answer.facts" :key="fact.name"
+            ><dt>{{ fact.name }}</dt>
+            <dd class="value">{{ fact.value }}</dd></template
+          >
         </dl>
         <p v-for="remark in answer.remarks" :key="remark" class="soft">{{ remark }}</p>
       </template>

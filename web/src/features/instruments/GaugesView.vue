@@ -84,7 +84,9 @@ onMounted(async () => {
       </div>
       <ul v-if="view === 'teeth'" class="racks">
         <li v-for="rack in gauges.racks" :key="rack.label">
-          <span>{{ rack.label }} <span class="soft small">pitch {{ rack.pitch_mm.toFixed(2) }}</span></span>
+          <span
+            >{{ rack.label }} <span class="soft small">pitch {{ rack.pitch_mm.toFixed(2) }}</span></span
+          >
           <svg :width="(rack.points.at(-1)?.[0] ?? 0) * scale + 4" :height="rack.depth_mm * scale + 6" role="img" :aria-label="`Rack of ${rack.label}`">
             <path :transform="`translate(2 ${(rack.depth_mm * scale) / 2 + 2})`" :d="line(rack.points)" />
           </svg>
@@ -93,20 +95,40 @@ onMounted(async () => {
       <ul v-else-if="view === 'screws'" class="screws">
         <li v-for="screw in gauges.screws" :key="screw.label">
           <svg :width="Math.max(screw.figure.head_width * scale + 6, 30)" :height="tallest * scale + 8" role="img" :aria-label="screw.label">
-            <g :transform="`translate(${Math.max(screw.figure.head_width * scale + 6, 30) / 2} ${((screw.figure.length + screw.figure.head_height) * scale) / 2 + 4})`"><PieceFigure :figure="screw.figure" :scale="scale" /></g>
+            <g :transform="`translate(${Math.max(screw.figure.head_width * scale + 6, 30) / 2} ${((screw.figure.length + screw.figure.head_height) * scale) / 2 + 4})`">
+              <PieceFigure :figure="screw.figure" :scale="scale" />
+            </g>
           </svg>
           <span class="value small">{{ screw.label }}</span>
         </li>
       </ul>
       <template v-else>
         <h2 class="label">Across flats</h2>
-        <ul class="sizes"><li v-for="one in gauges.hexes" :key="one.label"><svg width="64" height="52" viewBox="-32 -26 64 52" role="img" :aria-label="one.label"><path :d="hexagon(one.size_mm)" /></svg><span class="value small">{{ one.label }}</span></li></ul>
+        <ul class="sizes">
+          <li v-for="one in gauges.hexes" :key="one.label">
+            <svg width="64" height="52" viewBox="-32 -26 64 52" role="img" :aria-label="one.label"><path :d="hexagon(one.size_mm)" /></svg><span class="value small">{{ one.label }}</span>
+          </li>
+        </ul>
         <h2 class="label">Star and cross, the end of the driver</h2>
-        <ul class="sizes"><li v-for="one in [...gauges.stars, ...gauges.crosses]" :key="one.label"><svg width="64" height="52" viewBox="-32 -26 64 52" role="img" :aria-label="one.label"><path :d="`${line(one.points)}Z`" /></svg><span class="value small">{{ one.label }}</span></li></ul>
+        <ul class="sizes">
+          <li v-for="one in [...gauges.stars, ...gauges.crosses]" :key="one.label">
+            <svg width="64" height="52" viewBox="-32 -26 64 52" role="img" :aria-label="one.label"><path :d="`${line(one.points)}Z`" /></svg><span class="value small">{{ one.label }}</span>
+          </li>
+        </ul>
         <h2 class="label">Pins, wires, bores</h2>
-        <ul class="sizes"><li v-for="one in gauges.rounds" :key="one.label"><svg width="64" height="58" viewBox="-32 -29 64 58" role="img" :aria-label="one.label"><circle :r="(one.size_mm / 2) * scale" /></svg><span class="value small">{{ one.label }}</span></li></ul>
+        <ul class="sizes">
+          <li v-for="one in gauges.rounds" :key="one.label">
+            <svg width="64" height="58" viewBox="-32 -29 64 58" role="img" :aria-label="one.label"><circle :r="(one.size_mm / 2) * scale" /></svg><span class="value small">{{ one.label }}</span>
+          </li>
+        </ul>
         <h2 class="label">Shims, on edge</h2>
-        <ul class="sizes"><li v-for="one in gauges.shims" :key="one.label"><svg width="64" height="24" viewBox="-32 -12 64 24" role="img" :aria-label="one.label"><rect class="bar" x="-28" :y="(-one.size_mm / 2) * scale" width="56" :height="one.size_mm * scale" /></svg><span class="value small">{{ one.label }}</span></li></ul>
+        <ul class="sizes">
+          <li v-for="one in gauges.shims" :key="one.label">
+            <svg width="64" height="24" viewBox="-32 -12 64 24" role="img" :aria-label="one.label">
+              <rect class="bar" x="-28" :y="(-one.size_mm / 2) * scale" width="56" :height="one.size_mm * scale" /></svg
+            ><span class="value small">{{ one.label }}</span>
+          </li>
+        </ul>
       </template>
     </template>
   </main>

@@ -129,7 +129,9 @@ onMounted(async () => {
   <main class="work reader">
     <section class="left">
       <CaliperDrawing v-if="drawing" :drawing="drawing" :made="candidate?.new" :hold="hold" :missing="missing" :bore="maybeNumber(bore) ?? 0" :note="note" @tap="tap" />
-      <div v-else class="paper empty"><p>{{ read ? "No gear to draw: the readings fit none." : "Count the teeth, marking the one you start at." }}</p></div>
+      <div v-else class="paper empty">
+        <p>{{ read ? "No gear to draw: the readings fit none." : "Count the teeth, marking the one you start at." }}</p>
+      </div>
       <div class="counted">
         <slot />
         <label for="teeth">Teeth</label>
@@ -163,11 +165,15 @@ onMounted(async () => {
         <p :class="read.certain ? 'proved' : 'soft'">{{ read.reason }}</p>
         <CandidateList :read="read" :choice="choice" @choose="choice = $event" />
         <div v-if="read.next" class="next">
-          <p><b>Measure next: {{ read.next.what }}</b></p>
+          <p>
+            <b>Measure next: {{ read.next.what }}</b>
+          </p>
           <p>{{ read.next.says }}</p>
           <Button variant="outlined" @click="takeNext()">Take it <KeyCap k="N" /></Button>
           <template v-if="read.instead">
-            <p class="soft instead">Without the mate: <b>{{ read.instead.what }}</b>. {{ read.instead.says }}</p>
+            <p class="soft instead">
+              Without the mate: <b>{{ read.instead.what }}</b>. {{ read.instead.says }}
+            </p>
             <Button variant="outlined" @click="takeNext(true)">Take this one</Button>
           </template>
         </div>

@@ -15,18 +15,27 @@ const WORD: Record<string, string> = { keep: "may stay", watch: "watch it", repl
         <span v-for="one in read.counts" :key="one.teeth" class="value count">{{ one.teeth }}: {{ Math.round(one.probability * 100) }} %</span>
       </dd>
     </div>
-    <div v-if="read.stuck"><dt>Doubt</dt><dd>{{ read.stuck }}</dd></div>
+    <div v-if="read.stuck">
+      <dt>Doubt</dt>
+      <dd>{{ read.stuck }}</dd>
+    </div>
     <div v-if="read.look_alike">
       <dt>Look-alikes</dt>
-      <dd><b :class="TONE[read.look_alike.verdict]">{{ read.look_alike.first }} on {{ read.look_alike.second }}:</b> {{ read.look_alike.says }}</dd>
+      <dd>
+        <b :class="TONE[read.look_alike.verdict]">{{ read.look_alike.first }} on {{ read.look_alike.second }}:</b> {{ read.look_alike.says }}
+      </dd>
     </div>
     <div v-if="read.helix">
       <dt>Helix</dt>
-      <dd><b>{{ read.helix.angle_deg.toFixed(1) }}°</b> at the reference circle, lead {{ read.helix.lead_mm.toFixed(1) }} mm. {{ read.helix.says }}</dd>
+      <dd>
+        <b>{{ read.helix.angle_deg.toFixed(1) }}°</b> at the reference circle, lead {{ read.helix.lead_mm.toFixed(1) }} mm. {{ read.helix.says }}
+      </dd>
     </div>
     <div v-if="read.wear">
       <dt>Wear</dt>
-      <dd><b :class="TONE[read.wear.verdict]">{{ WORD[read.wear.verdict] }}.</b> {{ read.wear.reasons.join(" ") }} <span class="soft">{{ read.wear.assumes }}</span></dd>
+      <dd>
+        <b :class="TONE[read.wear.verdict]">{{ WORD[read.wear.verdict] }}.</b> {{ read.wear.reasons.join(" ") }} <span class="soft">{{ read.wear.assumes }}</span>
+      </dd>
     </div>
   </dl>
   <p v-for="note in read.notes" :key="note" class="harm">{{ note }}</p>

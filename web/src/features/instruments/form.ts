@@ -53,7 +53,10 @@ export function useForm(form: FormIn["form"]) {
       if (!last()) return;
       const before = answer.value?.candidates[choice.value]?.label;
       answer.value = said;
-      choice.value = Math.max(0, said.candidates.findIndex((one) => choice.value && one.label === before));
+      choice.value = Math.max(
+        0,
+        said.candidates.findIndex((one) => choice.value && one.label === before),
+      );
       for (const way of said.ways) lines.value[way.key] ??= { n: way.counts ? "5" : "", size: "", value: "" };
       problem.value = undefined;
     } catch (error) {
@@ -62,10 +65,14 @@ export function useForm(form: FormIn["form"]) {
   }
 
   let pause: number | undefined;
-  watch(given, () => {
-    window.clearTimeout(pause);
-    pause = window.setTimeout(() => void look(), 120);
-  }, { deep: true });
+  watch(
+    given,
+    () => {
+      window.clearTimeout(pause);
+      pause = window.setTimeout(() => void look(), 120);
+    },
+    { deep: true },
+  );
 
   /** The way the server complains of, or the field by name. */
   const wrong = computed(() => {

@@ -57,7 +57,11 @@ export function useReader(unitKind: () => string, ring: boolean) {
   const choice = ref(0);
 
   const probe = (row: Row): ProbeIn => ({ kind: row.kind, how: row.how, k: maybeNumber(row.k), size_mm: row.size.trim() || null });
-  const values = (row: Row) => row.values.split(";").map((value) => value.trim()).filter(Boolean);
+  const values = (row: Row) =>
+    row.values
+      .split(";")
+      .map((value) => value.trim())
+      .filter(Boolean);
   const readings = computed<ReadingIn[]>(() => rows.value.flatMap((row) => values(row).map((value) => ({ ...probe(row), value }))));
   /** Which row each reading sent stands in, to mark the one the server complains of. */
   const rowOf = computed(() => rows.value.flatMap((row, n) => values(row).map(() => n)));
@@ -105,7 +109,10 @@ export function useReader(unitKind: () => string, ring: boolean) {
         const before = read.value?.candidates[choice.value];
         read.value = answer;
         // What was being looked at stays in view while it is still among the first.
-        choice.value = Math.max(0, answer.candidates.findIndex((one) => choice.value && one.label === before?.label && one.pressure_angle_deg === before.pressure_angle_deg && one.depth === before.depth));
+        choice.value = Math.max(
+          0,
+          answer.candidates.findIndex((one) => choice.value && one.label === before?.label && one.pressure_angle_deg === before.pressure_angle_deg && one.depth === before.depth),
+        );
       } else {
         // Nothing read yet: the count alone is drawn, at module 1.
         const plain = { pressure_angle_deg: 20, profile_shift: 0, helix_angle_deg: 0, addendum: 1, dedendum: 1.25, tip_trim_mm: 0 };
@@ -122,10 +129,14 @@ export function useReader(unitKind: () => string, ring: boolean) {
   }
 
   let pause: number | undefined;
-  watch(given, () => {
-    window.clearTimeout(pause);
-    pause = window.setTimeout(() => void look(), 120);
-  }, { deep: true });
+  watch(
+    given,
+    () => {
+      window.clearTimeout(pause);
+      pause = window.setTimeout(() => void look(), 120);
+    },
+    { deep: true },
+  );
 
   const candidate = computed(() => read.value?.candidates[choice.value]);
   const spanCount = computed(() => String(read.value?.span_usual ?? bare.value?.span_usual ?? ""));
@@ -174,5 +185,33 @@ export function useReader(unitKind: () => string, ring: boolean) {
     missing.value = kept.missing ?? [];
   }
 
-  return { teeth, orTeeth, rows, helix, hand, angle, bore, boreShape, width, mark, boss, material, worn, missing, at, read, bare, problem, choice, given, readings, candidate, wrong, probe, add, drop, restore };
+  return {
+    teeth,
+    orTeeth,
+    rows,
+    helix,
+    hand,
+    angle,
+    bore,
+    boreShape,
+    width,
+    mark,
+    boss,
+    material,
+    worn,
+    missing,
+    at,
+    read,
+    bare,
+    problem,
+    choice,
+    given,
+    readings,
+    candidate,
+    wrong,
+    probe,
+    add,
+    drop,
+    restore,
+  };
 }

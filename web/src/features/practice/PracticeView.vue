@@ -114,11 +114,16 @@ onMounted(another);
         <div class="ways" role="group" aria-label="Close the caliper">
           <span v-for="way in ways" :key="way.key">
             <Button variant="outlined" :disabled="busy" @click="take(way.probe)">{{ way.label }} <KeyCap :k="way.key" /></Button>
-            <label v-if="way.probe.kind === 'span'">over <InputText v-model="span" class="value few" inputmode="numeric" aria-label="teeth in the span" :invalid="problem?.field?.endsWith('k')" /> teeth</label>
+            <label v-if="way.probe.kind === 'span'"
+              >over <InputText v-model="span" class="value few" inputmode="numeric" aria-label="teeth in the span" :invalid="problem?.field?.endsWith('k')" /> teeth</label
+            >
           </span>
         </div>
         <ol class="readings" aria-label="Readings">
-          <li v-for="(one, n) in round.readings" :key="n"><span>{{ one.what }}</span><b class="value">{{ one.value_mm.toFixed(2) }}</b></li>
+          <li v-for="(one, n) in round.readings" :key="n">
+            <span>{{ one.what }}</span
+            ><b class="value">{{ one.value_mm.toFixed(2) }}</b>
+          </li>
           <li v-if="!round.readings.length" class="soft">No reading yet. Over the tips is where most begin.</li>
         </ol>
         <div class="field">
@@ -129,9 +134,13 @@ onMounted(another);
         <p class="soft">The reader is not asked here; the sums are yours. Afterwards it shows what your readings said.</p>
       </template>
       <template v-else-if="round && result">
-        <p class="score" :class="result.right ? 'proved' : 'harm'"><span class="value">{{ round.score }}</span> of 100</p>
+        <p class="score" :class="result.right ? 'proved' : 'harm'">
+          <span class="value">{{ round.score }}</span> of 100
+        </p>
         <h1>{{ result.size }}, {{ result.teeth }} teeth</h1>
-        <p><b>{{ result.says }}</b> <span class="soft">{{ result.about }}</span></p>
+        <p>
+          <b>{{ result.says }}</b> <span class="soft">{{ result.about }}</span>
+        </p>
         <div class="plays">
           <PlayTable title="Yours" :moves="result.yours" :truth="result.size" />
           <PlayTable title="The best" :moves="result.best" :truth="result.size" />

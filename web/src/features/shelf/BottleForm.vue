@@ -40,7 +40,20 @@ function turn(surface: string) {
 }
 
 async function keep() {
-  const body = { key: had?.key ?? "", name: name.value.trim(), kind: kind.value, suits: suits.value, never: never.value, not_with: had?.not_with ?? [], viscosity: had?.viscosity ?? "", note: note.value.trim(), handle: numberOr(handle.value, 0), full: numberOr(full.value, 0), role: (roles.value.includes(role.value) ? role.value : (roles.value[0] ?? "")), based_on: had ?? null } as BottleIn;
+  const body = {
+    key: had?.key ?? "",
+    name: name.value.trim(),
+    kind: kind.value,
+    suits: suits.value,
+    never: never.value,
+    not_with: had?.not_with ?? [],
+    viscosity: had?.viscosity ?? "",
+    note: note.value.trim(),
+    handle: numberOr(handle.value, 0),
+    full: numberOr(full.value, 0),
+    role: roles.value.includes(role.value) ? role.value : (roles.value[0] ?? ""),
+    based_on: had ?? null,
+  } as BottleIn;
   try {
     emit("kept", await ask(api.PUT("/api/shelf/bottles/{bottle_id}", { params: { path: { bottle_id: id } }, body })));
   } catch (error) {
@@ -57,7 +70,9 @@ useKeys({ "Ctrl+Enter": keep });
     <Select v-model="kind" :options="shelf.kinds" aria-label="Kind" />
     <Select v-if="roles.length" v-model="role" :options="roles" aria-label="Which of its kind" :placeholder="roles[0]" />
     <div role="group" aria-label="Suits, or must not touch" class="surfaces">
-      <button v-for="surface in shelf.surfaces" :key="surface" type="button" :class="{ yes: suits.includes(surface), no: never.includes(surface) }" @click="turn(surface)">{{ never.includes(surface) ? "never " : "" }}{{ word[surface] ?? surface }}</button>
+      <button v-for="surface in shelf.surfaces" :key="surface" type="button" :class="{ yes: suits.includes(surface), no: never.includes(surface) }" @click="turn(surface)">
+        {{ never.includes(surface) ? "never " : "" }}{{ word[surface] ?? surface }}
+      </button>
     </div>
     <label>Minutes before a load <InputText v-model="handle" class="value few" inputmode="numeric" /></label>
     <label>before it runs <InputText v-model="full" class="value few" inputmode="numeric" /></label>

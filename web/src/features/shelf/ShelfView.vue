@@ -15,7 +15,16 @@ const shelf = ref<Shelf>();
 const problem = ref<Problem>();
 const adding = ref(false);
 const correcting = ref<Bottle>();
-const WORD: Record<string, string> = { lubricant: "Lubricants", fluid: "Fluids, by viscosity", locker: "Thread lock", retainer: "Retaining compound", cleaner: "Cleaners", friction: "friction face", oneway: "sealed roller", electric: "motor, board" };
+const WORD: Record<string, string> = {
+  lubricant: "Lubricants",
+  fluid: "Fluids, by viscosity",
+  locker: "Thread lock",
+  retainer: "Retaining compound",
+  cleaner: "Cleaners",
+  friction: "friction face",
+  oneway: "sealed roller",
+  electric: "motor, board",
+};
 const groups = computed(() => (shelf.value?.kinds ?? []).map((kind) => ({ kind, bottles: (shelf.value?.bottles ?? []).filter((one) => one.kind === kind) })).filter((group) => group.bottles.length));
 const time = (minutes: number) => (minutes >= 60 ? `${+(minutes / 60).toFixed(1)} h` : `${minutes} min`);
 const named = (key: string) => shelf.value?.bottles.find((one) => one.key === key)?.name ?? key;
@@ -29,7 +38,8 @@ async function trying(work: () => Promise<Shelf>) {
   }
 }
 
-const follow = (question: string, school: string) => trying(() => ask(api.PUT("/api/shelf/rules/{question}", { params: { path: { question } }, body: { school, based_on: shelf.value?.questions.find((one) => one.key === question)?.chosen } })));
+const follow = (question: string, school: string) =>
+  trying(() => ask(api.PUT("/api/shelf/rules/{question}", { params: { path: { question } }, body: { school, based_on: shelf.value?.questions.find((one) => one.key === question)?.chosen } })));
 const putAway = (key: string) => trying(() => ask(api.PUT("/api/shelf/{key}/gone", { params: { path: { key } }, body: { gone: true } })));
 
 function leave() {
@@ -54,17 +64,43 @@ onMounted(() => trying(() => ask(api.GET("/api/shelf"))));
         <Button @click="adding = !adding">Put one on <KeyCap k="N" /></Button>
       </div>
       <ProblemNote :problem="problem" />
-      <BottleForm v-if="adding && shelf" :shelf="shelf" :word="WORD" @kept="shelf = $event; leave()" @leave="leave" />
+      <BottleForm
+        v-if="adding && shelf"
+        :shelf="shelf"
+        :word="WORD"
+        @kept="
+          shelf = $event;
+          leave();
+        "
+        @leave="leave"
+      />
       <template v-for="group in groups" :key="group.kind">
         <h2 class="label">{{ WORD[group.kind] ?? group.kind }}</h2>
         <ul>
           <li v-for="one in group.bottles" :key="one.key">
             <div>
               <b>{{ one.name }}</b> <span v-if="one.viscosity && !one.name.includes(one.viscosity)" class="value">{{ one.viscosity }}</span>
-              <p class="soft small">{{ one.note }}<template v-if="one.full"> Loads after {{ time(one.handle) }}, runs after {{ time(one.full) }}.</template></p>
+              <p class="soft small">
+                {{ one.note }}<template v-if="one.full"> Loads after {{ time(one.handle) }}, runs after {{ time(one.full) }}.</template>
+              </p>
             </div>
-            <p><span class="proved">{{ one.suits.map((s) => WORD[s] ?? s).join(", ") }}</span><span v-if="one.never.length" class="harm"> never: {{ one.never.map((s) => WORD[s] ?? s).join(", ") }}</span><span v-if="one.not_with.length" class="harm"> · not with {{ one.not_with.map(named).join(", ") }}</span></p>
-            <BottleForm v-if="shelf && correcting?.key === one.key" class="whole" :shelf="shelf" :word="WORD" :bottle="one" @kept="shelf = $event; leave()" @leave="leave" />
+            <p>
+              <span class="proved">{{ one.suits.map((s) => WORD[s] ?? s).join(", ") }}</span
+              ><span v-if="one.never.length" class="harm"> never: {{ one.never.map((s) => WORD[s] ?? s).join(", ") }}</span
+              ><span v-if="one.not_with.length" class="harm"> · not with {{ one.not_with.map(named).join(", ") }}</span>
+            </p>
+            <BottleForm
+              v-if="shelf && correcting?.key === one.key"
+              class="whole"
+              :shelf="shelf"
+              :word="WORD"
+              :bottle="one"
+              @kept="
+                shelf = $event;
+                leave();
+              "
+              @leave="leave"
+            />
             <button v-else type="button" class="word" :aria-label="`mend ${one.name}`" @click="correct(one)">mend</button>
             <button v-if="correcting?.key !== one.key" type="button" :aria-label="`Take off the shelf: ${one.name}`" @click="putAway(one.key)">×</button>
           </li>
@@ -78,7 +114,9 @@ onMounted(() => trying(() => ask(api.GET("/api/shelf"))));
         <legend>{{ question.asks }}</legend>
         <label v-for="school in question.schools" :key="school.key" :class="{ chosen: question.chosen === school.key }">
           <input type="radio" :name="question.key" :checked="question.chosen === school.key" @change="follow(question.key, school.key)" />
-          <span><b>{{ school.name }}</b> <span class="soft small">{{ school.why }}</span></span>
+          <span
+            ><b>{{ school.name }}</b> <span class="soft small">{{ school.why }}</span></span
+          >
         </label>
       </fieldset>
     </section>

@@ -117,7 +117,9 @@ onMounted(() => {
       <h1 v-if="words.trim() && cards">{{ cards.length + filed.length + left.open + left.filed || "Nothing" }} found</h1>
       <h1 v-else-if="cards?.length">{{ groups[0]?.title === "Yours to do" ? `${groups[0].cards.length} on the bench for you` : "Nothing waits for you" }}</h1>
       <h1 v-else-if="cards">The bench is clear</h1>
-      <div ref="finder" class="find"><InputText v-model="words" aria-label="Find a unit, an owner, a complaint" placeholder="Find a unit, an owner, a complaint" maxlength="120" /><KeyCap k="/" /></div>
+      <div ref="finder" class="find">
+        <InputText v-model="words" aria-label="Find a unit, an owner, a complaint" placeholder="Find a unit, an owner, a complaint" maxlength="120" /><KeyCap k="/" />
+      </div>
       <Button @click="router.push({ name: 'new-visit' })">New visit <KeyCap k="N" /></Button>
     </div>
     <p v-if="cards && !cards.length && !filed.length && !words" class="soft">Take the first unit in: say what it is and what its owner says of it.</p>
@@ -125,7 +127,9 @@ onMounted(() => {
       <h2 class="label">Curing</h2>
       <ul>
         <li v-for="timer in timers.running" :key="timer.id" class="timer">
-          <RouterLink :to="{ name: 'visit', params: { visitId: timer.visit_id, stage: 'build' } }"><b>{{ timer.unit }}</b> {{ timer.label }}</RouterLink>
+          <RouterLink :to="{ name: 'visit', params: { visitId: timer.visit_id, stage: 'build' } }"
+            ><b>{{ timer.unit }}</b> {{ timer.label }}</RouterLink
+          >
           <span class="value" :class="{ proved: timers.left(timer) === 'over' }">{{ timers.left(timer) }}</span>
           <Button variant="outlined" @click="timers.stop(timer)">{{ timers.left(timer) === "over" ? "Seen" : "Stop" }}</Button>
         </li>
@@ -140,12 +144,17 @@ onMounted(() => {
             <span v-else class="blank paper" aria-hidden="true"></span>
             <span class="who">
               <strong>{{ card.unit.label }}</strong>
-              <span class="soft small">{{ card.unit.kind_label }} · {{ card.unit.owner_label }}<template v-if="card.number > 1"> · visit {{ card.number }}</template></span>
+              <span class="soft small"
+                >{{ card.unit.kind_label }} · {{ card.unit.owner_label }}<template v-if="card.number > 1"> · visit {{ card.number }}</template></span
+              >
             </span>
             <span class="says">{{ card.complaint }}</span>
             <span class="stand">
               <StageRack small :stage="card.stage" :viewing="card.stage" />
-              <span class="small"><b>{{ stageWord(card.stage) }}</b><span class="soft"> · {{ card.pieces }} steps</span></span>
+              <span class="small"
+                ><b>{{ stageWord(card.stage) }}</b
+                ><span class="soft"> · {{ card.pieces }} steps</span></span
+              >
             </span>
             <span class="waits" :class="{ mine: card.waits_for === 'me' }">{{ waits(card) }}</span>
           </RouterLink>

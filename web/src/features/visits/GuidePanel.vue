@@ -38,25 +38,38 @@ async function wayTo(step: string) {
 <template>
   <div>
     <template v-if="guide.guide?.guide_id">
-      <div class="head"><b>{{ guide.guide.label }}</b><Button variant="outlined" @click="follow(null)">Go without</Button></div>
-      <p v-if="reach" class="reach">To reach it: {{ reach.steps.map((one) => one.number).join(", ") }}<template v-if="reach.unneeded.length">; leave {{ reach.unneeded.join(", ") }}</template>.</p>
+      <div class="head">
+        <b>{{ guide.guide.label }}</b
+        ><Button variant="outlined" @click="follow(null)">Go without</Button>
+      </div>
+      <p v-if="reach" class="reach">
+        To reach it: {{ reach.steps.map((one) => one.number).join(", ") }}<template v-if="reach.unneeded.length">; leave {{ reach.unneeded.join(", ") }}</template
+        >.
+      </p>
       <p v-else class="soft small">Tap a piece of last time to see the least that must come off for it.</p>
       <ol>
         <li v-for="step in guide.guide.steps" :key="step.id" :class="{ met: step.here, next: step.number === guide.guide.next }">
-          <button type="button" @click="wayTo(step.id)"><b class="value">{{ step.number }}</b> {{ step.title }}<span v-if="step.here" class="proved"> ✓ {{ step.here }}</span></button>
+          <button type="button" @click="wayTo(step.id)">
+            <b class="value">{{ step.number }}</b> {{ step.title }}<span v-if="step.here" class="proved"> ✓ {{ step.here }}</span>
+          </button>
           <img v-if="step.photo" :src="store.photoUrl(step.photo, true)" alt="" loading="lazy" />
         </li>
       </ol>
       <template v-if="guide.guide.differences.length">
         <p class="label">Otherwise this time</p>
-        <ul><li v-for="one in guide.guide.differences" :key="one.says" class="other">{{ one.says }}</li></ul>
+        <ul>
+          <li v-for="one in guide.guide.differences" :key="one.says" class="other">{{ one.says }}</li>
+        </ul>
       </template>
     </template>
     <template v-else-if="guide.guide?.choices.length">
       <p><b>Has one like it been here before?</b> Go by its row: each step is offered as it came last time.</p>
       <ol>
         <li v-for="choice in guide.guide.choices" :key="choice.id">
-          <button type="button" @click="follow(choice.id)"><b>{{ choice.label }}</b>, visit {{ choice.number }}, {{ choice.steps }} steps <span class="soft small">{{ choice.same_model ? "same model" : choice.model }}</span></button>
+          <button type="button" @click="follow(choice.id)">
+            <b>{{ choice.label }}</b
+            >, visit {{ choice.number }}, {{ choice.steps }} steps <span class="soft small">{{ choice.same_model ? "same model" : choice.model }}</span>
+          </button>
         </li>
       </ol>
     </template>

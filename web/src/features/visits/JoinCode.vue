@@ -58,7 +58,9 @@ const when = (at: string) => new Date(at).toLocaleTimeString(undefined, { hour: 
       <p v-if="join" class="value small address">{{ join.address }}</p>
       <ProblemNote :problem="problem" />
       <ul v-if="join?.devices.length" aria-label="Devices that use it">
-        <li v-for="(device, n) in join.devices" :key="n"><b>{{ device.called }}</b> {{ device.photos === 1 ? "1 photo" : `${device.photos} photos` }} <span class="soft small">{{ device.address }}, last {{ when(device.last_seen) }}</span></li>
+        <li v-for="(device, n) in join.devices" :key="n">
+          <b>{{ device.called }}</b> {{ device.photos === 1 ? "1 photo" : `${device.photos} photos` }} <span class="soft small">{{ device.address }}, last {{ when(device.last_seen) }}</span>
+        </li>
       </ul>
       <p v-else-if="join" class="soft">No device has opened it yet.</p>
       <div class="actions">

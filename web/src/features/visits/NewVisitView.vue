@@ -101,55 +101,74 @@ useKeys({ "Ctrl+Enter": takeIn, Escape: () => router.push({ name: "bench" }) });
 <template>
   <TopBar title="New visit" about="what it is, and what is said of it" />
   <main class="work">
-  <form class="form" @submit.prevent="takeIn">
-    <h1>What comes in?</h1>
-    <div class="two">
-      <section>
-        <div v-if="known" class="known">
-          <p><b>{{ known.unit.label }}</b> <span class="soft">{{ [known.unit.kind_label, known.unit.model, known.unit.owner_label].filter(Boolean).join(" · ") }}</span></p>
-          <p>Here {{ known.visits === 1 ? "once" : `${known.visits} times` }} before<template v-if="known.last">, last {{ day(known.last) }}</template>. This will be visit {{ known.visits + 1 }}.</p>
-          <p v-if="known.open_visit" class="harm">Its last visit is not filed yet. <RouterLink :to="{ name: 'visit', params: { visitId: known.open_visit } }">Go on with that one</RouterLink></p>
-          <Button variant="outlined" @click="another">Another unit</Button>
-        </div>
-        <template v-else>
-        <span id="kind" class="label">What is it?</span>
-        <Select v-model="given.kind" aria-labelledby="kind" :options="session.words?.units ?? []" option-label="label" option-value="key" placeholder="Pick a kind of unit" autofocus />
-        <label class="label" for="label">Called</label>
-        <InputText id="label" v-model="given.label" maxlength="80" placeholder="what you will call it, or what it was called" autocomplete="off" @update:model-value="(typed) => lookUp(typed ?? '')" />
-        <ul v-if="units.length" class="units" aria-label="Was here before">
-          <li v-for="card in units" :key="card.unit.id"><button type="button" @click="again(card)"><b>{{ card.unit.label }}</b> <span class="soft">{{ [card.unit.kind_label, card.unit.owner_label, card.visits === 1 ? "here once" : `here ${card.visits} times`].filter(Boolean).join(" · ") }}</span></button></li>
-        </ul>
-        <div class="pair">
-          <div>
-            <label class="label" for="model">Model</label>
-            <InputText id="model" v-model="given.model" maxlength="120" />
+    <form class="form" @submit.prevent="takeIn">
+      <h1>What comes in?</h1>
+      <div class="two">
+        <section>
+          <div v-if="known" class="known">
+            <p>
+              <b>{{ known.unit.label }}</b> <span class="soft">{{ [known.unit.kind_label, known.unit.model, known.unit.owner_label].filter(Boolean).join(" · ") }}</span>
+            </p>
+            <p>
+              Here {{ known.visits === 1 ? "once" : `${known.visits} times` }} before<template v-if="known.last">, last {{ day(known.last) }}</template
+              >. This will be visit {{ known.visits + 1 }}.
+            </p>
+            <p v-if="known.open_visit" class="harm">Its last visit is not filed yet. <RouterLink :to="{ name: 'visit', params: { visitId: known.open_visit } }">Go on with that one</RouterLink></p>
+            <Button variant="outlined" @click="another">Another unit</Button>
           </div>
-          <div>
-            <label class="label" for="owner">Owner or locker</label>
-            <InputText id="owner" v-model="given.owner_label" maxlength="80" />
-          </div>
-        </div>
-        </template>
-        <label class="label" for="use">Use so far</label>
-        <InputText id="use" v-model="given.use_so_far" maxlength="120" placeholder="hours, trips, seasons" />
-      </section>
-      <section>
-        <label class="label" for="complaint">In the owner's words</label>
-        <Textarea id="complaint" v-model="given.complaint" rows="3" maxlength="2000" auto-resize />
-        <p id="heard" class="label">Heard and felt</p>
-        <SelectButton v-model="given.symptoms" class="loose" multiple :options="session.words?.symptoms ?? []" option-label="label" option-value="key" aria-labelledby="heard" />
-        <p id="when" class="label">When</p>
-        <SelectButton v-model="given.conditions" class="loose" multiple :options="session.words?.conditions ?? []" option-label="label" option-value="key" aria-labelledby="when" />
-      </section>
-    </div>
-    <p v-if="kind" class="mind"><strong>{{ kind.power }}</strong> {{ kind.notice }}</p>
-    <ProblemNote :problem="problem" />
-    <div class="actions">
-      <Button type="submit" :disabled="!ready || busy">Take it in <KeyCap k="Ctrl Enter" /></Button>
-      <Button variant="outlined" @click="router.push({ name: 'bench' })">Not now <KeyCap k="Esc" /></Button>
-      <span v-if="!ready" class="soft">A kind and a name are enough to begin.</span>
-    </div>
-  </form>
+          <template v-else>
+            <span id="kind" class="label">What is it?</span>
+            <Select v-model="given.kind" aria-labelledby="kind" :options="session.words?.units ?? []" option-label="label" option-value="key" placeholder="Pick a kind of unit" autofocus />
+            <label class="label" for="label">Called</label>
+            <InputText
+              id="label"
+              v-model="given.label"
+              maxlength="80"
+              placeholder="what you will call it, or what it was called"
+              autocomplete="off"
+              @update:model-value="(typed) => lookUp(typed ?? '')"
+            />
+            <ul v-if="units.length" class="units" aria-label="Was here before">
+              <li v-for="card in units" :key="card.unit.id">
+                <button type="button" @click="again(card)">
+                  <b>{{ card.unit.label }}</b>
+                  <span class="soft">{{ [card.unit.kind_label, card.unit.owner_label, card.visits === 1 ? "here once" : `here ${card.visits} times`].filter(Boolean).join(" · ") }}</span>
+                </button>
+              </li>
+            </ul>
+            <div class="pair">
+              <div>
+                <label class="label" for="model">Model</label>
+                <InputText id="model" v-model="given.model" maxlength="120" />
+              </div>
+              <div>
+                <label class="label" for="owner">Owner or locker</label>
+                <InputText id="owner" v-model="given.owner_label" maxlength="80" />
+              </div>
+            </div>
+          </template>
+          <label class="label" for="use">Use so far</label>
+          <InputText id="use" v-model="given.use_so_far" maxlength="120" placeholder="hours, trips, seasons" />
+        </section>
+        <section>
+          <label class="label" for="complaint">In the owner's words</label>
+          <Textarea id="complaint" v-model="given.complaint" rows="3" maxlength="2000" auto-resize />
+          <p id="heard" class="label">Heard and felt</p>
+          <SelectButton v-model="given.symptoms" class="loose" multiple :options="session.words?.symptoms ?? []" option-label="label" option-value="key" aria-labelledby="heard" />
+          <p id="when" class="label">When</p>
+          <SelectButton v-model="given.conditions" class="loose" multiple :options="session.words?.conditions ?? []" option-label="label" option-value="key" aria-labelledby="when" />
+        </section>
+      </div>
+      <p v-if="kind" class="mind">
+        <strong>{{ kind.power }}</strong> {{ kind.notice }}
+      </p>
+      <ProblemNote :problem="problem" />
+      <div class="actions">
+        <Button type="submit" :disabled="!ready || busy">Take it in <KeyCap k="Ctrl Enter" /></Button>
+        <Button variant="outlined" @click="router.push({ name: 'bench' })">Not now <KeyCap k="Esc" /></Button>
+        <span v-if="!ready" class="soft">A kind and a name are enough to begin.</span>
+      </div>
+    </form>
   </main>
 </template>
 

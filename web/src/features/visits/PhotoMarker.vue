@@ -59,7 +59,11 @@ onBeforeUnmount(() => window.removeEventListener("keydown", key, true));
       <PhotoMarks :photo="photo" whole />
     </div>
     <div class="actions">
-      <p>Tap for a pin, drag for an arrow<template v-if="piece">: they belong to <b>{{ piece.name }}</b></template>.</p>
+      <p>
+        Tap for a pin, drag for an arrow<template v-if="piece"
+          >: they belong to <b>{{ piece.name }}</b></template
+        >.
+      </p>
       <Button variant="outlined" :disabled="!marks.length" @click="undo">Take back</Button>
       <Button @click="emit('close')">Done</Button>
     </div>

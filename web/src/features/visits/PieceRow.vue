@@ -63,7 +63,9 @@ watch(
 
 <template>
   <section class="row" aria-label="The row">
-    <button v-if="inside" type="button" class="out" @click="opened = ''">‹ Whole row <span>{{ opened }}</span></button>
+    <button v-if="inside" type="button" class="out" @click="opened = ''">
+      ‹ Whole row <span>{{ opened }}</span>
+    </button>
     <ol ref="strip">
       <template v-for="one in lying" :key="one.key">
         <RowPiece v-if="one.step" :step="one.step" :here="one.step.id === at" :counting="counting" :scales="scales" :inside="Boolean(inside)" @pick="emit('pick', one.step)" />

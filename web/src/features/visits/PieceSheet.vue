@@ -53,7 +53,7 @@ const half = computed(() => {
     <svg v-else-if="figure" viewBox="-180 -170 360 320" role="img" :aria-label="step?.piece.name ?? entry?.name ?? ''">
       <PieceFigure :figure="figure" :scale="scale" :unknown="150" :damaged="Boolean(step && dead(step.piece))" :transform="sized ? undefined : 'scale(2.4)'" />
       <g v-if="half && figure.length" class="dimension">
-        <path :d="`M${figure.head_width * scale / 2 + 12} ${half - figure.length * scale}H100M${figure.diameter * scale / 2 + 8} ${half}H100M92 ${half - figure.length * scale}V${half}`" />
+        <path :d="`M${(figure.head_width * scale) / 2 + 12} ${half - figure.length * scale}H100M${(figure.diameter * scale) / 2 + 8} ${half}H100M92 ${half - figure.length * scale}V${half}`" />
         <path class="arrow" :d="`M92 ${half - figure.length * scale}l-4.500 11h9zM92 ${half}l-4.500 -11h9z`" />
         <text x="104" :y="half - (figure.length * scale) / 2 + 6">{{ facts?.thread }}</text>
       </g>

@@ -14,7 +14,9 @@ const total = computed(() => props.plan.steps.reduce((sum, step) => sum + step.m
     <p class="soft">{{ plan.steps.length }} steps, {{ Math.round(total) }} minutes of work.</p>
     <ol>
       <li v-for="(step, n) in plan.steps" :key="step.key" :class="{ here: n === at, put: step.kind !== 'piece', ticked: step.ticked }">
-        <button type="button" class="go" @click="$emit('go', n)"><b v-if="step.kind === 'piece'" class="value">{{ step.number }}</b> {{ step.title }} <span v-if="step.rule" class="soft small">{{ step.rule }}</span></button>
+        <button type="button" class="go" @click="$emit('go', n)">
+          <b v-if="step.kind === 'piece'" class="value">{{ step.number }}</b> {{ step.title }} <span v-if="step.rule" class="soft small">{{ step.rule }}</span>
+        </button>
         <button v-if="step.kind !== 'piece'" type="button" class="strike" :aria-label="`Strike: ${step.title}`" @click="$emit('strike', step.key)">strike</button>
       </li>
     </ol>

@@ -26,7 +26,9 @@ const counted = computed(() => props.counting && props.steps.every(({ piece }) =
           <PieceFigure :figure="one.step.piece.figure" :scale="one.scale" :damaged="dead(one.step.piece)" />
         </g>
       </svg>
-      <span class="name"><b>{{ steps[0]?.number }}–{{ steps.at(-1)?.number }}</b> {{ pieces }} pieces, open</span>
+      <span class="name"
+        ><b>{{ steps[0]?.number }}–{{ steps.at(-1)?.number }}</b> {{ pieces }} pieces, open</span
+      >
     </button>
   </li>
 </template>

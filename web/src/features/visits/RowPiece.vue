@@ -23,7 +23,9 @@ const counted = computed(() => props.counting && props.step.piece.owed <= answer
           <PieceFigure :figure="step.piece.figure" :scale="drawn.scale" :damaged="dead(step.piece)" />
         </g>
       </svg>
-      <span class="name"><b>{{ step.number }}</b> {{ step.piece.name }}</span>
+      <span class="name"
+        ><b>{{ step.number }}</b> {{ step.piece.name }}</span
+      >
       <span v-if="group && !inside" class="group">{{ group }}</span>
       <span v-if="step.piece.count > 1" class="count">×{{ step.piece.count }}</span>
       <span v-if="step.photos.length" class="photo" role="img" aria-label="has a photo">▣</span>

@@ -64,7 +64,10 @@ watch(
   { immediate: true },
 );
 onBeforeUnmount(() => window.clearTimeout(pause));
-watch(() => props.step?.id, () => (reach.value = undefined));
+watch(
+  () => props.step?.id,
+  () => (reach.value = undefined),
+);
 
 async function wayIn() {
   const id = store.visit?.id;
@@ -97,13 +100,22 @@ const roundest = computed(() => Math.max(1, ...store.steps.map((step) => Math.ma
       <template v-if="!entry && step">
         <div v-if="!reach" class="asks">
           <button type="button" class="quiet" @click="wayIn">What must come off to reach this?</button>
-          <RouterLink v-for="pin in step.piece.pins.filter((one) => one.gear)" :key="pin.id" class="quiet" :to="{ name: 'drawer', query: queryOf(pin) }">{{ pin.teeth }} teeth: does one fit?</RouterLink>
+          <RouterLink v-for="pin in step.piece.pins.filter((one) => one.gear)" :key="pin.id" class="quiet" :to="{ name: 'drawer', query: queryOf(pin) }"
+            >{{ pin.teeth }} teeth: does one fit?</RouterLink
+          >
         </div>
         <div v-else class="panel reach">
           <h2>To reach {{ step.piece.name }}</h2>
-          <p><b>{{ reach.steps.length }} step{{ reach.steps.length > 1 ? "s" : "" }}</b>, {{ reach.turn_overs }} turn-over{{ reach.turn_overs === 1 ? "" : "s" }}, {{ reach.tool_changes }} tool{{ reach.tool_changes === 1 ? "" : "s" }} taken up{{ reach.exact ? "" : ": a good order, perhaps not the best" }}.</p>
+          <p>
+            <b>{{ reach.steps.length }} step{{ reach.steps.length > 1 ? "s" : "" }}</b
+            >, {{ reach.turn_overs }} turn-over{{ reach.turn_overs === 1 ? "" : "s" }}, {{ reach.tool_changes }} tool{{ reach.tool_changes === 1 ? "" : "s" }} taken up{{
+              reach.exact ? "" : ": a good order, perhaps not the best"
+            }}.
+          </p>
           <ol>
-            <li v-for="one in reach.steps" :key="one.number"><b class="value">{{ one.number }}</b> <span v-if="one.turn_over" class="over">turn over</span> {{ one.title }} <span v-if="one.tool" class="soft">{{ one.tool }}</span></li>
+            <li v-for="one in reach.steps" :key="one.number">
+              <b class="value">{{ one.number }}</b> <span v-if="one.turn_over" class="over">turn over</span> {{ one.title }} <span v-if="one.tool" class="soft">{{ one.tool }}</span>
+            </li>
           </ol>
           <p v-if="reach.unneeded.length" class="soft">Not needed for it: {{ reach.unneeded.join(", ") }}.</p>
           <button type="button" class="quiet" @click="reach = undefined">Back to the piece</button>
@@ -117,7 +129,9 @@ const roundest = computed(() => Math.max(1, ...store.steps.map((step) => Math.ma
         <ol class="stack">
           <li v-for="(number, n) in stack.steps" :key="number">
             <svg viewBox="-40 -13 80 26" aria-hidden="true"><rect :x="-half(number)" y="-8" :width="2 * half(number)" height="16" /></svg>
-            <span><b>{{ number }}</b> {{ stepOf(number)?.piece.name }}<template v-if="(stepOf(number)?.piece.count ?? 1) > 1"> ×{{ stepOf(number)?.piece.count }}</template></span>
+            <span
+              ><b>{{ number }}</b> {{ stepOf(number)?.piece.name }}<template v-if="(stepOf(number)?.piece.count ?? 1) > 1"> ×{{ stepOf(number)?.piece.count }}</template></span
+            >
             <span class="facing">{{ stack.facings[n] }}</span>
           </li>
         </ol>
@@ -127,7 +141,17 @@ const roundest = computed(() => Math.max(1, ...store.steps.map((step) => Math.ma
       <p v-if="!row.tray.length" class="soft">No place noted yet: #A3 on the line is place A3.</p>
       <div v-for="place in row.tray" :key="place.name" class="place">
         <b class="value">{{ place.name }}</b>
-        <button v-for="number in place.steps" :key="number" type="button" @click="store.at = stepOf(number)?.id ?? ''; view = 'piece'">{{ number }} {{ stepOf(number)?.piece.name }}</button>
+        <button
+          v-for="number in place.steps"
+          :key="number"
+          type="button"
+          @click="
+            store.at = stepOf(number)?.id ?? '';
+            view = 'piece';
+          "
+        >
+          {{ number }} {{ stepOf(number)?.piece.name }}
+        </button>
       </div>
     </div>
     <div v-else-if="row && shown === 'screws'" class="panel">
@@ -136,8 +160,14 @@ const roundest = computed(() => Math.max(1, ...store.steps.map((step) => Math.ma
         <h2>{{ cover.name }}</h2>
         <ul class="screws">
           <li v-for="kind in cover.kinds" :key="kind.label" :class="{ odd: kind.odd }">
-            <svg viewBox="-14 0 28 62" aria-hidden="true"><g transform="translate(0 31)"><PieceFigure v-if="stepOf(kind.steps[0] ?? 0)" :figure="stepOf(kind.steps[0] ?? 0)!.piece.figure" :scale="length(stepOf(kind.steps[0] ?? 0)) ? 46 / longest : 4" /></g></svg>
-            <span><b>{{ kind.count }} × {{ kind.label }}</b> <span class="soft">step {{ kind.steps.join(", ") }}</span></span>
+            <svg viewBox="-14 0 28 62" aria-hidden="true">
+              <g transform="translate(0 31)">
+                <PieceFigure v-if="stepOf(kind.steps[0] ?? 0)" :figure="stepOf(kind.steps[0] ?? 0)!.piece.figure" :scale="length(stepOf(kind.steps[0] ?? 0)) ? 46 / longest : 4" />
+              </g>
+            </svg>
+            <span
+              ><b>{{ kind.count }} × {{ kind.label }}</b> <span class="soft">step {{ kind.steps.join(", ") }}</span></span
+            >
           </li>
         </ul>
         <p v-if="cover.kinds.length === 1 && (cover.kinds[0]?.count ?? 0) > 1" class="soft">All the same: any of them in any hole.</p>
@@ -148,7 +178,9 @@ const roundest = computed(() => Math.max(1, ...store.steps.map((step) => Math.ma
       <ToolList :tools="row.tools" />
     </div>
     <GuidePanel v-else-if="shown === 'guide'" class="panel" />
-    <p v-for="trouble in row?.troubles ?? []" :key="trouble.says" class="harm"><b>{{ trouble.says }}</b> {{ trouble.hint }}</p>
+    <p v-for="trouble in row?.troubles ?? []" :key="trouble.says" class="harm">
+      <b>{{ trouble.says }}</b> {{ trouble.hint }}
+    </p>
     <ProblemNote :problem="problem" />
   </div>
 </template>

@@ -7,10 +7,21 @@ defineProps<{ tools: RowSeen["tools"] }>();
 
 <template>
   <dl>
-    <template v-for="[label, list] in ([['Metric', tools.metric], ['Inch', tools.inch], ['Drivers', tools.other], ['Special', tools.special]] as const)" :key="label">
+    <template
+      v-for="[label, list] in [
+        ['Metric', tools.metric],
+        ['Inch', tools.inch],
+        ['Drivers', tools.other],
+        ['Special', tools.special],
+      ] as const"
+      :key="label"
+    >
       <template v-if="list.length">
         <dt>{{ label }}</dt>
-        <dd v-for="tool in list" :key="tool.name"><b>{{ tool.name }}</b> <span class="soft">step {{ tool.steps.join(", ") }}</span><p v-if="tool.makeshift" class="soft small">Or: {{ tool.makeshift }}</p></dd>
+        <dd v-for="tool in list" :key="tool.name">
+          <b>{{ tool.name }}</b> <span class="soft">step {{ tool.steps.join(", ") }}</span>
+          <p v-if="tool.makeshift" class="soft small">Or: {{ tool.makeshift }}</p>
+        </dd>
       </template>
     </template>
   </dl>

@@ -38,11 +38,15 @@ export const useGuide = defineStore("guide", () => {
 
   /** Once for a visit, and then at each step only where a guide is followed. */
   let of = "";
-  watch(() => `${store.visit?.id} ${store.steps.length}`, () => {
-    const id = store.visit?.id ?? "";
-    if (id === of && !guide.value?.guide_id) return;
-    of = id;
-    void look();
-  }, { immediate: true });
+  watch(
+    () => `${store.visit?.id} ${store.steps.length}`,
+    () => {
+      const id = store.visit?.id ?? "";
+      if (id === of && !guide.value?.guide_id) return;
+      of = id;
+      void look();
+    },
+    { immediate: true },
+  );
   return { guide, coming, follow };
 });

@@ -4,7 +4,24 @@ import type { Step } from "../../api/types";
 export const TALL = 88;
 
 /** Half heights of the figures that have no measures. */
-const HALF: Record<string, number> = { cover: 25, hub: 29, motor: 31, connector: 30, tie: 30, battery: 29, worm: 38, board: 20, nut: 15, circlip: 16, gear: 20, ring: 20, bearing: 16, washer: 16, bush: 16, seal: 16 };
+const HALF: Record<string, number> = {
+  cover: 25,
+  hub: 29,
+  motor: 31,
+  connector: 30,
+  tie: 30,
+  battery: 29,
+  worm: 38,
+  board: 20,
+  nut: 15,
+  circlip: 16,
+  gear: 20,
+  ring: 20,
+  bearing: 16,
+  washer: 16,
+  bush: 16,
+  seal: 16,
+};
 
 export interface Scales {
   /** Fasteners share one scale, so that the short one is seen to be short. */

@@ -247,8 +247,36 @@ export const useVisit = defineStore("visit", () => {
   outbox.mourn((entry) => void (entry.visitId === visit.value?.id && load(entry.visitId).catch(() => undefined)));
 
   return {
-    visit, plan, steps, pieces, unanswered, at, picked, walk,
-    load, keepUp, loadPlan, layDown, takeBack, judge, markStep, startTimer, pin, unpin, keepWork, dropWork, tick, untick, addPhoto, photoOf, markPhoto, photoUrl, enter, waitFor, check, watchOut,
+    visit,
+    plan,
+    steps,
+    pieces,
+    unanswered,
+    at,
+    picked,
+    walk,
+    load,
+    keepUp,
+    loadPlan,
+    layDown,
+    takeBack,
+    judge,
+    markStep,
+    startTimer,
+    pin,
+    unpin,
+    keepWork,
+    dropWork,
+    tick,
+    untick,
+    addPhoto,
+    photoOf,
+    markPhoto,
+    photoUrl,
+    enter,
+    waitFor,
+    check,
+    watchOut,
   };
 });
 

@@ -30,12 +30,26 @@ function send(one: Aside) {
       <li v-for="one in outbox.refused" :key="key(one)">
         <p class="label">{{ whatIs(one.entry) }} · {{ when(one.at) }}</p>
         <div v-if="one.problem.code === 'overtaken'" class="both">
-          <div><p class="label">{{ one.problem.who || "The record" }} said</p><p class="state">{{ one.problem.theirs || "nothing" }}</p><Button variant="outlined" @click="outbox.drop(one)">Leave that</Button></div>
-          <div><p class="label">You said</p><p class="state">{{ one.problem.mine || wordsOf(one.entry) || "nothing" }}</p><Button @click="send(one)">Mine stands</Button></div>
+          <div>
+            <p class="label">{{ one.problem.who || "The record" }} said</p>
+            <p class="state">{{ one.problem.theirs || "nothing" }}</p>
+            <Button variant="outlined" @click="outbox.drop(one)">Leave that</Button>
+          </div>
+          <div>
+            <p class="label">You said</p>
+            <p class="state">{{ one.problem.mine || wordsOf(one.entry) || "nothing" }}</p>
+            <Button @click="send(one)">Mine stands</Button>
+          </div>
         </div>
         <template v-else>
           <p class="harm">{{ one.problem.problem }} {{ one.problem.hint }}</p>
-          <InputText v-if="lineOf(one) !== undefined" class="value line" :model-value="mended[key(one)] ?? lineOf(one)" aria-label="The line" @update:model-value="(typed) => (mended[key(one)] = typed ?? '')" />
+          <InputText
+            v-if="lineOf(one) !== undefined"
+            class="value line"
+            :model-value="mended[key(one)] ?? lineOf(one)"
+            aria-label="The line"
+            @update:model-value="(typed) => (mended[key(one)] = typed ?? '')"
+          />
           <p v-else class="state">{{ wordsOf(one.entry) }}</p>
           <div class="actions"><Button @click="send(one)">Send again</Button><Button variant="outlined" @click="outbox.drop(one)">Throw away</Button></div>
         </template>

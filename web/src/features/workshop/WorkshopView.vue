@@ -42,31 +42,35 @@ async function act(asked: () => Promise<WorkshopPage | undefined>) {
 }
 
 const look = () => act(() => ask(api.GET("/api/workshop")));
-const invite = () => act(async () => {
-  code.value = await ask(api.POST("/api/workshop/codes", { body: { role: role.value, called: called.value.trim() } }));
-  called.value = "";
-  return ask(api.GET("/api/workshop"));
-});
-const reset = (id: number) => act(async () => {
-  code.value = await ask(api.POST("/api/workshop/members/{member_id}/reset", { params: { path: { member_id: id } } }));
-  return ask(api.GET("/api/workshop"));
-});
+const invite = () =>
+  act(async () => {
+    code.value = await ask(api.POST("/api/workshop/codes", { body: { role: role.value, called: called.value.trim() } }));
+    called.value = "";
+    return ask(api.GET("/api/workshop"));
+  });
+const reset = (id: number) =>
+  act(async () => {
+    code.value = await ask(api.POST("/api/workshop/members/{member_id}/reset", { params: { path: { member_id: id } } }));
+    return ask(api.GET("/api/workshop"));
+  });
 const change = (id: number, as: string, active: boolean) => act(() => ask(api.PUT("/api/workshop/members/{member_id}", { params: { path: { member_id: id } }, body: { role: as as Role, active } })));
 const takeBack = (id: string) => act(() => ask(api.DELETE("/api/workshop/codes/{code_id}", { params: { path: { code_id: id } } })));
 const end = (id: string) => act(() => ask(api.DELETE("/api/workshop/sign-ins/{session_id}", { params: { path: { session_id: id } } })));
 const backUp = () => act(() => ask(api.POST("/api/workshop/backups")));
-const changePassword = () => act(async () => {
-  said.value = "";
-  const answer = await ask(api.PUT("/api/workshop/password", { body: { old: old.value, new: fresh.value } }));
-  old.value = fresh.value = "";
-  said.value = "Changed. Sign-ins on other devices have ended.";
-  return answer;
-});
-const removeSample = () => act(async () => {
-  await ask(api.DELETE("/api/workshop/sample"));
-  sure.value = false;
-  return ask(api.GET("/api/workshop"));
-});
+const changePassword = () =>
+  act(async () => {
+    said.value = "";
+    const answer = await ask(api.PUT("/api/workshop/password", { body: { old: old.value, new: fresh.value } }));
+    old.value = fresh.value = "";
+    said.value = "Changed. Sign-ins on other devices have ended.";
+    return answer;
+  });
+const removeSample = () =>
+  act(async () => {
+    await ask(api.DELETE("/api/workshop/sample"));
+    sure.value = false;
+    return ask(api.GET("/api/workshop"));
+  });
 
 let looking: number | undefined;
 onMounted(() => {
@@ -88,9 +92,21 @@ onBeforeUnmount(() => window.clearInterval(looking));
           <h2 id="members" class="label">Members</h2>
           <ul>
             <li v-for="one in page.members" :key="one.id" class="member">
-              <span><b>{{ one.called }}</b> <span class="soft small">{{ one.username }}{{ one.active ? "" : ", barred" }}<template v-if="one.last_seen"> · last {{ when(one.last_seen) }}</template></span></span>
+              <span
+                ><b>{{ one.called }}</b>
+                <span class="soft small"
+                  >{{ one.username }}{{ one.active ? "" : ", barred" }}<template v-if="one.last_seen"> · last {{ when(one.last_seen) }}</template></span
+                ></span
+              >
               <template v-if="page.may_keep">
-                <Select :model-value="one.role" :options="page.roles" option-label="says" option-value="key" :aria-label="`Role of ${one.called}`" @update:model-value="(to) => change(one.id, to, one.active)">
+                <Select
+                  :model-value="one.role"
+                  :options="page.roles"
+                  option-label="says"
+                  option-value="key"
+                  :aria-label="`Role of ${one.called}`"
+                  @update:model-value="(to) => change(one.id, to, one.active)"
+                >
                   <template #value="{ value }">{{ nameOf(value) }}</template>
                 </Select>
                 <Button variant="outlined" @click="reset(one.id)">New password</Button>
@@ -111,11 +127,17 @@ onBeforeUnmount(() => window.clearInterval(looking));
           </form>
           <div v-if="code" class="code" role="status">
             <p class="text value">{{ code.text }}</p>
-            <p>Good once, until {{ when(code.expires_at) }}, at <span class="value small">{{ code.address }}</span>. It is shown only now.</p>
+            <p>
+              Good once, until {{ when(code.expires_at) }}, at <span class="value small">{{ code.address }}</span>. It is shown only now.
+            </p>
             <Button variant="outlined" @click="code = undefined">Noted</Button>
           </div>
           <ul v-if="page.codes.length" aria-label="Codes not used yet">
-            <li v-for="one in page.codes" :key="one.id" class="plain"><span>{{ one.for_member ? `new password for ${one.for_member}` : `${one.called || "someone"}, ${nameOf(one.role)}` }} <span class="soft small">until {{ when(one.expires_at) }}</span></span><Button variant="outlined" @click="takeBack(one.id)">Take back</Button></li>
+            <li v-for="one in page.codes" :key="one.id" class="plain">
+              <span
+                >{{ one.for_member ? `new password for ${one.for_member}` : `${one.called || "someone"}, ${nameOf(one.role)}` }} <span class="soft small">until {{ when(one.expires_at) }}</span></span
+              ><Button variant="outlined" @click="takeBack(one.id)">Take back</Button>
+            </li>
           </ul>
         </section>
         <section aria-labelledby="password">
@@ -133,26 +155,48 @@ onBeforeUnmount(() => window.clearInterval(looking));
           <h2 id="backups" class="label">Backups</h2>
           <p class="state" :class="page.backup_overdue ? 'harm' : 'proved'">{{ newest ? `The last whole one is of ${when(newest.made_at)}` : "There is none yet" }}</p>
           <ul v-if="page.backups.length">
-            <li v-for="one in page.backups.slice(0, 6)" :key="one.name" class="plain"><span>{{ when(one.made_at) }} <span class="soft small">{{ one.kind === "whole" ? `${one.visits} visits, ${one.photos} photos` : one.kind === "database" ? "before an upgrade, without photos" : "cannot be read" }}</span></span><span class="value">{{ one.megabytes }} MB</span></li>
+            <li v-for="one in page.backups.slice(0, 6)" :key="one.name" class="plain">
+              <span
+                >{{ when(one.made_at) }}
+                <span class="soft small">{{
+                  one.kind === "whole" ? `${one.visits} visits, ${one.photos} photos` : one.kind === "database" ? "before an upgrade, without photos" : "cannot be read"
+                }}</span></span
+              ><span class="value">{{ one.megabytes }} MB</span>
+            </li>
           </ul>
-          <div class="actions"><Button :disabled="page.backup_running" @click="backUp">{{ page.backup_running ? "Being made …" : "Back up now" }}</Button></div>
+          <div class="actions">
+            <Button :disabled="page.backup_running" @click="backUp">{{ page.backup_running ? "Being made …" : "Back up now" }}</Button>
+          </div>
           <p class="soft small">One is made each day and thinned as it ages. They lie beside the record: copy one elsewhere now and then. ./dentado restore FILE puts one back.</p>
         </section>
         <section aria-labelledby="sign-ins">
           <h2 id="sign-ins" class="label">Open sign-ins</h2>
           <ul>
-            <li v-for="one in page.sign_ins" :key="one.id" class="plain"><span><b>{{ one.member }}</b> {{ one.device }} <span class="soft small">{{ one.address }} · last {{ when(one.last_seen) }}</span></span><span v-if="one.this_one" class="soft">this one</span><Button v-else variant="outlined" @click="end(one.id)">End</Button></li>
+            <li v-for="one in page.sign_ins" :key="one.id" class="plain">
+              <span
+                ><b>{{ one.member }}</b> {{ one.device }} <span class="soft small">{{ one.address }} · last {{ when(one.last_seen) }}</span></span
+              ><span v-if="one.this_one" class="soft">this one</span><Button v-else variant="outlined" @click="end(one.id)">End</Button>
+            </li>
           </ul>
           <p v-if="!others.length" class="soft">No other device is signed in.</p>
         </section>
         <section v-if="page.has_sample && page.may_run && !page.sample" aria-labelledby="sample">
           <h2 id="sample" class="label">The sample bench</h2>
           <p>It stands beside yours, to look round in. Removed, it does not come back.</p>
-          <div class="actions"><Button v-if="!sure" variant="outlined" @click="sure = true">Remove the sample</Button><template v-else><Button severity="danger" @click="removeSample">Remove it with all that was tried in it</Button><Button variant="outlined" @click="sure = false">Leave it</Button></template></div>
+          <div class="actions">
+            <Button v-if="!sure" variant="outlined" @click="sure = true">Remove the sample</Button
+            ><template v-else
+              ><Button severity="danger" @click="removeSample">Remove it with all that was tried in it</Button><Button variant="outlined" @click="sure = false">Leave it</Button></template
+            >
+          </div>
         </section>
         <section aria-labelledby="versions">
           <h2 id="versions" class="label">Versions</h2>
-          <p><template v-for="(one, n) in page.versions" :key="one.what"><template v-if="n"> · </template>{{ one.what }} <span class="value">{{ one.version }}</span></template></p>
+          <p>
+            <template v-for="(one, n) in page.versions" :key="one.what"
+              ><template v-if="n"> · </template>{{ one.what }} <span class="value">{{ one.version }}</span></template
+            >
+          </p>
           <p class="soft small">Signed in as {{ session.member }}, {{ nameOf(session.role) }}.</p>
         </section>
       </div>

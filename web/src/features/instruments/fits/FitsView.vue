@@ -25,13 +25,58 @@ const route = useRoute();
 const router = useRouter();
 const store = useVisit();
 const choices = useChoices();
-const DISC: readonly Field[] = [["outside_mm", "outside, mm", "8"], ["inside_mm", "hole, mm", "4.2"], ["thickness_mm", "thickness, mm", "0.4"], ["cone_mm", "cone, mm", "0.2"], ["stack", "as they lie, ( )", "(())(())"], ["nut_pitch_mm", "nut pitch, mm", "0.5"]];
+const DISC: readonly Field[] = [
+  ["outside_mm", "outside, mm", "8"],
+  ["inside_mm", "hole, mm", "4.2"],
+  ["thickness_mm", "thickness, mm", "0.4"],
+  ["cone_mm", "cone, mm", "0.2"],
+  ["stack", "as they lie, ( )", "(())(())"],
+  ["nut_pitch_mm", "nut pitch, mm", "0.5"],
+];
 const JOBS: { key: string; label: string; fields: readonly Field[] }[] = [
-  { key: "shims", label: "Shims", fields: [["play_mm", "end play, mm", "0.62"], ["low_mm", "wanted, least", "0.05"], ["high_mm", "most", "0.10"], ["packs", "packs at hand, mm", "0.05 0.1 0.2 0.3 0.5"], ["left_mm", "on the left, mm", ""]] },
+  {
+    key: "shims",
+    label: "Shims",
+    fields: [
+      ["play_mm", "end play, mm", "0.62"],
+      ["low_mm", "wanted, least", "0.05"],
+      ["high_mm", "most", "0.10"],
+      ["packs", "packs at hand, mm", "0.05 0.1 0.2 0.3 0.5"],
+      ["left_mm", "on the left, mm", ""],
+    ],
+  },
   { key: "discs", label: "Disc springs", fields: [...DISC, ["turns", "turns from touching", "0.8"]] },
-  { key: "friction", label: "Friction stack", fields: [["washers", "as they lie: k e f", "kfefkfefk"], ["outside_mm", "outside, mm", "20"], ["inside_mm", "hole, mm", "10"], ["force_n", "force, N", "40"], ["torque_nmm", "or slip at, N·mm", ""], ["friction", "friction, if known", ""]] },
-  { key: "press", label: "Press fit", fields: [["diameter_mm", "diameter, mm", "3"], ["length_mm", "length, mm", "6"], ["hub_mm", "hub outside, mm", "8"], ["shaft_mm", "shaft measured", ""], ["bore_mm", "bore measured", ""]] },
-  { key: "torsion", label: "Pre-turn", fields: [["turns", "turns from slack", "2.5"], ["rate_nmm", "N·mm a turn", "40"]] },
+  {
+    key: "friction",
+    label: "Friction stack",
+    fields: [
+      ["washers", "as they lie: k e f", "kfefkfefk"],
+      ["outside_mm", "outside, mm", "20"],
+      ["inside_mm", "hole, mm", "10"],
+      ["force_n", "force, N", "40"],
+      ["torque_nmm", "or slip at, N·mm", ""],
+      ["friction", "friction, if known", ""],
+    ],
+  },
+  {
+    key: "press",
+    label: "Press fit",
+    fields: [
+      ["diameter_mm", "diameter, mm", "3"],
+      ["length_mm", "length, mm", "6"],
+      ["hub_mm", "hub outside, mm", "8"],
+      ["shaft_mm", "shaft measured", ""],
+      ["bore_mm", "bore measured", ""],
+    ],
+  },
+  {
+    key: "torsion",
+    label: "Pre-turn",
+    fields: [
+      ["turns", "turns from slack", "2.5"],
+      ["rate_nmm", "N·mm a turn", "40"],
+    ],
+  },
   { key: "tighten", label: "Tightening", fields: [["screws", "screws", "6"]] },
 ];
 const TEXTS = ["stack", "washers"];
@@ -81,7 +126,11 @@ async function look() {
     if (last()) problem.value = asProblem(error);
   }
 }
-watch(work, resting(() => void look()), { deep: true });
+watch(
+  work,
+  resting(() => void look()),
+  { deep: true },
+);
 watch(job, () => (fitted.value = undefined));
 
 /** Pieces of the visit this was opened from. */
@@ -110,7 +159,9 @@ onMounted(async () => {
     <SelectButton v-model="job" class="jobs" :options="JOBS" option-label="label" option-value="key" :allow-empty="false" aria-label="What is fitted" />
     <section class="left">
       <div class="grid">
-        <label v-for="[name, label] in chosen.fields" :key="name" :class="{ long: ['packs', 'stack', 'washers'].includes(name) }">{{ label }} <InputText v-model="texts[`${job}.${name}`]" class="value" spellcheck="false" :invalid="problem?.field?.endsWith(name)" /></label>
+        <label v-for="[name, label] in chosen.fields" :key="name" :class="{ long: ['packs', 'stack', 'washers'].includes(name) }"
+          >{{ label }} <InputText v-model="texts[`${job}.${name}`]" class="value" spellcheck="false" :invalid="problem?.field?.endsWith(name)"
+        /></label>
         <template v-if="job === 'friction'">
           <label class="long">faces <Select v-model="picks.material" :options="Object.keys(choices?.friction ?? {})" aria-label="Faces" /></label>
           <label class="tick long"><input v-model="sprung" type="checkbox" /> pressed by the disc springs of the other sheet</label>
@@ -132,13 +183,31 @@ onMounted(async () => {
         <p v-if="fitted.mind" class="verdict bad">{{ fitted.mind }}</p>
         <table class="figures">
           <tbody>
-            <tr v-for="row in fitted.rows" :key="row.label"><td>{{ row.label }}<p v-if="row.how" class="soft small">{{ row.how }}</p></td><td class="value num">{{ figures(row.value) }} <span class="soft">{{ row.unit }}</span></td></tr>
+            <tr v-for="row in fitted.rows" :key="row.label">
+              <td>
+                {{ row.label }}
+                <p v-if="row.how" class="soft small">{{ row.how }}</p>
+              </td>
+              <td class="value num">
+                {{ figures(row.value) }} <span class="soft">{{ row.unit }}</span>
+              </td>
+            </tr>
           </tbody>
         </table>
         <table v-if="fitted.shims.length > 1" class="figures">
-          <thead><tr><th>or</th><th class="num">play left</th></tr></thead>
+          <thead>
+            <tr>
+              <th>or</th>
+              <th class="num">play left</th>
+            </tr>
+          </thead>
           <tbody>
-            <tr v-for="(one, n) in fitted.shims.slice(1)" :key="n"><td class="value">{{ [...one.left_mm, ...one.right_mm].join(" + ") || "none" }}<span v-if="one.right_mm.length" class="soft small"> right {{ one.right_mm.join(" + ") }}</span></td><td class="value num">{{ one.play_mm.toFixed(2) }}</td></tr>
+            <tr v-for="(one, n) in fitted.shims.slice(1)" :key="n">
+              <td class="value">
+                {{ [...one.left_mm, ...one.right_mm].join(" + ") || "none" }}<span v-if="one.right_mm.length" class="soft small"> right {{ one.right_mm.join(" + ") }}</span>
+              </td>
+              <td class="value num">{{ one.play_mm.toFixed(2) }}</td>
+            </tr>
           </tbody>
         </table>
         <div v-if="pieces.length" class="asked">
@@ -147,7 +216,9 @@ onMounted(async () => {
         </div>
         <p v-if="kept" class="proved" role="status">{{ kept }}</p>
       </template>
-      <div class="actions"><Button variant="outlined" @click="back">{{ visitId ? "Back to the visit" : "Bench" }} <KeyCap k="Esc" /></Button></div>
+      <div class="actions">
+        <Button variant="outlined" @click="back">{{ visitId ? "Back to the visit" : "Bench" }} <KeyCap k="Esc" /></Button>
+      </div>
     </section>
   </main>
 </template>

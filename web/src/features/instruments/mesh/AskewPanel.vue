@@ -19,15 +19,23 @@ const path = computed(() => props.pair.askew.turn_deg.map((deg, n) => `${n ? "L"
 
 <template>
   <div class="asked">
-    <label>widths <InputText v-model="desk.said.width1" class="value few" inputmode="decimal" placeholder="gear" aria-label="Width of the gear" /> <InputText v-model="desk.said.width2" class="value few" inputmode="decimal" placeholder="mate" aria-label="Width of the mate" /></label>
+    <label
+      >widths <InputText v-model="desk.said.width1" class="value few" inputmode="decimal" placeholder="gear" aria-label="Width of the gear" />
+      <InputText v-model="desk.said.width2" class="value few" inputmode="decimal" placeholder="mate" aria-label="Width of the mate"
+    /></label>
     <label>faces offset <InputText v-model="desk.said.offset" class="value few" inputmode="decimal" placeholder="mm" /></label>
     <label>shaft leans <InputText v-model="desk.said.tilt" class="value few" inputmode="decimal" placeholder="°" /></label>
     <label>run-out <InputText v-model="desk.said.runout" class="value few" inputmode="decimal" placeholder="by dial" /></label>
   </div>
-  <p v-if="pair.askew.width_mm !== null" class="verdict" :class="pair.askew.width_enough ? 'good' : 'bad'"><b>{{ pair.askew.width_mm.toFixed(2) }} mm run together</b>, {{ Math.round(100 * (pair.askew.width_share ?? 1)) }} % of the narrower: it carries so much less.</p>
+  <p v-if="pair.askew.width_mm !== null" class="verdict" :class="pair.askew.width_enough ? 'good' : 'bad'">
+    <b>{{ pair.askew.width_mm.toFixed(2) }} mm run together</b>, {{ Math.round(100 * (pair.askew.width_share ?? 1)) }} % of the narrower: it carries so much less.
+  </p>
   <p v-if="pair.askew.tilt_says" class="verdict bad">{{ pair.askew.tilt_says }}</p>
   <template v-if="pair.askew.turn_deg.length">
-    <p class="verdict" :class="pair.askew.turn_tight ? 'bad' : 'good'"><b>{{ pair.askew.least_mm?.toFixed(3) }} to {{ pair.askew.most_mm?.toFixed(3) }} mm over a turn</b>, tightest with the high side to the mate, {{ pair.askew.tight_at_deg?.toFixed(0) }}°. Set the mesh there.</p>
+    <p class="verdict" :class="pair.askew.turn_tight ? 'bad' : 'good'">
+      <b>{{ pair.askew.least_mm?.toFixed(3) }} to {{ pair.askew.most_mm?.toFixed(3) }} mm over a turn</b>, tightest with the high side to the mate, {{ pair.askew.tight_at_deg?.toFixed(0) }}°. Set the
+      mesh there.
+    </p>
     <svg class="paper" :viewBox="`0 0 ${W} ${H}`" role="img" aria-label="Backlash over a turn">
       <rect class="right" x="0" :y="y(pair.band.high_mm)" :width="W" :height="y(pair.band.low_mm) - y(pair.band.high_mm)" />
       <path class="zero" :d="`M0 ${y(0)}H${W}`" />

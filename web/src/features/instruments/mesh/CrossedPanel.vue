@@ -25,8 +25,13 @@ const desk = useMesh();
     <table class="figures">
       <tbody>
         <tr v-for="row in desk.crossed.rows" :key="row.label">
-          <td>{{ row.label }}<p v-if="row.how" class="soft small">{{ row.how }}</p></td>
-          <td class="value num">{{ figures(row.value) }} <span class="soft">{{ row.unit }}</span></td>
+          <td>
+            {{ row.label }}
+            <p v-if="row.how" class="soft small">{{ row.how }}</p>
+          </td>
+          <td class="value num">
+            {{ figures(row.value) }} <span class="soft">{{ row.unit }}</span>
+          </td>
         </tr>
       </tbody>
     </table>

@@ -65,7 +65,15 @@ function nudge(by: number) {
   desk.drop();
 }
 
-useKeys({ Space: () => (turning.value = !turning.value), x: desk.swap, z: () => (closer.value = !closer.value), r: regear, Escape: back, ArrowLeft: () => nudge(-0.01), ArrowRight: () => nudge(0.01) });
+useKeys({
+  Space: () => (turning.value = !turning.value),
+  x: desk.swap,
+  z: () => (closer.value = !closer.value),
+  r: regear,
+  Escape: back,
+  ArrowLeft: () => nudge(-0.01),
+  ArrowRight: () => nudge(0.01),
+});
 onMounted(async () => {
   desk.inVisit = Boolean(visitId.value);
   for (const name of ["first", "second"] as const) if (typeof route.query[name] === "string") desk[name] = route.query[name];
@@ -97,12 +105,24 @@ onMounted(async () => {
       <CrossedDrawing v-else-if="desk.crossed" :crossed="desk.crossed" />
       <div class="fields">
         <template v-if="desk.inVisit">
-          <div class="field wide"><span id="first" class="label">Gear</span><Select v-model="desk.first" aria-labelledby="first" :options="desk.rims" option-label="label" option-value="key" placeholder="Pick a gear of the row" /></div>
-          <div class="field wide"><span id="second" class="label">Its mate</span><Select v-model="desk.second" aria-labelledby="second" :options="desk.rims" option-label="label" option-value="key" placeholder="Pick its mate" /></div>
+          <div class="field wide">
+            <span id="first" class="label">Gear</span
+            ><Select v-model="desk.first" aria-labelledby="first" :options="desk.rims" option-label="label" option-value="key" placeholder="Pick a gear of the row" />
+          </div>
+          <div class="field wide">
+            <span id="second" class="label">Its mate</span
+            ><Select v-model="desk.second" aria-labelledby="second" :options="desk.rims" option-label="label" option-value="key" placeholder="Pick its mate" />
+          </div>
         </template>
         <template v-else>
-          <div class="field"><label class="label" for="teeth1">{{ desk.form === "worm" ? "Starts" : "Gear, teeth" }}</label><InputText id="teeth1" v-model="desk.said.teeth1" class="value" inputmode="numeric" /></div>
-          <div class="field"><label class="label" for="teeth2">{{ desk.form === "ring" ? "Ring, teeth" : "Mate, teeth" }}</label><InputText id="teeth2" v-model="desk.said.teeth2" class="value" inputmode="numeric" /></div>
+          <div class="field">
+            <label class="label" for="teeth1">{{ desk.form === "worm" ? "Starts" : "Gear, teeth" }}</label
+            ><InputText id="teeth1" v-model="desk.said.teeth1" class="value" inputmode="numeric" />
+          </div>
+          <div class="field">
+            <label class="label" for="teeth2">{{ desk.form === "ring" ? "Ring, teeth" : "Mate, teeth" }}</label
+            ><InputText id="teeth2" v-model="desk.said.teeth2" class="value" inputmode="numeric" />
+          </div>
           <div class="field"><label class="label" for="size">Module, or 32 DP</label><InputText id="size" v-model="desk.said.size" class="value" /></div>
           <div class="field"><label class="label" for="angle">Pressure angle, °</label><InputText id="angle" v-model="desk.said.angle" class="value" inputmode="decimal" /></div>
           <template v-if="flat">
@@ -113,7 +133,9 @@ onMounted(async () => {
         </template>
         <template v-if="flat">
           <div class="field"><label class="label" for="distance">Centre distance</label><InputText id="distance" v-model="desk.said.distance" class="value" placeholder="no play" /></div>
-          <div class="field"><span id="band" class="label">Judged as</span><Select v-model="desk.band.name" aria-labelledby="band" :options="choices?.bands ?? []" option-label="says" option-value="key" /></div>
+          <div class="field">
+            <span id="band" class="label">Judged as</span><Select v-model="desk.band.name" aria-labelledby="band" :options="choices?.bands ?? []" option-label="says" option-value="key" />
+          </div>
         </template>
         <template v-if="desk.form === 'spur' && !desk.inVisit">
           <div class="field"><label class="label" for="size2">Mate of another size</label><InputText id="size2" v-model="desk.said.size2" class="value" placeholder="the same" /></div>
@@ -127,9 +149,13 @@ onMounted(async () => {
         <CrossedPanel />
       </template>
       <template v-else-if="desk.pair && desk.now">
-        <h1 class="ratio">{{ desk.pair.ratio }} <span class="soft">{{ desk.pair.says }}</span></h1>
+        <h1 class="ratio">
+          {{ desk.pair.ratio }} <span class="soft">{{ desk.pair.says }}</span>
+        </h1>
         <SelectButton v-model="panel" :options="PANELS" option-label="label" option-value="key" :allow-empty="false" aria-label="What to see of it" />
-        <p v-if="desk.mixed" class="verdict" :class="desk.mixed.verdict === 'runs' ? 'good' : 'bad'" role="status">{{ desk.mixed.says }} <span class="soft">{{ (100 * desk.mixed.share).toFixed(2) }} % of the pitch.</span></p>
+        <p v-if="desk.mixed" class="verdict" :class="desk.mixed.verdict === 'runs' ? 'good' : 'bad'" role="status">
+          {{ desk.mixed.says }} <span class="soft">{{ (100 * desk.mixed.share).toFixed(2) }} % of the pitch.</span>
+        </p>
         <MeshFigures v-if="panel === 'mesh'" :pair="desk.pair" :now="desk.now" :moving="desk.dragged !== undefined" />
         <PaperPanel v-else-if="panel === 'paper'" :pair="desk.pair" />
         <WarmPanel v-else-if="panel === 'warm'" :pair="desk.pair" />

@@ -16,25 +16,45 @@ const TONE: Record<string, string> = { right: "proved", tight: "harm", loose: "s
 
 <template>
   <p v-if="best" class="verdict" :class="best.verdict === 'right' ? 'good' : 'so'" role="status">
-    <template v-if="best.verdict === 'right'"><b>{{ best.name }}, {{ best.fold }}</b> leaves {{ best.backlash_mm.toFixed(3) }} mm: right.</template>
+    <template v-if="best.verdict === 'right'"
+      ><b>{{ best.name }}, {{ best.fold }}</b> leaves {{ best.backlash_mm.toFixed(3) }} mm: right.</template
+    >
     <template v-else>No paper at hand is right for this pair. {{ best.name }}, {{ best.fold }}, comes nearest.</template>
   </p>
   <table class="figures">
-    <thead><tr><th>paper</th><th class="num">thick</th><th class="num">leaves</th><th class="num">set at</th></tr></thead>
+    <thead>
+      <tr>
+        <th>paper</th>
+        <th class="num">thick</th>
+        <th class="num">leaves</th>
+        <th class="num">set at</th>
+      </tr>
+    </thead>
     <tbody>
       <tr v-for="one in pair.paper" :key="one.name + one.fold">
-        <td><b>{{ one.name }}</b>, {{ one.fold }} <span class="small" :class="TONE[one.verdict]">{{ one.verdict === "lost" ? "teeth lose each other" : one.verdict }}</span><p v-if="one.held_by === 'tip'" class="soft small">jams over a tip first</p></td>
+        <td>
+          <b>{{ one.name }}</b
+          >, {{ one.fold }} <span class="small" :class="TONE[one.verdict]">{{ one.verdict === "lost" ? "teeth lose each other" : one.verdict }}</span>
+          <p v-if="one.held_by === 'tip'" class="soft small">jams over a tip first</p>
+        </td>
         <td class="value num">{{ one.thickness_mm.toFixed(3) }}</td>
         <td class="value num">{{ one.backlash_mm.toFixed(3) }}</td>
-        <td class="num"><button type="button" class="value set" @click="desk.said.distance = one.distance_mm.toFixed(3)">{{ one.distance_mm.toFixed(2) }}</button></td>
+        <td class="num">
+          <button type="button" class="value set" @click="desk.said.distance = one.distance_mm.toFixed(3)">{{ one.distance_mm.toFixed(2) }}</button>
+        </td>
       </tr>
     </tbody>
   </table>
-  <p class="soft small">A strip lies on both flanks, so twice its thickness is left along the normal, less what it gives. One sheet is so much of a coarse tooth and far more of a fine one. Measure yours: fold it eight times and divide.</p>
+  <p class="soft small">
+    A strip lies on both flanks, so twice its thickness is left along the normal, less what it gives. One sheet is so much of a coarse tooth and far more of a fine one. Measure yours: fold it eight
+    times and divide.
+  </p>
   <details>
     <summary>The other ways to set it</summary>
     <ul>
-      <li v-for="way in choices?.mesh_ways.filter((one) => one.key !== 'paper')" :key="way.key"><b>{{ way.name }}:</b> {{ way.how }}</li>
+      <li v-for="way in choices?.mesh_ways.filter((one) => one.key !== 'paper')" :key="way.key">
+        <b>{{ way.name }}:</b> {{ way.how }}
+      </li>
     </ul>
   </details>
 </template>

@@ -38,13 +38,33 @@ onMounted(() => (desk.climate.on = true));
     <Select v-model="desk.climate.runsAir" :options="AIR" option-label="label" option-value="key" aria-label="Air when running" />
   </div>
   <template v-if="pair.warm">
-    <p class="verdict" :class="pair.warm.verdict === 'right' ? 'good' : 'bad'" role="status"><b>{{ pair.warm.warm_mm.toFixed(3) }} mm warm</b>, {{ pair.warm.cold_mm.toFixed(3) }} mm as set: {{ pair.warm.verdict }} when it runs.</p>
+    <p class="verdict" :class="pair.warm.verdict === 'right' ? 'good' : 'bad'" role="status">
+      <b>{{ pair.warm.warm_mm.toFixed(3) }} mm warm</b>, {{ pair.warm.cold_mm.toFixed(3) }} mm as set: {{ pair.warm.verdict }} when it runs.
+    </p>
     <table class="figures">
       <tbody>
-        <tr><td>the gear takes</td><td class="value num">{{ signed(pair.warm.first_mm) }}</td></tr>
-        <tr><td>the mate takes</td><td class="value num">{{ signed(pair.warm.second_mm) }}</td></tr>
-        <tr><td>the case gives</td><td class="value num">{{ signed(pair.warm.housing_mm) }}</td></tr>
-        <tr><td><b>Set it cold at</b><p class="soft small">then it has the middle of its band warm</p></td><td class="value num">{{ pair.warm.set_distance_mm.toFixed(3) }} mm<p class="soft small">{{ pair.warm.set_backlash_mm.toFixed(3) }} of play cold</p></td></tr>
+        <tr>
+          <td>the gear takes</td>
+          <td class="value num">{{ signed(pair.warm.first_mm) }}</td>
+        </tr>
+        <tr>
+          <td>the mate takes</td>
+          <td class="value num">{{ signed(pair.warm.second_mm) }}</td>
+        </tr>
+        <tr>
+          <td>the case gives</td>
+          <td class="value num">{{ signed(pair.warm.housing_mm) }}</td>
+        </tr>
+        <tr>
+          <td>
+            <b>Set it cold at</b>
+            <p class="soft small">then it has the middle of its band warm</p>
+          </td>
+          <td class="value num">
+            {{ pair.warm.set_distance_mm.toFixed(3) }} mm
+            <p class="soft small">{{ pair.warm.set_backlash_mm.toFixed(3) }} of play cold</p>
+          </td>
+        </tr>
       </tbody>
     </table>
     <Button variant="outlined" @click="desk.said.distance = pair.warm!.set_distance_mm.toFixed(3)">Set it so</Button>

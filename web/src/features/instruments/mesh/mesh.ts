@@ -77,7 +77,13 @@ export const useMesh = defineStore("mesh", () => {
   /** A gear not read is sent by its teeth alone: the core takes it to be of its mate's size. */
   function gear(rim: Rim | undefined, teeth: string, size: string, shift: string): GearIn {
     if (inVisit.value && rim) return rim.pin?.gear ? { ...rim.pin.gear, teeth: rim.teeth } : { teeth: rim.teeth };
-    return { teeth: numberOr(teeth, 0), module_mm: size.trim(), pressure_angle_deg: maybeNumber(said.angle) ?? 20, profile_shift: maybeNumber(shift) ?? 0, helix_angle_deg: maybeNumber(said.helix) ?? 0 };
+    return {
+      teeth: numberOr(teeth, 0),
+      module_mm: size.trim(),
+      pressure_angle_deg: maybeNumber(said.angle) ?? 20,
+      profile_shift: maybeNumber(shift) ?? 0,
+      helix_angle_deg: maybeNumber(said.helix) ?? 0,
+    };
   }
 
   const given = computed<PairIn>(() => ({
@@ -96,12 +102,43 @@ export const useMesh = defineStore("mesh", () => {
     offset_mm: maybeNumber(said.offset) ?? 0,
     tilt_deg: maybeNumber(said.tilt) ?? 0,
     runout_mm: maybeNumber(said.runout) ?? 0,
-    climate: climate.on ? { first: climate.first, second: climate.second, housing: climate.housing, set_at_c: maybeNumber(climate.set) ?? 20, runs_at_c: maybeNumber(climate.runs) ?? 60, set_air: climate.setAir as "room", runs_air: climate.runsAir as "room" } : null,
+    climate: climate.on
+      ? {
+          first: climate.first,
+          second: climate.second,
+          housing: climate.housing,
+          set_at_c: maybeNumber(climate.set) ?? 20,
+          runs_at_c: maybeNumber(climate.runs) ?? 60,
+          set_air: climate.setAir as "room",
+          runs_air: climate.runsAir as "room",
+        }
+      : null,
   }));
   const onAxes = computed<CrossedIn>(() => {
     const size = { module_mm: said.size.trim(), pressure_angle_deg: maybeNumber(said.angle) ?? 20 };
-    if (form.value === "worm") return { pair: { kind: "worm", starts: numberOr(said.teeth1, 0), teeth: numberOr(said.teeth2, 0), ...size, worm_diameter_mm: said.diameter.trim(), friction: maybeNumber(said.friction), axial_play_mm: maybeNumber(said.axial) ?? 0 } };
-    return { pair: { kind: "bevel", first: numberOr(said.teeth1, 0), second: numberOr(said.teeth2, 0), ...size, shaft_angle_deg: maybeNumber(said.shafts) ?? 90, shim_1_mm: maybeNumber(said.shim1) ?? 0, shim_2_mm: maybeNumber(said.shim2) ?? 0 } };
+    if (form.value === "worm")
+      return {
+        pair: {
+          kind: "worm",
+          starts: numberOr(said.teeth1, 0),
+          teeth: numberOr(said.teeth2, 0),
+          ...size,
+          worm_diameter_mm: said.diameter.trim(),
+          friction: maybeNumber(said.friction),
+          axial_play_mm: maybeNumber(said.axial) ?? 0,
+        },
+      };
+    return {
+      pair: {
+        kind: "bevel",
+        first: numberOr(said.teeth1, 0),
+        second: numberOr(said.teeth2, 0),
+        ...size,
+        shaft_angle_deg: maybeNumber(said.shafts) ?? 90,
+        shim_1_mm: maybeNumber(said.shim1) ?? 0,
+        shim_2_mm: maybeNumber(said.shim2) ?? 0,
+      },
+    };
   });
   /** Another size for the mate, or wear on the first: tried together, not meshed. */
   const others = computed(() => !inVisit.value && form.value === "spur" && Boolean(said.size2.trim() || said.worn.trim()));
@@ -119,7 +156,11 @@ export const useMesh = defineStore("mesh", () => {
         if (last()) crossed.value = answer;
       } else {
         const tried = others.value
-          ? await ask(api.POST("/api/sums/mixed", { body: { first: { ...given.value.first, thinning_mm: maybeNumber(said.worn) ?? 0 }, second: { ...given.value.second, module_mm: said.size2.trim() || said.size.trim() } } }))
+          ? await ask(
+              api.POST("/api/sums/mixed", {
+                body: { first: { ...given.value.first, thinning_mm: maybeNumber(said.worn) ?? 0 }, second: { ...given.value.second, module_mm: said.size2.trim() || said.size.trim() } },
+              }),
+            )
           : undefined;
         const answer = await ask(api.POST("/api/sums/pair", { body: given.value }));
         if (!last()) return;
@@ -136,7 +177,11 @@ export const useMesh = defineStore("mesh", () => {
       }
     }
   }
-  watch([given, onAxes, others, () => said.size2, () => said.worn], resting(() => void look()), { deep: true });
+  watch(
+    [given, onAxes, others, () => said.size2, () => said.worn],
+    resting(() => void look()),
+    { deep: true },
+  );
 
   /** What the pair is at the distance under the hand: read off the core's own curve. */
   const now = computed(() => {
@@ -150,7 +195,13 @@ export const useMesh = defineStore("mesh", () => {
     const at = Math.max(0, Math.min(c.distance_mm.length - 1.001, (dragged.value - from) / step));
     const n = Math.floor(at);
     const mix = (list: number[]) => (list[n] ?? 0) + ((list[n + 1] ?? 0) - (list[n] ?? 0)) * (at - n);
-    return { distance: dragged.value, backlash: mix(c.backlash_mm), contact: mix(c.contact_ratio) + p.overlap_ratio, clearance: mix(c.tip_clearance_mm), verdict: c.verdict[Math.round(at)] ?? p.verdict };
+    return {
+      distance: dragged.value,
+      backlash: mix(c.backlash_mm),
+      contact: mix(c.contact_ratio) + p.overlap_ratio,
+      clearance: mix(c.tip_clearance_mm),
+      verdict: c.verdict[Math.round(at)] ?? p.verdict,
+    };
   });
 
   function drag(distance: number) {

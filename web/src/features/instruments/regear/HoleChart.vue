@@ -13,11 +13,19 @@ const print = () => window.print();
     <p class="small">{{ chart.says }} Holes by shaft distance, mm: {{ chart.distances_mm.map((mm, n) => `${n + 1} at ${mm.toFixed(2)}`).join(" · ") }}</p>
     <div class="scroll">
       <table>
-        <thead><tr><th>pinion</th><th v-for="spur in chart.spurs" :key="spur" class="value">{{ spur }}</th></tr></thead>
+        <thead>
+          <tr>
+            <th>pinion</th>
+            <th v-for="spur in chart.spurs" :key="spur" class="value">{{ spur }}</th>
+          </tr>
+        </thead>
         <tbody>
           <tr v-for="(pinion, n) in chart.pinions" :key="pinion">
             <th class="value">{{ pinion }}</th>
-            <td v-for="(spur, k) in chart.spurs" :key="spur" :class="chart.verdicts[n]?.[k]"><b class="value">{{ chart.holes[n]?.[k] || "–" }}</b><span v-if="chart.holes[n]?.[k]" class="small">{{ chart.backlash_mm[n]?.[k]?.toFixed(2) }}</span></td>
+            <td v-for="(spur, k) in chart.spurs" :key="spur" :class="chart.verdicts[n]?.[k]">
+              <b class="value">{{ chart.holes[n]?.[k] || "–" }}</b
+              ><span v-if="chart.holes[n]?.[k]" class="small">{{ chart.backlash_mm[n]?.[k]?.toFixed(2) }}</span>
+            </td>
           </tr>
         </tbody>
       </table>

@@ -114,11 +114,26 @@ onMounted(() => {
         <template v-else>
           <RegearChart :found="desk.found" :chosen="chosen" />
           <table class="figures">
-            <thead><tr><th>pinion : spur</th><th class="num">final</th><th class="num">{{ desk.found.axis === "km/h" ? "km/h" : "mm a turn" }}</th><th class="num">set at</th><th class="num">play</th><th class="why">motor</th></tr></thead>
+            <thead>
+              <tr>
+                <th>pinion : spur</th>
+                <th class="num">final</th>
+                <th class="num">{{ desk.found.axis === "km/h" ? "km/h" : "mm a turn" }}</th>
+                <th class="num">set at</th>
+                <th class="num">play</th>
+                <th class="why">motor</th>
+              </tr>
+            </thead>
             <tbody>
               <tr v-for="(one, n) in desk.found.choices.slice(0, 12)" :key="`${one.pinion}:${one.spur}`" :class="{ on: n === picked, out: !one.fits }" @click="picked = n">
-                <td><button type="button" class="value pick" :aria-pressed="n === picked">{{ one.pinion }} : {{ one.spur }}</button> <span v-if="one.in_stock" class="proved small">in stock</span> <span v-if="one.hunts" class="soft small">hunts</span></td>
-                <td class="value num">{{ one.final_drive.toFixed(2) }}<p class="small" :class="one.close ? 'proved' : 'soft'">{{ one.off > 0 ? "+" : "−" }}{{ (100 * Math.abs(one.off)).toFixed(1) }} %</p></td>
+                <td>
+                  <button type="button" class="value pick" :aria-pressed="n === picked">{{ one.pinion }} : {{ one.spur }}</button> <span v-if="one.in_stock" class="proved small">in stock</span>
+                  <span v-if="one.hunts" class="soft small">hunts</span>
+                </td>
+                <td class="value num">
+                  {{ one.final_drive.toFixed(2) }}
+                  <p class="small" :class="one.close ? 'proved' : 'soft'">{{ one.off > 0 ? "+" : "−" }}{{ (100 * Math.abs(one.off)).toFixed(1) }} %</p>
+                </td>
                 <td class="value num">{{ (one.speed_km_h ?? one.travel_mm).toFixed(1) }}</td>
                 <td class="value num">{{ one.hole ? `hole ${one.hole}` : one.distance_mm.toFixed(2) }}</td>
                 <td class="value num">{{ one.fits ? one.backlash_mm?.toFixed(2) : "–" }}</td>

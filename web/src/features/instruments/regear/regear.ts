@@ -91,8 +91,16 @@ export const useRegear = defineStore("regear", () => {
       if (last()) problem.value = asProblem(error);
     }
   }
-  watch(given, resting(() => void look()), { deep: true });
-  watch(() => said.size, resting(() => void lookInDrawer(), 300), { immediate: true });
+  watch(
+    given,
+    resting(() => void look()),
+    { deep: true },
+  );
+  watch(
+    () => said.size,
+    resting(() => void lookInDrawer(), 300),
+    { immediate: true },
+  );
 
   return { said, want, limit, band, cut, stock, found, chart, problem, look };
 });

@@ -27,14 +27,29 @@ const choices = useChoices();
   </div>
   <p v-if="train.clicks_say" class="verdict" :class="train.clicks.some((one) => one.named) ? 'so' : 'bad'" role="status">{{ train.clicks_say }}</p>
   <table class="figures">
-    <thead><tr><th>damage on</th><th class="num">clicks a turn of {{ train.turned }}</th><th v-if="train.none_of_these !== null" class="num">odds</th></tr></thead>
+    <thead>
+      <tr>
+        <th>damage on</th>
+        <th class="num">clicks a turn of {{ train.turned }}</th>
+        <th v-if="train.none_of_these !== null" class="num">odds</th>
+      </tr>
+    </thead>
     <tbody>
       <tr v-for="one in train.clicks.slice(0, 16)" :key="one.gear + one.shaft + one.stage" :class="{ likely: one.named }">
         <td>{{ one.gear }}</td>
-        <td class="value num">{{ one.kind === "bearing" ? "about " : "" }}{{ one.per_turn.toFixed(3) }}<p v-if="one.other_per_turn" class="soft small">{{ one.other_per_turn.toFixed(3) }} {{ one.other }}</p></td>
-        <td v-if="one.odds !== null" class="num odds"><span class="bar" :style="{ width: `${Math.round(70 * one.odds)}px` }" /><span class="value">{{ one.odds < 0.005 ? "" : `${Math.round(100 * one.odds)} %` }}</span></td>
+        <td class="value num">
+          {{ one.kind === "bearing" ? "about " : "" }}{{ one.per_turn.toFixed(3) }}
+          <p v-if="one.other_per_turn" class="soft small">{{ one.other_per_turn.toFixed(3) }} {{ one.other }}</p>
+        </td>
+        <td v-if="one.odds !== null" class="num odds">
+          <span class="bar" :style="{ width: `${Math.round(70 * one.odds)}px` }" /><span class="value">{{ one.odds < 0.005 ? "" : `${Math.round(100 * one.odds)} %` }}</span>
+        </td>
       </tr>
-      <tr v-if="train.none_of_these !== null"><td class="soft">none of these</td><td /><td class="num value">{{ Math.round(100 * train.none_of_these) }} %</td></tr>
+      <tr v-if="train.none_of_these !== null">
+        <td class="soft">none of these</td>
+        <td />
+        <td class="num value">{{ Math.round(100 * train.none_of_these) }} %</td>
+      </tr>
     </tbody>
   </table>
 </template>

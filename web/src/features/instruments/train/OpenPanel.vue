@@ -23,7 +23,9 @@ const desk = useTrain();
     </div>
     <ol v-if="desk.train?.filled.length">
       <li v-for="one in desk.train.filled.slice(0, 5)" :key="one.line">
-        <button type="button" @click="desk.line = one.line"><b class="value">{{ one.line }}</b> <span class="soft small">{{ one.ratio.toFixed(3) }} : 1, off by {{ one.off.toFixed(1) }} of the error</span></button>
+        <button type="button" @click="desk.line = one.line">
+          <b class="value">{{ one.line }}</b> <span class="soft small">{{ one.ratio.toFixed(3) }} : 1, off by {{ one.off.toFixed(1) }} of the error</span>
+        </button>
       </li>
     </ol>
   </section>

@@ -43,21 +43,41 @@ const bars = computed(() => {
         <text :x="Math.min(x(slop.measured_deg), W - 66)" y="12" text-anchor="middle" class="slate">measured {{ slop.measured_deg.toFixed(2) }}°</text>
       </g>
     </svg>
-    <p v-if="slop.verdict" class="verdict" :class="slop.beyond_teeth ? 'bad' : 'so'" role="status"><b>{{ slop.verdict }}</b> {{ slop.check }}</p>
+    <p v-if="slop.verdict" class="verdict" :class="slop.beyond_teeth ? 'bad' : 'so'" role="status">
+      <b>{{ slop.verdict }}</b> {{ slop.check }}
+    </p>
   </template>
   <p v-else class="soft">Say of each stage how far it turns freely with its driver held, or its module, with its backlash where that was measured.</p>
   <table class="figures plays">
-    <thead><tr><th>stage</th><th>module</th><th>backlash, mm</th><th>or apart, mm</th><th>or turns, °</th><th class="num">at the output</th></tr></thead>
+    <thead>
+      <tr>
+        <th>stage</th>
+        <th>module</th>
+        <th>backlash, mm</th>
+        <th>or apart, mm</th>
+        <th>or turns, °</th>
+        <th class="num">at the output</th>
+      </tr>
+    </thead>
     <tbody>
       <tr v-for="(stage, n) in train.stages" :key="stage.number">
-        <td class="what"><b>{{ stage.number }}</b> {{ stage.what }}<p v-for="trouble in stage.troubles" :key="trouble" class="harm small">{{ trouble }}</p></td>
+        <td class="what">
+          <b>{{ stage.number }}</b> {{ stage.what }}
+          <p v-for="trouble in stage.troubles" :key="trouble" class="harm small">{{ trouble }}</p>
+        </td>
         <template v-if="desk.stages[n]">
           <td data-label="module"><InputText v-model="desk.stages[n].module" class="value few" :aria-label="`Module of stage ${stage.number}`" placeholder="0.5" /></td>
           <td data-label="backlash, mm"><InputText v-model="desk.stages[n].backlash" class="value few" :aria-label="`Backlash of stage ${stage.number}`" placeholder="usual" /></td>
           <td data-label="or apart, mm"><InputText v-model="desk.stages[n].distance" class="value few" :aria-label="`Shafts of stage ${stage.number} apart`" /></td>
           <td data-label="or turns, °"><InputText v-model="desk.stages[n].turn" class="value few" inputmode="decimal" :aria-label="`Free turn of stage ${stage.number}, its driver held`" /></td>
         </template>
-        <td class="value num" data-label="at the output"><template v-for="share in slop?.shares.filter((one) => one.name === `stage ${stage.number}`) ?? []" :key="share.name">{{ share.deg.toFixed(3) }}°<p v-if="!share.deg" class="soft small">not on the way</p><p v-if="share.assumed" class="soft small">assumed, ±{{ share.error_deg.toFixed(3) }}</p></template></td>
+        <td class="value num" data-label="at the output">
+          <template v-for="share in slop?.shares.filter((one) => one.name === `stage ${stage.number}`) ?? []" :key="share.name"
+            >{{ share.deg.toFixed(3) }}°
+            <p v-if="!share.deg" class="soft small">not on the way</p>
+            <p v-if="share.assumed" class="soft small">assumed, ±{{ share.error_deg.toFixed(3) }}</p></template
+          >
+        </td>
       </tr>
     </tbody>
   </table>

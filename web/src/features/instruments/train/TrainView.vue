@@ -93,7 +93,8 @@ onMounted(async () => {
         </template>
         <div v-else class="paper empty"><p>Say the train as pairs.</p></div>
         <div v-if="picked && count" class="stepper" role="group" aria-label="Change its count">
-          <button type="button" aria-label="One tooth less" @click="step(-1)">−</button><b class="value">{{ count }}</b><button type="button" aria-label="One tooth more" @click="step(1)">+</button>
+          <button type="button" aria-label="One tooth less" @click="step(-1)">−</button><b class="value">{{ count }}</b
+          ><button type="button" aria-label="One tooth more" @click="step(1)">+</button>
         </div>
       </div>
       <InputText id="line" v-model="line" class="value line" aria-label="The train" spellcheck="false" :invalid="problem?.field === 'line'" />
@@ -104,13 +105,17 @@ onMounted(async () => {
       </div>
       <div v-if="rims.length" class="adds" role="group" aria-label="Gears of the row">
         <span class="soft small">{{ driver ? `${driver.teeth} drives …` : "From the row, driver first:" }}</span>
-        <button v-for="rim in rims" :key="rim.key" type="button" :class="{ on: driver?.key === rim.key }" @click="take(rim)"><b class="value">{{ rim.teeth }}</b> {{ rim.name }}</button>
+        <button v-for="rim in rims" :key="rim.key" type="button" :class="{ on: driver?.key === rim.key }" @click="take(rim)">
+          <b class="value">{{ rim.teeth }}</b> {{ rim.name }}
+        </button>
       </div>
     </section>
     <section class="right">
       <template v-if="train">
         <div class="head">
-          <h1><span class="ratio">{{ train.ratio || "two drives" }}</span></h1>
+          <h1>
+            <span class="ratio">{{ train.ratio || "two drives" }}</span>
+          </h1>
           <div class="actions">
             <Button variant="outlined" @click="side = !side">{{ side ? "End" : "Side" }} <KeyCap k="V" /></Button>
             <Button variant="outlined" :disabled="side" @click="turning = !turning">{{ turning ? "Hold" : "Turn" }} <KeyCap k="Space" /></Button>

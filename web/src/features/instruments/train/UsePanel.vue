@@ -41,8 +41,13 @@ watch(texts, () => say(), { deep: true });
   <table v-if="train.use.length" class="figures">
     <tbody>
       <tr v-for="row in train.use" :key="row.label">
-        <td>{{ row.label }}<p v-if="row.how" class="soft small">{{ row.how }}</p></td>
-        <td class="value num big">{{ figures(row.value) }} <span class="soft">{{ row.unit }}</span></td>
+        <td>
+          {{ row.label }}
+          <p v-if="row.how" class="soft small">{{ row.how }}</p>
+        </td>
+        <td class="value num big">
+          {{ figures(row.value) }} <span class="soft">{{ row.unit }}</span>
+        </td>
       </tr>
     </tbody>
   </table>

@@ -47,9 +47,15 @@ export const useTrain = defineStore("train", () => {
     shaft: said.shaft.trim(),
     turns: maybeNumber(said.turns) ?? 1,
     clicks: maybeNumber(said.clicks),
-    bearings: maybeNumber(said.balls) ? [{ shaft: said.bearing.trim() || (train.value?.turned ?? ""), balls: maybeNumber(said.balls) ?? 0, ball_mm: said.ball.trim() || null, pitch_mm: said.ballCircle.trim() || null }] : [],
+    bearings: maybeNumber(said.balls)
+      ? [{ shaft: said.bearing.trim() || (train.value?.turned ?? ""), balls: maybeNumber(said.balls) ?? 0, ball_mm: said.ball.trim() || null, pitch_mm: said.ballCircle.trim() || null }]
+      : [],
     torque_nmm: maybeNumber(said.torque),
-    stages: stages.value.flatMap((one, n) => (one.module.trim() || one.turn.trim() ? [{ number: n + 1, module_mm: one.module.trim() || null, backlash_mm: maybeNumber(one.backlash), distance_mm: one.distance.trim() || null, turn_deg: maybeNumber(one.turn) }] : [])),
+    stages: stages.value.flatMap((one, n) =>
+      one.module.trim() || one.turn.trim()
+        ? [{ number: n + 1, module_mm: one.module.trim() || null, backlash_mm: maybeNumber(one.backlash), distance_mm: one.distance.trim() || null, turn_deg: maybeNumber(one.turn) }]
+        : [],
+    ),
     play: said.play.trim() && said.radius.trim() ? { play_mm: said.play.trim(), radius_mm: said.radius.trim() } : null,
     known: {
       ratio: maybeNumber(said.ratio),
@@ -77,7 +83,11 @@ export const useTrain = defineStore("train", () => {
       if (last()) problem.value = asProblem(error);
     }
   }
-  watch(given, resting(() => void look()), { deep: true });
+  watch(
+    given,
+    resting(() => void look()),
+    { deep: true },
+  );
 
   /** Where the counts stand in the line now: as the core said, moved on by what was tapped since. */
   const spots = ref<TrainOut["counts"]>([]);

@@ -47,11 +47,14 @@ const ready = computed(() => {
   return day + at.toLocaleTimeString(undefined, { hour: "2-digit", minute: "2-digit", hourCycle: "h23" });
 });
 
-watch(() => now.value?.key, () => {
-  short.value = 0;
-  store.at = now.value?.step_id ?? "";
-  if (now.value) say([now.value.title, ...now.value.remarks.map((remark) => remark.text)].join(". "));
-});
+watch(
+  () => now.value?.key,
+  () => {
+    short.value = 0;
+    store.at = now.value?.step_id ?? "";
+    if (now.value) say([now.value.title, ...now.value.remarks.map((remark) => remark.text)].join(". "));
+  },
+);
 
 /** What cures begins with the count, and ends with it if that is taken back; its clock runs on the server. */
 async function countIn(at: Piece, outcome: TickIn["outcome"], many: number, cure: number) {
@@ -149,7 +152,12 @@ onBeforeUnmount(() => window.clearInterval(ticking));
   <ProblemNote :problem="problem" />
   <div v-if="now && piece" class="build">
     <section>
-      <p class="label top"><span>Build, {{ place + 1 }} of {{ steps.length }}</span><span>done about <b class="value">{{ ready }}</b></span></p>
+      <p class="label top">
+        <span>Build, {{ place + 1 }} of {{ steps.length }}</span
+        ><span
+          >done about <b class="value">{{ ready }}</b></span
+        >
+      </p>
       <h1 aria-live="assertive">{{ now.title }}</h1>
       <p v-if="now.rule" class="rule">{{ now.rule }}</p>
       <ul>
@@ -178,10 +186,19 @@ onBeforeUnmount(() => window.clearInterval(ticking));
         <Button variant="outlined" @click="write('problem')">Stop <KeyCap k="X" /></Button>
       </div>
       <form v-if="writing" class="words" @submit.prevent="keepWords">
-        <InputText id="words" v-model="words" maxlength="180" :placeholder="writing === 'note' ? 'what to remember of this piece' : 'what stops the build'" :aria-label="writing === 'note' ? 'Note' : 'What stops the build'" @keydown.escape.stop="writing = ''" />
+        <InputText
+          id="words"
+          v-model="words"
+          maxlength="180"
+          :placeholder="writing === 'note' ? 'what to remember of this piece' : 'what stops the build'"
+          :aria-label="writing === 'note' ? 'Note' : 'What stops the build'"
+          @keydown.escape.stop="writing = ''"
+        />
         <Button type="submit">{{ writing === "note" ? "Note it" : "Stop here" }}</Button>
       </form>
-      <p v-for="timer in mine" :key="timer.id" class="curing">{{ timer.label }}: <b class="value">{{ timers.left(timer) }}</b></p>
+      <p v-for="timer in mine" :key="timer.id" class="curing">
+        {{ timer.label }}: <b class="value">{{ timers.left(timer) }}</b>
+      </p>
       <p v-if="store.visit?.waits_for === 'decision' && store.visit.waits_note" class="harm">{{ store.visit.waits_note }}</p>
       <p v-if="steps[place + 1]" class="soft then">Then: {{ steps[place + 1]?.title }}</p>
     </section>
@@ -208,7 +225,9 @@ onBeforeUnmount(() => window.clearInterval(ticking));
           {{ one.left }} × {{ one.step.piece.name }}, step {{ one.step.number }}
         </li>
       </ul>
-      <ul v-else><li>Every piece that came off is accounted for.</li></ul>
+      <ul v-else>
+        <li>Every piece that came off is accounted for.</li>
+      </ul>
       <div class="actions">
         <Button class="big" @click="emit('enter', 'prove')">Prove it <KeyCap k="Space" /></Button>
         <Button class="big" variant="outlined" @click="back">Back <KeyCap k="←" /></Button>

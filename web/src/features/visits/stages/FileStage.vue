@@ -78,7 +78,9 @@ useKeys({ v: () => router.push({ name: "new-visit", query: { unit: store.visit?.
         </template>
         <template v-if="read.length">
           <dt class="label">Gears read</dt>
-          <dd v-for="{ step, pin } in read" :key="pin.id">{{ step.piece.name }} <span class="value">{{ pin.teeth }} × {{ pin.label }}</span></dd>
+          <dd v-for="{ step, pin } in read" :key="pin.id">
+            {{ step.piece.name }} <span class="value">{{ pin.teeth }} × {{ pin.label }}</span>
+          </dd>
         </template>
         <template v-if="guide.guide?.differences.length">
           <dt class="label">Otherwise than {{ guide.guide.label }}</dt>
@@ -92,12 +94,18 @@ useKeys({ v: () => router.push({ name: "new-visit", query: { unit: store.visit?.
       <label class="label" for="watch">To watch, and when to open it next</label>
       <Textarea id="watch" v-model="toWatch" rows="4" maxlength="2000" auto-resize @change="store.watchOut(toWatch)" />
       <WaitsFor />
-      <div class="actions"><Button @click="router.push({ name: 'bench' })">Back to the bench <KeyCap k="Enter" /></Button><Button variant="outlined" @click="router.push({ name: 'new-visit', query: { unit: store.visit.unit.id } })">It is back: new visit <KeyCap k="V" /></Button><Button variant="outlined" :aria-expanded="Boolean(history)" @click="lookBack">History <KeyCap k="H" /></Button></div>
+      <div class="actions">
+        <Button @click="router.push({ name: 'bench' })">Back to the bench <KeyCap k="Enter" /></Button
+        ><Button variant="outlined" @click="router.push({ name: 'new-visit', query: { unit: store.visit.unit.id } })">It is back: new visit <KeyCap k="V" /></Button
+        ><Button variant="outlined" :aria-expanded="Boolean(history)" @click="lookBack">History <KeyCap k="H" /></Button>
+      </div>
       <ProblemNote :problem="problem" />
       <ol v-if="history" class="history" aria-label="History">
         <li v-for="line in history" :key="line.id">
           <span class="soft small">{{ when(line.at) }}</span> <b>{{ line.who }}</b> {{ line.verb }}<template v-if="line.what">: {{ line.what }}</template>
-          <span v-if="line.before || line.after" class="states"><s v-if="line.before" class="soft">{{ line.before }}</s> {{ line.after }}</span>
+          <span v-if="line.before || line.after" class="states"
+            ><s v-if="line.before" class="soft">{{ line.before }}</s> {{ line.after }}</span
+          >
         </li>
         <li v-if="history.length >= MANY && !all"><Button variant="outlined" @click="earlier">Earlier</Button></li>
       </ol>

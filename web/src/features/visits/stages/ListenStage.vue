@@ -25,15 +25,19 @@ const source = computed(() => {
   if (store.steps.length) return { id: store.visit?.id, label: "" };
   return guide.guide?.guide_id ? { id: guide.guide.guide_id, label: guide.guide.label } : { id: like?.id, label: like ? `${like.label}, visit ${like.number}` : "" };
 });
-watch(() => source.value.id, async (id) => {
-  tools.value = undefined;
-  if (!id) return;
-  try {
-    tools.value = (await ask(api.GET("/api/visits/{visit_id}/row", { params: { path: { visit_id: id } } }))).tools;
-  } catch {
-    // They are on the Strip stage too.
-  }
-}, { immediate: true });
+watch(
+  () => source.value.id,
+  async (id) => {
+    tools.value = undefined;
+    if (!id) return;
+    try {
+      tools.value = (await ask(api.GET("/api/visits/{visit_id}/row", { params: { path: { visit_id: id } } }))).tools;
+    } catch {
+      // They are on the Strip stage too.
+    }
+  },
+  { immediate: true },
+);
 
 useKeys({ Enter: () => emit("enter", "strip") });
 </script>
@@ -41,7 +45,9 @@ useKeys({ Enter: () => emit("enter", "strip") });
 <template>
   <div v-if="visit" class="two">
     <section class="told">
-      <p class="label">{{ visit.unit.kind_label }}<template v-if="visit.use_so_far"> · {{ visit.use_so_far }}</template></p>
+      <p class="label">
+        {{ visit.unit.kind_label }}<template v-if="visit.use_so_far"> · {{ visit.use_so_far }}</template>
+      </p>
       <h1>{{ visit.complaint ? `“${visit.complaint}”` : "No complaint was given." }}</h1>
       <ul v-if="visit.symptoms.length || visit.conditions.length" class="heard">
         <li v-for="symptom in visit.symptoms" :key="symptom.key">{{ symptom.label }}</li>

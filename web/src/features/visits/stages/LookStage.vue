@@ -36,7 +36,9 @@ const piece = computed(() => store.picked?.piece);
 const rim = computed(() => piece.value?.figure.rims[0]);
 /** The key each verdict is given by. */
 const KEYS: Partial<Record<string, string>> = { keep: "K", clean: "C", replace: "R", pair: "M" };
-const verdicts = computed(() => (session.words?.verdicts ?? []).filter((one) => one.key).map((one) => ({ key: one.key as Verdict, label: one.label[0]?.toUpperCase() + one.label.slice(1), k: KEYS[one.key] ?? "" })));
+const verdicts = computed(() =>
+  (session.words?.verdicts ?? []).filter((one) => one.key).map((one) => ({ key: one.key as Verdict, label: one.label[0]?.toUpperCase() + one.label.slice(1), k: KEYS[one.key] ?? "" })),
+);
 const found = (key: string) => findings.value.find((one) => one.what === key);
 const teeth = computed(() => Object.fromEntries(findings.value.map((one) => [one.what, one.teeth ?? []])));
 const plain = (what: string): Finding => ({ what, teeth: [], face: "", mm: 0, radius: 0 });
@@ -150,11 +152,18 @@ onMounted(() => {
 <template>
   <div v-if="store.picked && piece" class="two">
     <section>
-      <p class="label">{{ left ? `${left} of ${store.pieces.length} still to look over` : "All looked over" }} <button v-if="before.length" type="button" class="quiet" @click="undo">Take back: {{ before.at(-1)?.name }} <KeyCap k="Z" /></button></p>
-      <h1 class="name">{{ piece.name }}<template v-if="piece.count > 1"> ×{{ piece.count }}</template></h1>
+      <p class="label">
+        {{ left ? `${left} of ${store.pieces.length} still to look over` : "All looked over" }}
+        <button v-if="before.length" type="button" class="quiet" @click="undo">Take back: {{ before.at(-1)?.name }} <KeyCap k="Z" /></button>
+      </p>
+      <h1 class="name">
+        {{ piece.name }}<template v-if="piece.count > 1"> ×{{ piece.count }}</template>
+      </h1>
       <div v-if="seen" class="sights" role="group" aria-label="Seen">
         <span v-for="sight in seen.sights" :key="sight.key" class="sight" :class="{ on: found(sight.key), by: by === sight.key }">
-          <button type="button" :aria-pressed="Boolean(found(sight.key))" @click="toggle(sight.key, sight.by_tooth)">{{ sight.says }}<b v-if="found(sight.key)?.teeth?.length">&nbsp;{{ found(sight.key)?.teeth?.length }}</b></button>
+          <button type="button" :aria-pressed="Boolean(found(sight.key))" @click="toggle(sight.key, sight.by_tooth)">
+            {{ sight.says }}<b v-if="found(sight.key)?.teeth?.length">&nbsp;{{ found(sight.key)?.teeth?.length }}</b>
+          </button>
           <button v-if="sight.by_tooth && found(sight.key)" type="button" class="off" :aria-label="`Not ${sight.says}`" @click="unsee(sight.key)">×</button>
         </span>
       </div>
@@ -163,13 +172,28 @@ onMounted(() => {
         <label>at radius <InputText v-model="play.radius" class="value" inputmode="decimal" placeholder="mm" aria-label="At radius, mm" @change="measured" /></label>
         <label class="note">Note <InputText id="finding" v-model="note" maxlength="300" placeholder="anything else" @change="noted" /></label>
       </div>
-      <p v-for="work in piece.worked" :key="work.id" class="worked"><span>{{ work.says }}</span><button type="button" :aria-label="`Take back: ${work.says}`" @click="store.dropWork(piece.id, work.id)">×</button></p>
-      <p v-if="seen?.reason" class="reason"><b v-if="seen.verdict">{{ verdicts.find((one) => one.key === seen?.verdict)?.label }}:</b> {{ seen.reason }}</p>
+      <p v-for="work in piece.worked" :key="work.id" class="worked">
+        <span>{{ work.says }}</span
+        ><button type="button" :aria-label="`Take back: ${work.says}`" @click="store.dropWork(piece.id, work.id)">×</button>
+      </p>
+      <p v-if="seen?.reason" class="reason">
+        <b v-if="seen.verdict">{{ verdicts.find((one) => one.key === seen?.verdict)?.label }}:</b> {{ seen.reason }}
+      </p>
       <p v-else class="soft">Both faces, every tooth. Play often comes from a worn pin, slot or bore, and not from the teeth.</p>
       <div class="actions verdicts" role="group" aria-label="Verdict">
-        <Button v-for="one in verdicts" :key="one.key" :variant="piece.verdict === one.key ? undefined : 'outlined'" :aria-pressed="piece.verdict === one.key" :class="{ wanted: seen?.verdict === one.key }" @click="judge(one.key)">{{ one.label }} <KeyCap :k="one.k" /></Button>
+        <Button
+          v-for="one in verdicts"
+          :key="one.key"
+          :variant="piece.verdict === one.key ? undefined : 'outlined'"
+          :aria-pressed="piece.verdict === one.key"
+          :class="{ wanted: seen?.verdict === one.key }"
+          @click="judge(one.key)"
+          >{{ one.label }} <KeyCap :k="one.k"
+        /></Button>
       </div>
-      <label v-if="another || instead" class="note">Goes in instead <InputText id="instead" v-model="instead" maxlength="400" spellcheck="false" placeholder="as in the strip: M3x12 button" @change="noted" /></label>
+      <label v-if="another || instead" class="note"
+        >Goes in instead <InputText id="instead" v-model="instead" maxlength="400" spellcheck="false" placeholder="as in the strip: M3x12 button" @change="noted"
+      /></label>
       <div class="actions">
         <Button v-if="!another && !instead" variant="outlined" @click="sayInstead">Another <KeyCap k="A" /></Button>
         <Button variant="outlined" @click="router.push({ name: 'fits', query: { visit: store.visit?.id, piece: piece.id } })">Fits <KeyCap k="F" /></Button>

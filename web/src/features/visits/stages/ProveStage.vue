@@ -47,7 +47,9 @@ useKeys({
     <ul v-if="left" class="left">
       <li v-for="(one, n) in store.unanswered" :key="one.step.id">
         <img v-if="one.step.photos[0]" :src="store.photoUrl(one.step.photos[0].id, true)" alt="" />
-        <p><b>{{ one.left }} ×</b> {{ one.step.piece.name }} <span class="soft small">off at step {{ one.step.number }}</span></p>
+        <p>
+          <b>{{ one.left }} ×</b> {{ one.step.piece.name }} <span class="soft small">off at step {{ one.step.number }}</span>
+        </p>
         <div class="actions answers">
           <Button v-for="outcome in session.words?.outcomes ?? []" :key="outcome.key" variant="outlined" @click="answer(n, outcome.key)">{{ outcome.label }}</Button>
         </div>

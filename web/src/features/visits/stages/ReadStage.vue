@@ -22,9 +22,7 @@ const rims = computed(() =>
   }),
 );
 /** A dead gear first: it is the one that has to be ordered. */
-const next = computed(
-  () => rims.value.find((one) => !one.pin && dead(one.step.piece)) ?? rims.value.find((one) => !one.pin),
-);
+const next = computed(() => rims.value.find((one) => !one.pin && dead(one.step.piece)) ?? rims.value.find((one) => !one.pin));
 const read = computed(() => rims.value.filter((one) => one.pin?.gear));
 
 function readIt(step: Step, rim: number) {
@@ -47,7 +45,9 @@ useKeys({
 <template>
   <section class="read">
     <div class="head">
-      <h1 v-if="next">Read the {{ next.step.piece.name }}<template v-if="next.step.piece.teeth.length > 1">, {{ next.teeth }} teeth</template></h1>
+      <h1 v-if="next">
+        Read the {{ next.step.piece.name }}<template v-if="next.step.piece.teeth.length > 1">, {{ next.teeth }} teeth</template>
+      </h1>
       <h1 v-else-if="rims.length">Every gear is read</h1>
       <h1 v-else>Nothing with teeth in the row</h1>
       <div class="actions">
@@ -64,13 +64,21 @@ useKeys({
           <svg viewBox="-34 -34 68 68" aria-hidden="true">
             <PieceFigure :figure="one.step.piece.figure" :scale="30 / (one.step.piece.figure.rims[0]?.tip_radius_mm ?? 1)" :damaged="dead(one.step.piece)" />
           </svg>
-          <span class="who"><span><b>{{ one.step.number }}</b> {{ one.step.piece.name }}</span><small v-if="one.step.piece.finding" class="harm">{{ one.step.piece.finding }}</small></span>
+          <span class="who"
+            ><span
+              ><b>{{ one.step.number }}</b> {{ one.step.piece.name }}</span
+            ><small v-if="one.step.piece.finding" class="harm">{{ one.step.piece.finding }}</small></span
+          >
           <span class="value teeth">{{ one.pin?.teeth || one.teeth || "" }}</span>
-          <span v-if="one.pin" class="size">{{ one.pin.label }} <span class="soft">{{ one.pin.gear ? `${one.pin.gear.pressure_angle_deg}°` : one.pin.form }}</span></span>
+          <span v-if="one.pin" class="size"
+            >{{ one.pin.label }} <span class="soft">{{ one.pin.gear ? `${one.pin.gear.pressure_angle_deg}°` : one.pin.form }}</span></span
+          >
           <span v-else class="size soft">not read</span>
           <span class="value sure">{{ one.pin ? `${Math.round(one.pin.probability * 100)} %` : "" }}</span>
         </button>
-        <button v-if="one.pin" type="button" class="off" :aria-label="`Take back the reading of ${one.step.piece.name}, ${one.pin.teeth} teeth`" @click="store.unpin(one.step.piece.id, one.pin.id)">×</button>
+        <button v-if="one.pin" type="button" class="off" :aria-label="`Take back the reading of ${one.step.piece.name}, ${one.pin.teeth} teeth`" @click="store.unpin(one.step.piece.id, one.pin.id)">
+          ×
+        </button>
       </li>
     </ul>
   </section>
@@ -137,7 +145,6 @@ svg {
 .who {
   display: grid;
 }
-
 
 small {
   font-size: 15px;

@@ -52,14 +52,18 @@ useKeys({ Enter: () => emit("enter", "build") });
             <PieceFigure :figure="step.piece.figure" :scale="step.piece.figure.rims[0] ? 32 / step.piece.figure.rims[0].tip_radius_mm : 3" :unknown="58" :damaged="dead(step.piece)" />
           </svg>
           <div>
-            <p class="name"><b>{{ step.number }}</b> {{ step.piece.name }}<template v-if="step.piece.count > 1"> ×{{ step.piece.count }}</template></p>
+            <p class="name">
+              <b>{{ step.number }}</b> {{ step.piece.name }}<template v-if="step.piece.count > 1"> ×{{ step.piece.count }}</template>
+            </p>
             <p class="value">{{ asked(step) || "nothing measured yet" }}</p>
             <p v-for="pin in step.piece.pins.filter((one) => one.gear)" :key="pin.id" class="looks">
               <span v-if="step.piece.pins.length > 1" class="soft small">{{ pin.teeth }} teeth:</span>
               <RouterLink class="small look" :to="{ name: 'drawer', query: queryOf(pin) }">Is there one in the drawer?</RouterLink>
               <RouterLink class="small look" :to="intake(step, pin)">It came: check it</RouterLink>
             </p>
-            <p v-for="one in came.filter((each) => each.piece === step.piece.id)" :key="one.id" class="small" :class="one.accepted ? 'proved' : 'harm'">{{ day(one.recorded_at) }}: {{ one.accepted ? "came, taken in" : "came, sent back" }}<template v-if="one.reason">: {{ one.reason }}</template></p>
+            <p v-for="one in came.filter((each) => each.piece === step.piece.id)" :key="one.id" class="small" :class="one.accepted ? 'proved' : 'harm'">
+              {{ day(one.recorded_at) }}: {{ one.accepted ? "came, taken in" : "came, sent back" }}<template v-if="one.reason">: {{ one.reason }}</template>
+            </p>
             <p v-if="!dead(step.piece) && !step.piece.instead" class="soft small">Not used twice: a new one.</p>
             <p v-if="step.piece.instead" class="small"><b>Goes in instead:</b> {{ step.piece.instead }}</p>
             <p v-if="step.piece.finding" class="harm small">{{ step.piece.finding }}</p>
@@ -69,7 +73,9 @@ useKeys({ Enter: () => emit("enter", "build") });
       </ul>
       <p v-if="wanted.length" class="soft">{{ choices?.must_agree }}</p>
       <p v-else class="soft">No piece was judged to be replaced.</p>
-      <div class="actions"><Button @click="emit('enter', 'build')">All here, build <KeyCap k="Enter" /></Button></div>
+      <div class="actions">
+        <Button @click="emit('enter', 'build')">All here, build <KeyCap k="Enter" /></Button>
+      </div>
     </section>
     <WaitsFor />
   </div>

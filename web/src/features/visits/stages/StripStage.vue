@@ -27,7 +27,7 @@ const photos = ref<string[]>([]);
 const field = ref<HTMLTextAreaElement>();
 const photoButton = ref<InstanceType<typeof PhotoButton>>();
 const number = computed(() => (store.steps.at(-1)?.number ?? 0) + 1);
-const shown = computed(() => (line.value ? undefined : store.picked ?? store.steps.at(-1)));
+const shown = computed(() => (line.value ? undefined : (store.picked ?? store.steps.at(-1))));
 
 const MARKS = [
   ["@", "side"],
@@ -55,10 +55,14 @@ async function loadWords() {
   }
 }
 let resting: number | undefined;
-watch(() => store.steps.length, () => {
-  window.clearTimeout(resting);
-  resting = window.setTimeout(() => void loadWords(), 900);
-}, { immediate: true });
+watch(
+  () => store.steps.length,
+  () => {
+    window.clearTimeout(resting);
+    resting = window.setTimeout(() => void loadWords(), 900);
+  },
+  { immediate: true },
+);
 const begun = computed(() => /(?:^|\s)([a-z][a-z-]*)$/i.exec(line.value)?.[1]?.toLowerCase() ?? "");
 const offers = computed(() => (begun.value.length < 2 ? [] : words.value.filter((word) => word.startsWith(begun.value) && word !== begun.value).slice(0, 5)));
 /** What the last screw was, for the many alike. */
@@ -108,7 +112,27 @@ watch(line, (text) => {
 /** Without the server the line is kept as it is and understood when it is sent. */
 function unread(text: string): Entry {
   const figure = { shape: "other", length: 0, diameter: 0, bore: 0, thickness: 0, head: "", head_width: 0, head_height: 0, drive: "", rims: [] };
-  return { line: text, title: text, kind: "other", count: 1, owed: 1, renewed: false, name: text, fastener: "", thread: "", size: "", group: "", facing: "", caution: "", order_words: "", teeth: [], form: "", chips: [], minds: [], figure };
+  return {
+    line: text,
+    title: text,
+    kind: "other",
+    count: 1,
+    owed: 1,
+    renewed: false,
+    name: text,
+    fastener: "",
+    thread: "",
+    size: "",
+    group: "",
+    facing: "",
+    caution: "",
+    order_words: "",
+    teeth: [],
+    form: "",
+    chips: [],
+    minds: [],
+    figure,
+  };
 }
 
 /** The field is free for the next piece at once; a line that is refused comes back to it. */
@@ -211,9 +235,33 @@ onBeforeUnmount(() => {
     <section>
       <p class="label">Step {{ number }}</p>
       <h1 aria-live="polite">{{ understood?.title ?? (store.steps.length ? "What comes off next?" : "What comes off first?") }}</h1>
-      <textarea ref="field" v-model="line" class="line" rows="1" spellcheck="false" autocapitalize="off" autocomplete="off" aria-label="What comes off" placeholder="4x M3x10 button hex2 rear cover #A1" @keydown="key"></textarea>
-      <p v-if="offers.length" class="offers"><button v-for="(word, n) in offers" :key="word" type="button" @click="finish(word)">{{ word }} <KeyCap v-if="!n" k="Tab" /></button></p>
-      <p v-if="!line && guide.coming" class="coming"><span class="soft">Last time came next:</span> <button type="button" @click="line = guide.coming.line; field?.focus()">{{ guide.coming.title }} <KeyCap k="↓" /></button></p>
+      <textarea
+        ref="field"
+        v-model="line"
+        class="line"
+        rows="1"
+        spellcheck="false"
+        autocapitalize="off"
+        autocomplete="off"
+        aria-label="What comes off"
+        placeholder="4x M3x10 button hex2 rear cover #A1"
+        @keydown="key"
+      ></textarea>
+      <p v-if="offers.length" class="offers">
+        <button v-for="(word, n) in offers" :key="word" type="button" @click="finish(word)">{{ word }} <KeyCap v-if="!n" k="Tab" /></button>
+      </p>
+      <p v-if="!line && guide.coming" class="coming">
+        <span class="soft">Last time came next:</span>
+        <button
+          type="button"
+          @click="
+            line = guide.coming.line;
+            field?.focus();
+          "
+        >
+          {{ guide.coming.title }} <KeyCap k="↓" />
+        </button>
+      </p>
       <ChipStrip v-if="understood && line" :chips="understood.chips" @correct="understand" />
       <div class="actions">
         <Button :disabled="!line.trim()" @click="layDown">Lay it down <KeyCap k="Enter" /></Button>
@@ -224,11 +272,21 @@ onBeforeUnmount(() => {
       <JoinCode v-if="joining" @leave="joining = false" />
       <ProblemNote :problem="problem" />
       <p v-if="photos.length" class="small">{{ photos.length }} photo{{ photos.length > 1 ? "s" : "" }} with this step</p>
-      <p v-if="!store.steps.length && store.visit" class="first"><strong>{{ store.visit.power }}</strong> Then say each piece as you lay it down: how many, what, where it goes in the tray.</p>
+      <p v-if="!store.steps.length && store.visit" class="first">
+        <strong>{{ store.visit.power }}</strong> Then say each piece as you lay it down: how many, what, where it goes in the tray.
+      </p>
       <ul v-if="!joining" class="marks" aria-label="Marks">
-        <li><button type="button" :aria-expanded="joining" @click="joining = true"><b>▣</b> phone as camera</button></li>
-        <li v-if="fastener"><button type="button" @click="again"><b>Alt R</b> same screw again</button></li>
-        <li v-for="[sign, means] in MARKS" :key="sign"><button type="button" @click="mark(sign)"><b>{{ sign }}</b> {{ means }}</button></li>
+        <li>
+          <button type="button" :aria-expanded="joining" @click="joining = true"><b>▣</b> phone as camera</button>
+        </li>
+        <li v-if="fastener">
+          <button type="button" @click="again"><b>Alt R</b> same screw again</button>
+        </li>
+        <li v-for="[sign, means] in MARKS" :key="sign">
+          <button type="button" @click="mark(sign)">
+            <b>{{ sign }}</b> {{ means }}
+          </button>
+        </li>
       </ul>
     </section>
     <RowViews :entry="line ? understood : undefined" :step="shown" :photos="photos" />

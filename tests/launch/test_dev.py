@@ -1,0 +1,38 @@
+"""``./dentado dev``: the front end straight from its sources, everything else from the server behind."""
+
+from __future__ import annotations
+
+import urllib.error
+import urllib.request
+
+from launch.paths import HOST
+
+from .installed import Installed
+
+
+class Dev(Installed):
+    command = "dev"
+
+    def asked(self, path: str) -> tuple[int, str]:
+        try:
+            with urllib.request.urlopen(f"http://{HOST}:{self.port + 2}{path}", timeout=30) as answer:
+                return answer.status, answer.read().decode()
+        except urllib.error.HTTPError as error:
+            return error.code, error.read().decode()
+
+    def test_sources_are_served_and_the_api_is_behind_them(self) -> None:
+        self.lay_sample()
+        running = self.start()
+        while "Edited as you look" not in self.heard:
+            assert running.stdout
+            self.heard += running.stdout.readline()
+        self.soon(lambda: self.listening(self.port + 2))
+        status, page = self.asked("/")
+        self.assertEqual(status, 200)
+        self.assertIn("/@vite/client", page)
+        self.assertIn("/src/app/main.ts", page)
+        self.assertEqual(self.asked("/src/app/main.ts")[0], 200)
+        self.assertEqual(self.asked("/api/visits")[0], 401)
+        self.assertIn("csrfmiddlewaretoken", self.asked("/sign-in")[1])
+        self.assertEqual(self.run_command("stop").returncode, 0)
+        self.soon(lambda: not self.listening(self.port + 2))
