@@ -8,34 +8,33 @@ import numpy as np
 from pydantic import Field
 
 from gearing.errors import GearingError
-from gearing.geometry.gear import FEWEST_TEETH, diametral_pitch, reference_diameter, root_radius
+from gearing.geometry.gear import diametral_pitch, reference_diameter, root_radius
+from gearing.identification.contradiction import odd_one_out, unit_slip
 from gearing.identification.identify import Candidate, Identification, identify
 from gearing.identification.miscount import Recount, recount
-from gearing.identification.next_measurement import Advice, next_measurements, readings_to_part
+from gearing.identification.next_measurement import (
+    MOST_REPEATS,
+    Advice,
+    mate_to_weigh,
+    next_measurements,
+    readings_to_part,
+)
 from gearing.identification.size_answer import NONE, Answer, size_answer
 from gearing.identification.standard_sizes import size_asked
 from gearing.identification.unlisted_size import agreed_size
+from gearing.identification.wear import as_made
 from gearing.measuring.predict import span_counts, usual_span
 from gearing.measuring.readings import Reading, astray, pooled
 
 from .base import Model
 from .gear import Drawing, HoldOut, draw, hold_out
-from .judge import MATE_TEETH, LookAlikeOut, WearOut, as_made, judge_wear, look_alike
+from .judge import LookAlikeOut, WearOut, judge_wear, look_alike
 from .readings import ReadIn
 
 SHOWN = 6
 """Candidates shown; the rest are summed up."""
 
 LEAST_SHOWN = 0.005
-
-FAR_OFF = 4.0
-"""Reading errors beyond which one reading is named as the one that contradicts the others."""
-
-WEAK = 1.0
-"""Standard errors apart below which the best next reading is called a weak one."""
-
-MOST_REPEATS = 12
-"""More repeated readings than this nobody takes."""
 
 
 class Comparison(Model):
@@ -182,13 +181,12 @@ def _mate(given: ReadIn) -> int:
     told = next((r.k for r in given.readings if r.method.mate and r.k), None)
     if told or given.mate_teeth:
         return told or given.mate_teeth or 0
-    inside = given.readings[0].method.internal
-    return max(given.teeth // 3, FEWEST_TEETH) if inside else MATE_TEETH
+    return mate_to_weigh(given.teeth, inside=given.readings[0].method.internal)
 
 
 def _unlisted(given: ReadIn) -> UnlistedOut | None:
     found = agreed_size(given.teeth, given.taken(), field=given.unit_kind, clues=given.clues())
-    if found is None or _unit_slip(given):
+    if found is None or _slip(given):
         return None
     return UnlistedOut(
         module_mm=found.module,
@@ -233,7 +231,7 @@ def _helix(given: ReadIn, found: Identification) -> HelixOut | None:
 
 def _stuck(found: Identification, advice: Advice | None, error: float) -> str:
     """What to do where one more reading will not settle it; empty where it well may."""
-    if advice and advice.apart >= WEAK:
+    if advice and not advice.weak:
         return ""
     labels = list(found.by_label())[:2]
     if len(labels) < 2:
@@ -320,9 +318,9 @@ def _next(advice: Advice, given: ReadIn) -> NextOut:
     apart = abs(one - two) / error
     verdict = (
         "it settles the matter"
-        if advice.apart >= 3
+        if advice.settles
         else "it will help"
-        if advice.apart >= 1
+        if not advice.weak
         else f"but {probe.method.why_loose or 'shift and wear blur it'}: it helps a little"
     )
     what, tail = probe.name, ""
@@ -357,8 +355,7 @@ def _notes(
     if unlisted is not None:
         notes += [f"Or {other}." for other in unlisted.could_be[1:]]
     elif found.none >= NONE:
-        slip = _unit_slip(given)
-        notes += [note for note in (slip, "" if other else _odd_one_out(given)) if note]
+        notes += [note for note in (_slip(given), "" if other else _contradiction(given)) if note]
     if other:
         notes.append(
             f"With {other.teeth} teeth they would be {other.label}: "
@@ -400,32 +397,23 @@ def _on_the_gear(given: ReadIn, best: Candidate) -> list[str]:
     return notes
 
 
-def _unit_slip(given: ReadIn) -> str:
+def _contradiction(given: ReadIn) -> str:
+    """Which reading contradicts the others, as far as it can be told."""
+    taken = given.taken()
+    if len(pooled(taken)) < 2:
+        return ""
+    if len(pooled(taken)) == 2:
+        return "The two readings contradict each other: take each again."
+    odd = odd_one_out(given.teeth, taken, field=given.unit_kind, clues=given.clues())
+    if odd is None:
+        return "The readings contradict each other: take them again, one by one."
+    return (
+        f"{odd.reading.probe.name.capitalize()} contradicts the others: they say {odd.label}, "
+        f"which would read {odd.expected:.2f}. Take it again."
+    )
+
+
+def _slip(given: ReadIn) -> str:
     """Whether the readings make sense in the other unit."""
-    for factor, says in ((25.4, "inches"), (1 / 25.4, "millimetres")):
-        other = [Reading(r.probe, r.value * factor, r.error) for r in given.taken()]
-        trial = identify(given.teeth, other, field=given.unit_kind, clues=given.clues())
-        if trial.none < 0.5:
-            label = next(iter(trial.by_label()))
-            return f"Taken as {says} these readings give {label}. Check the unit."
-    return ""
-
-
-def _odd_one_out(given: ReadIn) -> str:
-    """The one reading without which the others agree on a size."""
-    together = pooled(given.taken())
-    if len(together) < 3:
-        return "" if len(together) < 2 else "The two readings contradict each other: take each again."
-    for odd in together:
-        rest = [reading for reading in together if reading is not odd]
-        trial = identify(given.teeth, rest, field=given.unit_kind, clues=given.clues())
-        if trial.none < 0.2 and trial.candidates:
-            gear = trial.candidates[0].gear
-            expected = float(odd.probe.predict(gear))
-            if abs(odd.value - expected) > FAR_OFF * odd.error:
-                label = trial.candidates[0].size.label
-                return (
-                    f"{odd.probe.name.capitalize()} contradicts the others: they say {label}, "
-                    f"which would read {expected:.2f}. Take it again."
-                )
-    return "The readings contradict each other: take them again, one by one."
+    slip = unit_slip(given.teeth, given.taken(), field=given.unit_kind, clues=given.clues())
+    return f"Taken as {slip[0]} these readings give {slip[1]}. Check the unit." if slip else ""

@@ -2,13 +2,19 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 
 from ..data import table
 from ..geometry.gear import Gear, base_pitch, base_radius, tip_radius
 from ..mesh import beyond
+from .identify import Candidate, Identification
+from .next_measurement import USUAL_MATE
+from .wear import as_made
+
+LEAST_ODDS = 0.005
+"""Odds below which a second size is not worth telling apart."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -75,3 +81,13 @@ def _contact(first: Gear, second: Gear) -> float:
     along = distance * float(np.sin(np.arccos(bases / distance)))
     reach = sum(beyond(gear, float(tip_radius(gear))) for gear in (first, second))
     return (reach - along) / float(base_pitch(first))
+
+
+def leaders_together(found: Identification) -> tuple[Candidate, Candidate, Mismatch] | None:
+    """The two leading sizes and how they would run together; None where one stands alone."""
+    first = found.candidates[0] if found.candidates else None
+    second = next((c for c in found.candidates if first and c.size.label != first.size.label), None)
+    if not first or not second or second.probability < LEAST_ODDS:
+        return None
+    mate = next((r.probe.k for r in found.readings if r.probe.method.mate), USUAL_MATE)
+    return first, second, run_together(as_made(first), replace(as_made(second), teeth=mate))

@@ -39,6 +39,15 @@ LEADERS = 3
 LEAST_SHARE = 1e-3
 """Odds below which a size is left out of the forecast."""
 
+USUAL_MATE = 40
+"""Teeth of a mate where none is known."""
+
+WEAK = 1.0
+"""Standard errors apart below which a reading is a weak one."""
+
+MOST_REPEATS = 12
+"""More repeated readings than this nobody takes."""
+
 PARTED = 3.0
 """Standard errors between two means from which readings are said to part them."""
 
@@ -65,6 +74,21 @@ class Advice:
     expected: tuple[tuple[str, float], ...]
     apart: float
     again: bool
+
+    @property
+    def settles(self) -> bool:
+        """Whether it is likely to leave one size alone."""
+        return self.apart >= PARTED
+
+    @property
+    def weak(self) -> bool:
+        """Whether it will hardly help."""
+        return self.apart < WEAK
+
+
+def mate_to_weigh(teeth: int, *, inside: bool = False) -> int:
+    """Teeth of a usual mate, so that its distance can be weighed before the mate is counted."""
+    return max(teeth // 3, FEWEST_TEETH) if inside else USUAL_MATE
 
 
 def next_measurement(found: Identification, *, error: float = CALIPER_ERROR, mate: int = 0) -> Advice | None:

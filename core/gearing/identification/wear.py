@@ -9,6 +9,14 @@ import numpy as np
 from ..data import table
 from ..geometry.gear import Gear, reference_diameter, tip_land, tooth_thickness
 from ..measuring.predict import span_over_teeth
+from ..measuring.readings import Reading
+from .identify import Candidate, Identification
+
+PLAIN_FROM = 17
+"""Count from which teeth that are thin and short are taken for worn, not for cut with a minus shift."""
+
+NO_SHIFT = 0.005
+"""Profile shift below which a gear is called unshifted, as its candidate is."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -90,3 +98,35 @@ def _verdict(
     if lost < -2 * error:
         return "watch", ("It measures thicker than new: the size, the shift or the reading is off.",)
     return "keep", ("No wear beyond what backlash takes and the caliper can tell.",)
+
+
+def as_made(candidate: Candidate) -> Gear:
+    """The candidate as it left the cutter: with the shift the readings speak for, whatever its count.
+
+    But for what wear looks like: a gear of many teeth that seems cut thin is
+    taken to have been cut plain, and worn.
+    """
+    gear = candidate.gear
+    shift = float(gear.profile_shift)
+    if gear.teeth >= PLAIN_FROM:
+        shift = max(shift, 0.0)
+    return replace(gear, profile_shift=shift if abs(shift) > NO_SHIFT else 0.0, tip_trim=0.0, thinning=0.0)
+
+
+def wear_of(found: Identification) -> Wear | None:
+    """Wear of the leading candidate by its largest span; None if none was read."""
+    spans = [reading for reading in found.readings if reading.probe.kind == "span"]
+    if not spans or not found.candidates:
+        return None
+    span, best = max(spans, key=lambda reading: reading.probe.k), found.candidates[0]
+    lost = _tip_lost(best, found.readings)
+    return wear_from_span(as_made(best), span.probe.k, span.value, error=span.error, tip_lost=lost)
+
+
+def _tip_lost(candidate: Candidate, readings: tuple[Reading, ...]) -> float:
+    """What the tips lack of a new gear, by a reading over them; the candidate's own trim otherwise."""
+    for reading in readings:
+        if reading.probe.kind == "tips":
+            new = float(reading.probe.predict(as_made(candidate)))
+            return max(0.0, (new - reading.value) / 2)
+    return float(candidate.gear.tip_trim)
