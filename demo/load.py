@@ -12,7 +12,7 @@ from drawer.routes import KeptIn
 from gearing.rebuild import build_plan
 from gearing.strip.entry import parse
 from gearing.workshop.units import unit_kinds
-from sums.readings import ReadIn, ReadingIn
+from sums.read import ReadIn, ReadingIn
 from visits import services
 from visits.models import Visit
 from workshop.models import SAMPLE, Fact, Member, Workshop

@@ -22,8 +22,7 @@ from sums.gear import GearIn, GearOut
 from sums.mixed import MixedIn, MixedOut
 from sums.pair import PairIn, PairOut
 from sums.probe import ProbeIn
-from sums.read import ReadOut
-from sums.readings import ReadIn
+from sums.read import ReadIn, ReadOut
 from sums.regear import HolesIn, HolesOut, RegearIn, RegearOut
 from sums.train import TrainIn, TrainOut
 

@@ -10,7 +10,7 @@ from gearing.errors import GearingError
 from gearing.geometry.gear import Gear
 from gearing.mesh import Pair
 from sums import SUMS
-from sums.fitting import choices
+from sums.choices import choices
 
 
 def answer(name: str, **given: Any) -> Any:

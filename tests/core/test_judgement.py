@@ -28,8 +28,7 @@ from gearing.measuring.methods import Probe
 from gearing.measuring.predict import span_over_teeth
 from gearing.measuring.readings import Reading, pooled
 from gearing.mesh import closest_distance, mesh
-from sums.read import read_gear
-from sums.readings import ReadIn
+from sums.read import ReadIn, read_gear
 
 from ..examples import examples
 from .cases import gears, vector_gear, vectors

@@ -10,6 +10,7 @@ import grimp
 import networkx as nx
 
 from launch.paths import ROOT
+from sums import _PLACES, SUMS
 
 HOUSES = (
     ("gearing",),
@@ -56,3 +57,16 @@ class Structure(unittest.TestCase):
         for folder in (ROOT / "core").rglob("__init__.py"):
             with self.subTest(folder=str(folder)):
                 self.assertTrue(Path(folder).read_text().startswith('"""'))
+
+    def test_every_sum_has_its_request_its_response_and_its_computation(self) -> None:
+        for name, (place, takes, gives, compute) in _PLACES.items():
+            folder = ROOT / "core" / "sums" / place
+            with self.subTest(sum=name):
+                self.assertTrue((folder / "compute.py").exists())
+                found = SUMS[name]
+                self.assertEqual(found.takes.__name__, takes)
+                self.assertEqual(found.gives.__name__, gives)
+                self.assertEqual(found.compute.__name__, compute)
+                if place not in ("regear",):
+                    for kind, part in ((found.takes, "request"), (found.gives, "response")):
+                        self.assertEqual(kind.__module__, f"sums.{place}.{part}")

@@ -15,7 +15,7 @@ from shelf.services import house_of
 from sums.base import Model, Problem
 from sums.fitting import FittingIn
 from sums.form import FormIn
-from sums.readings import ReadIn
+from sums.read import ReadIn
 from workshop.authentication import MemberRequest
 
 from .. import services

@@ -12,8 +12,7 @@ from gearing.strip.entry import parse
 from sums.base import here
 from sums.fitting import FittingIn, fit_together
 from sums.form import FormCandidate, FormIn, read_form
-from sums.read import CandidateOut, read_gear
-from sums.readings import ReadIn
+from sums.read import CandidateOut, ReadIn, read_gear
 from workshop.models import Member
 from workshop.transactions import write
 

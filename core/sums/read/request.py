@@ -1,4 +1,4 @@
-"""What is known of a gear on the bench: readings by kind, in any order and unit."""
+"""What the ``read`` sum is asked."""
 
 from __future__ import annotations
 
@@ -11,9 +11,9 @@ from gearing.errors import GearingError
 from gearing.measuring.marks import read_mark
 from gearing.measuring.readings import CALIPER_ERROR, HELIX_ERROR, Clues, Reading
 
-from .base import Length, Model
-from .gear import Teeth
-from .probe import ProbeIn
+from ..base import Length, Model
+from ..gear import Teeth
+from ..probe import ProbeIn
 
 
 class ReadingIn(ProbeIn):

@@ -3,72 +3,12 @@
 from __future__ import annotations
 
 from math import degrees, radians
-from typing import Annotated, Literal
-
-from pydantic import Field
 
 from gearing.data import table
 from gearing.mesh.crossed import bevel_pair, wheel_backlash, worm_pair
 
-from .base import Length, Model, Module
-
-Angle = Annotated[float, Field(ge=10, le=35)]
-
-
-class WormPairIn(Model):
-    """A worm by its reference diameter, which is its outside less two modules."""
-
-    kind: Literal["worm"]
-    starts: Annotated[int, Field(ge=1, le=12)]
-    teeth: Annotated[int, Field(ge=8, le=1000)]
-    module_mm: Module
-    worm_diameter_mm: Length
-    pressure_angle_deg: Angle = 20.0
-    friction: Annotated[float, Field(ge=1e-6, le=0.6)] | None = None
-    axial_play_mm: Annotated[float, Field(ge=0, le=5)] = 0.0
-
-
-class BevelPairIn(Model):
-    kind: Literal["bevel"]
-    first: Annotated[int, Field(ge=6, le=500)]
-    second: Annotated[int, Field(ge=6, le=500)]
-    module_mm: Module = Field(description="At the large end")
-    pressure_angle_deg: Angle = 20.0
-    shaft_angle_deg: Annotated[float, Field(ge=10, le=160)] = 90.0
-    shim_1_mm: Annotated[float, Field(ge=-5, le=5)] = Field(
-        default=0.0,
-        description="Added behind the first, which moves it towards the crossing and closes the play; "
-        "minus: taken out",
-    )
-    shim_2_mm: Annotated[float, Field(ge=-5, le=5)] = Field(
-        default=0.0, description="Added behind the second; minus: taken out"
-    )
-
-
-class CrossedIn(Model):
-    pair: Annotated[WormPairIn | BevelPairIn, Field(discriminator="kind")]
-
-
-class FigureRow(Model):
-    label: str
-    value: float
-    unit: str
-    how: str = ""
-
-
-class CrossedOut(Model):
-    """What the simple theory says, and how far it goes."""
-
-    rows: list[FigureRow]
-    says: str
-    holds: bool = Field(description="Whether a worm holds against its wheel")
-    theory: str
-    diameters_mm: list[float] = Field(description="Reference diameters, for drawing")
-    cones_deg: list[float] = Field(description="Cone angles of bevels; empty for a worm")
-    lead_angle_deg: float | None
-    shims_mm: list[float] = Field(
-        description="Behind each bevel, its back away from the crossing; empty for a worm"
-    )
+from .request import BevelPairIn, CrossedIn, WormPairIn
+from .response import CrossedOut, FigureRow
 
 
 def cross_pair(given: CrossedIn) -> CrossedOut:

@@ -1,4 +1,4 @@
-"""The ``count`` sum: how many teeth, when some are missing or two counts differ."""
+"""What the ``count`` sum is asked."""
 
 from __future__ import annotations
 
@@ -9,20 +9,20 @@ from pydantic import Field, model_validator
 
 from gearing.errors import GearingError
 from gearing.identification.tooth_count import (
-    CERTAIN,
     Route,
     from_chord,
     from_counts,
     from_mate,
     from_sector,
     from_turns,
-    together,
 )
 
-from .base import Length, Model, Module
-from .gear import Teeth
+from ..base import Length, Model, Module
+from ..gear import Teeth
 
 Turns = Annotated[float, Field(ge=1e-6, le=1000)]
+
+
 Pitches = Annotated[int, Field(ge=1, le=500)]
 
 
@@ -92,61 +92,3 @@ class CountIn(Model):
         if s := self.sector:
             found.append(from_sector(s.pitches, radians(s.angle_deg)))
         return found
-
-
-class Odds(Model):
-    teeth: int
-    probability: float
-
-
-class RouteOut(Model):
-    name: str
-    estimate: float
-    error: float
-    odds: list[Odds]
-
-
-class CountOut(Model):
-    """The count as a sentence, its odds, and each route by itself."""
-
-    answer: str
-    certain: bool
-    odds: list[Odds]
-    routes: list[RouteOut]
-    against: list[str]
-
-
-def count_teeth(given: CountIn) -> CountOut:
-    """Odds of each count, and the routes that contradict each other."""
-    found = together(given.routes())
-    odds = _odds(found.odds)
-    best = odds[0]
-    if found.against:
-        answer = "The routes contradict each other"
-    elif found.certain:
-        answer = f"{best.teeth} teeth"
-    elif best.probability >= CERTAIN and found.doubters:
-        other = found.doubters[0]
-        answer = (
-            f"{best.teeth} teeth, though {other.name} it is {next(iter(other.odds))}: go once more to be sure"
-        )
-    elif best.probability >= CERTAIN:
-        word = "count" if given.counted else "reading"
-        answer = f"{best.teeth} teeth by one {word}: go another way to be sure"
-    else:
-        answer = " or ".join(str(one.teeth) for one in odds[:3] if one.probability > 0.05) + " teeth"
-    return CountOut(
-        answer=answer,
-        certain=found.certain,
-        odds=odds,
-        routes=[
-            RouteOut(name=r.name, estimate=r.estimate, error=r.error, odds=_odds(r.odds))
-            for r in found.routes
-        ],
-        against=list(found.against),
-    )
-
-
-def _odds(odds: object) -> list[Odds]:
-    rows = dict(odds)  # type: ignore[call-overload]
-    return [Odds(teeth=z, probability=p) for z, p in list(rows.items())[:8]]

@@ -5,43 +5,20 @@ from __future__ import annotations
 from math import degrees
 
 import numpy as np
-from pydantic import Field
 
 from gearing.errors import within
 from gearing.identification.lookalike import run_together
 from gearing.mesh import Pair
 from gearing.mesh.pair import ONE_PITCH
 
-from .base import Model
-from .gear import GearIn
+from .request import MixedIn
+from .response import MixedOut
 
 SAYS = {
     "runs": "They run together.",
     "badly": "They run together badly.",
     "not": "They do not run together.",
 }
-
-
-class MixedIn(Model):
-    """Two external gears, each of its own size; `thinning_mm` says how worn one is."""
-
-    first: GearIn
-    second: GearIn
-
-
-class MixedOut(Model):
-    """Whether they run, and the numbers that say so."""
-
-    verdict: str
-    says: str
-    pitch_error_mm: float
-    share: float = Field(description="Of the larger base pitch")
-    angles_deg: list[float]
-    teeth_in_contact: float
-    early_mm: float = Field(description="By how much the next tooth strikes early over the contact")
-    worn_backlash_mm: float | None = Field(
-        description="Backlash that wear alone leaves at the distance of the new pair"
-    )
 
 
 def mix_pair(given: MixedIn) -> MixedOut:

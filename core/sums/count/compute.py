@@ -1,0 +1,47 @@
+"""The ``count`` sum: how many teeth, when some are missing or two counts differ."""
+
+from __future__ import annotations
+
+from gearing.identification.tooth_count import (
+    CERTAIN,
+    together,
+)
+
+from .request import CountIn
+from .response import CountOut, Odds, RouteOut
+
+
+def count_teeth(given: CountIn) -> CountOut:
+    """Odds of each count, and the routes that contradict each other."""
+    found = together(given.routes())
+    odds = _odds(found.odds)
+    best = odds[0]
+    if found.against:
+        answer = "The routes contradict each other"
+    elif found.certain:
+        answer = f"{best.teeth} teeth"
+    elif best.probability >= CERTAIN and found.doubters:
+        other = found.doubters[0]
+        answer = (
+            f"{best.teeth} teeth, though {other.name} it is {next(iter(other.odds))}: go once more to be sure"
+        )
+    elif best.probability >= CERTAIN:
+        word = "count" if given.counted else "reading"
+        answer = f"{best.teeth} teeth by one {word}: go another way to be sure"
+    else:
+        answer = " or ".join(str(one.teeth) for one in odds[:3] if one.probability > 0.05) + " teeth"
+    return CountOut(
+        answer=answer,
+        certain=found.certain,
+        odds=odds,
+        routes=[
+            RouteOut(name=r.name, estimate=r.estimate, error=r.error, odds=_odds(r.odds))
+            for r in found.routes
+        ],
+        against=list(found.against),
+    )
+
+
+def _odds(odds: object) -> list[Odds]:
+    rows = dict(odds)  # type: ignore[call-overload]
+    return [Odds(teeth=z, probability=p) for z, p in list(rows.items())[:8]]

@@ -1,0 +1,65 @@
+"""What the ``entry`` sum answers."""
+
+from __future__ import annotations
+
+from pydantic import Field
+
+from ..base import Model
+from ..gear import Point
+
+
+class ChipOut(Model):
+    field: str
+    label: str
+    value: str
+
+
+class RimOut(Model):
+    teeth: int
+    tip_radius_mm: float
+    tooth: list[Point]
+    read: bool
+
+
+class FigureOut(Model):
+    """A piece as drawn in the row; lengths mm, zero where not known."""
+
+    shape: str
+    length: float
+    diameter: float
+    bore: float
+    thickness: float
+    head: str
+    head_width: float
+    head_height: float
+    drive: str
+    rims: list[RimOut]
+
+
+class PieceFacts(Model):
+    """What a line says of its piece."""
+
+    kind: str
+    count: int
+    owed: int = Field(description="How many must be accounted for: none of what stayed shut")
+    name: str
+    fastener: str = Field(description="Its fastener alone, to be said again of the next")
+    thread: str
+    size: str
+    group: str = Field(description="The sub-assembly it is part of")
+    facing: str
+    caution: str
+    order_words: str = Field(description="What the same again is asked for by, besides its name")
+    teeth: list[int]
+    form: str = Field(description="What to read it as: gear, ring, worm …; empty if it has no teeth")
+    chips: list[ChipOut]
+    minds: list[str] = Field(description="What to mind as it comes off")
+
+
+class EntryOut(PieceFacts):
+    """The line as it now stands and what was understood of it."""
+
+    line: str
+    title: str
+    renewed: bool = Field(description="Whether a new one goes in its place whatever is found")
+    figure: FigureOut

@@ -1,0 +1,103 @@
+"""The ``form`` sum: which size a rack, worm, wheel, bevel, pulley or sprocket is."""
+
+from __future__ import annotations
+
+from gearing.forms.facts import facts, remarks
+from gearing.forms.infer import Found, NextWay, Taken, identify_part, next_way
+from gearing.forms.sketch import Sketch, sketch
+from gearing.forms.standards import of_pitch
+from gearing.forms.ways import ways
+from gearing.identification.size_answer import Answer, size_answer
+from gearing.measuring.readings import astray
+
+from .request import FormIn
+from .response import FactOut, FormCandidate, FormComparison, FormNext, FormOut, SketchOut, WayOut
+
+SHOWN = 5
+
+
+LEAST_SHOWN = 0.005
+
+
+UNREAD_PITCH = 1.0
+"""Pitch or module at which a part is drawn before it is read, mm."""
+
+
+def read_form(given: FormIn) -> FormOut:
+    """Which size the part is, or how to measure it where nothing was read yet."""
+    part = given.part()
+    listed = [
+        WayOut(key=one.key, label=one.label, counts=one.counts, with_size=one.with_size)
+        for one in ways(given.form)
+    ]
+    if not given.readings:
+        shown = given.shown(None)
+        return FormOut(
+            answer="", certain=False, reason="", candidates=[], none=0.0, others=0.0, next=None, facts=[],
+            remarks=[], ways=listed,
+            sketch=_sketch(sketch(part, of_pitch(given.form, UNREAD_PITCH), shown), shown),
+        )  # fmt: skip
+    found = identify_part(part, given.taken())
+    ahead = next_way(found, error=given.error_mm)
+    best = found.ranked[0]
+    outside = given.outside_mm or 0.0
+    known = found.none < 0.5
+    shown = given.shown(ahead)
+    ranked = [one for one in found.ranked[:SHOWN] if one.probability >= LEAST_SHOWN]
+    answer = _answer(found)
+    return FormOut(
+        answer=_capital(answer.says),
+        certain=answer.settled,
+        reason=answer.reason,
+        candidates=[
+            FormCandidate(
+                label=one.size.label,
+                pitch_mm=float(one.size.pitch),
+                probability=one.probability,
+                compared=[
+                    FormComparison(
+                        what=r.name, measured_mm=r.value, predicted_mm=p, off_by=o, astray=astray(o)
+                    )
+                    for r, p, o in zip(found.readings, one.predicted, one.off_by, strict=True)
+                ],
+            )
+            for one in ranked
+        ],
+        none=found.none,
+        others=max(0.0, 1 - found.none - sum(one.probability for one in ranked)),
+        next=_next(ahead, given.error_mm) if ahead else None,
+        facts=[FactOut(name=n, value=v) for n, v in facts(part, best.size, outside=outside)] if known else [],
+        remarks=remarks(part, best.size, outside=outside, hand=given.hand) if known else [],
+        ways=listed,
+        sketch=_sketch(sketch(part, best.size, shown), shown),
+    )
+
+
+def _answer(found: Found) -> Answer:
+    what = {"worm": f", {found.part.teeth} start" + ("s" if found.part.teeth > 1 else ""), "rack": " rack"}
+    counted = what.get(found.part.form, f", {found.part.teeth} teeth")
+    return size_answer({one.size.label: one.probability for one in found.ranked}, found.none, counted)
+
+
+def _capital(text: str) -> str:
+    return text[:1].upper() + text[1:]
+
+
+def _next(ahead: NextWay, error: float) -> FormNext:
+    (first, one), (second, two) = ahead.expected[:2]
+    return FormNext(
+        way=ahead.way.key,
+        what=ahead.name,
+        n=ahead.n or None,
+        says=f"{first} would read {one:.2f}, {second} {two:.2f}: "
+        f"{abs(one - two) / error:.1f} reading errors apart.",
+    )
+
+
+def _sketch(drawn: Sketch, shown: Taken) -> SketchOut:
+    return SketchOut(
+        closed=[[[x, y] for x, y in line] for line in drawn.closed],
+        thin=[[[x, y] for x, y in line] for line in drawn.thin],
+        measure=[list(point) for point in drawn.measure],
+        what=shown.name,
+    )
