@@ -16,6 +16,7 @@ from backups.database import Database
 from demo import DEMO_MEMBER, DEMO_PASSWORD
 
 from . import frontend
+from .data_files import check_data_files
 from .keeping import finish_restore
 from .mariadb import END_SECONDS, OwnMariaDB, check_reachable, free_port, with_parent
 from .paths import BUILT, HOST, PORT, ROOT, VAR, VERSION, read_pid, say, secret, stop_with
@@ -73,6 +74,7 @@ def manage_own(words: list[str]) -> None:
 def start(*, dev: bool = False) -> None:
     """Serve until Ctrl-C or ``./dentado stop``; with `dev` what is edited is reloaded, server and screen."""
     began = time.monotonic()
+    check_data_files()
     held = _claim()
     finish_restore(VAR)
     ending = Ending()

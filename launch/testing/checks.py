@@ -7,6 +7,7 @@ import sys
 from collections.abc import Callable
 from pathlib import Path
 
+from ..data_files import troubles
 from ..paths import ROOT, VAR, WEB
 
 
@@ -24,6 +25,7 @@ def all_checks() -> dict[str, Callable[[], str]]:
         "deployment check of the served settings": _command(
             *manage, "check", "--deploy", "--fail-level", "WARNING"
         ),
+        "data files": lambda: "\n".join(troubles()),
         "ruff: lint": _command("ruff", "check", "."),
         "ruff: format": _command("ruff", "format", "--check", "-q", "."),
     }

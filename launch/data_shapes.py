@@ -1,0 +1,221 @@
+"""What each of the core's data files holds: its tables, their keys, and what may stand there."""
+
+from __future__ import annotations
+
+from typing import Annotated, Any, Literal, TypeAlias
+
+from pydantic import BaseModel, ConfigDict, Field, create_model
+
+from gearing.rebuild import VERDICTS
+from gearing.workshop.consumables import KINDS, SURFACES
+
+
+class Table(BaseModel):
+    """A table that has what it names and nothing else: a misspelt key is not passed over."""
+
+    model_config = ConfigDict(extra="forbid", allow_inf_nan=False, strict=False)
+
+
+Above = Annotated[float, Field(gt=0)]
+Share = Annotated[float, Field(ge=0, le=1)]
+Number = Annotated[float, Field()]
+Words = list[Annotated[str, Field(min_length=1)]]
+Text = Annotated[str, Field(min_length=1)]
+Numbers: TypeAlias = dict[str, Above]
+
+
+def table(title: str, /, **fields: Any) -> Any:
+    """A table's shape: a type for what must be there, a (type, default) for what may."""
+    told = {key: one if isinstance(one, tuple) else (one, ...) for key, one in fields.items()}
+    return create_model(title, __base__=Table, **told)  # type: ignore[call-overload]
+
+
+def may(kind: Any) -> tuple[Any, None]:
+    """What may be left away."""
+    return (kind | None, None)
+
+
+def one_of(names: Any) -> Any:
+    return Literal[tuple(names)]
+
+
+_VERDICT = one_of(VERDICTS)
+_FINDING = table("Finding", says=Text, verdict=_VERDICT, why=Text, teeth=may(bool))
+_BAND = table("Band", says=Text, tight=Above, low=Above, high=Above, loose=Above, source=Text)
+_PIECE = table(
+    "Piece",
+    words=list[str],
+    off=Text,
+    on=Text,
+    done=Text,
+    drawn=Text,
+    label=may(Text),
+    teeth=may(Text),
+    meshes=may(bool),
+    caution=may(Text),
+    check=may(Text),
+)
+_ITEM = table(
+    "Item",
+    key=Text,
+    name=Text,
+    kind=one_of(KINDS),
+    role=may(str),
+    suits=may(list[one_of(SURFACES)]),
+    never=may(list[one_of(SURFACES)]),
+    not_with=may(Words),
+    viscosity=may(str),
+    note=may(str),
+    handle=may(int),
+    full=may(int),
+)
+_UNIT = table("Unit", label=Text, power=Text, notice=may(Text), open_gears=may(bool), prove=dict[str, Text])
+_SPREAD = table("Spread", none=Share, edges=list[Number], shares=list[Share])
+
+SHAPES: dict[str, Any] = {
+    "cautions": dict[str, table("Caution", words=Words, says=Text)],
+    "fasteners": table(
+        "Fasteners",
+        number=table("NumberThread", base_in=Above, step_in=Above),
+        heads=dict[str, table("Head", width=Above, height=Number, words=Words)],
+        drives=dict[str, table("DriveRow", label=Text, words=Words)],
+        threaded=dict[str, table("Threaded", words=Words)],
+        materials=table("Materials", words=Words),
+    ),
+    "findings": dict[str, dict[str, _FINDING] | dict[str, Text]],
+    "fits": table(
+        "Fits",
+        must_agree=Text,
+        bore=table("BoreFit", same=Above, sleeve_most=Above),
+        width=table("WidthFit", same=Above, narrow_share=Share),
+    ),
+    "fitting": table(
+        "Fitting",
+        disc=table("Disc", modulus=Above, poisson=Share),
+        friction=table("Friction", faces=dict[str, Share]),
+        press=table(
+            "Press", friction=Share, steps=list[dict[str, int | list[int]]], materials=dict[str, list[Number]]
+        ),
+    ),
+    "forms": table(
+        "Forms",
+        belt=list[table("BeltSize", label=Text, pitch=Above, line=Above, share=Above)],
+        chain=list[table("ChainSize", label=Text, pitch=Above, roller=Above, inside=Above, share=Above)],
+        word=list[table("FormWords", form=Text, words=Words)],
+        none=Numbers,
+        rack=Numbers,
+        worm=Numbers,
+        wheel=Numbers,
+        bevel=Numbers,
+        pulley=Numbers,
+        sprocket=Numbers,
+    ),
+    "gauges": table(
+        "Gauges",
+        racks=Words,
+        rack_length=Above,
+        screws=Words,
+        hexes=Words,
+        rounds=Words,
+        shims=Words,
+        stars=list[table("Star", label=Text, points=Above, hollows=Above)],
+        crosses=list[table("Cross", label=Text, blade=Above, wing=Above)],
+    ),
+    "mesh": table(
+        "MeshFile",
+        bands=dict[str, _BAND],
+        contact=table("Contact", least=Above, wanted=Above),
+        face=table("Face", least=Share),
+        worm=table("WormFriction", friction=Share),
+        materials=dict[str, table("Growth", expansion=Above, room=may(Share), wet=may(Share))],
+        paper=table("Paper", compression=Share, sheets=Numbers, layers=dict[str, int]),
+    ),
+    "pieces": dict[str, _PIECE],
+    "rebuild": table(
+        "RebuildFile",
+        minutes=dict[Text, table("Minutes", first=Above, each=Above)],
+        rules=dict[str, table("Rule", title=Text, says=Text, rule=Text, done=Text, minutes=Number)],
+        mesh=dict[str, Text],
+    ),
+    "safety": dict[str, table("Caution", says=Text)],
+    "schools": table(
+        "Schools",
+        question=list[
+            table(
+                "Question", key=Text, asks=Text, school=list[table("School", key=Text, name=Text, why=Text)]
+            )
+        ],
+    ),
+    "shelf": table(
+        "ShelfFile",
+        item=list[_ITEM],
+        surface=table("Surface", materials=dict[str, one_of(SURFACES)], kinds=dict[str, one_of(SURFACES)]),
+    ),
+    "sizes": table(
+        "Sizes",
+        modules=table(
+            "Modules",
+            series_1=list[Above],
+            series_2=list[Above],
+            series_1_weight=Above,
+            series_2_weight=Above,
+        ),
+        diametral_pitches=table(
+            "Pitches",
+            values=list[Above],
+            weight=Above,
+            fine_from=int,
+            fine_dedendum=Above,
+            fine_dedendum_extra_in=Number,
+        ),
+        common=Numbers,
+        pressure_angles=list[table("Angle", degrees=Above, metric=Share, inch=Share)],
+        depths=list[table("Depth", name=Text, addendum=Above, dedendum=Above, weight=Above)],
+        field=dict[str, Numbers],
+        shift=dict[str, Number],
+        trim=_SPREAD,
+        thinning=_SPREAD,
+        none=dict[str, Share],
+        mark=dict[str, Above],
+        clue=dict[str, Above],
+        count=table(
+            "CountByEye",
+            wrong=Share,
+            most_wrong=Share,
+            wrong_per_tooth=Share,
+            off_by=list[Share],
+            again=Share,
+            **{"from": int},
+        ),
+        unlisted=table("Unlisted", seldom=list[Above], circular_pitches=Numbers),
+    ),
+    "tools": table(
+        "Tools", special=list[table("Tool", kinds=list[Text], words=list[str], tool=Text, makeshift=str)]
+    ),
+    "train": table(
+        "TrainFile",
+        efficiency=dict[str, Share],
+        worm=Numbers,
+        bearing=table("Bearing", balls=list[int], ball_to_pitch=Share, spread=Share),
+        clicks=dict[str, Share | float | Numbers],
+        sky=Numbers,
+        applications=dict[
+            str,
+            table(
+                "Application",
+                label=Text,
+                motor=may(bool),
+                fields=list[Annotated[list[str], Field(min_length=3, max_length=3)]],
+            ),
+        ],
+    ),
+    "units": table(
+        "UnitsFile",
+        kinds=dict[str, _UNIT],
+        listening=table(
+            "Listening", stop=list[Text], stop_says=Text, symptoms=dict[str, Text], conditions=dict[str, Text]
+        ),
+    ),
+    "wear": dict[str, Numbers],
+}
+"""What each file holds, by its name."""
