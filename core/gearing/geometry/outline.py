@@ -11,6 +11,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from .gear import Gear, base_radius, reference_diameter, root_radius, tip_radius, tooth_half_angle
+from .roots import crossing
 
 Points = NDArray[np.float64]
 
@@ -78,11 +79,8 @@ def _roll(base: float, radius: float) -> float:
 
 
 def _pointed_radius(gear: Gear, low: float, high: float) -> float:
-    """Radius at which the two flanks meet, by bisection, mm."""
-    for _ in range(60):
-        middle = (low + high) / 2
-        low, high = (middle, high) if tooth_half_angle(gear, middle) > 0 else (low, middle)
-    return low
+    """Radius at which the two flanks meet, mm."""
+    return float(crossing(lambda radius: tooth_half_angle(gear, radius) > 0, low, high))
 
 
 def _fillet(gear: Gear, points: int) -> Points:

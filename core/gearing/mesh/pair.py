@@ -27,6 +27,7 @@ from ..geometry.gear import (
 from ..geometry.internal import ring_root_radius, ring_tip_radius, space_of
 from ..geometry.involute import Real, inv, inverse_inv
 from ..geometry.outline import form_radius
+from ..geometry.roots import crossing
 
 ONE_PITCH = 1e-3
 """Share by which two base pitches may differ and still be one: a rounded diametral pitch."""
@@ -212,10 +213,7 @@ class Pair:
         if short[0] == 0:
             return close
         inside, outside = float(ends[short[0] - 1]), float(ends[short[0]])
-        for _ in range(40):
-            middle = (inside + outside) / 2
-            inside, outside = (middle, outside) if self.contact_ratio(middle) >= 1.0 else (inside, middle)
-        return inside
+        return float(crossing(lambda distance: self.contact_ratio(distance) >= 1.0, inside, outside))
 
     def distance_for(self, backlash: float) -> float:
         """Distance at which the circumferential backlash is `backlash`, mm.
@@ -233,10 +231,7 @@ class Pair:
                 field="backlash_mm",
                 hint=f"At most {float(self.backlash(far)):.3f} mm, where they lose each other.",
             )
-        for _ in range(60):
-            middle = (near + far) / 2
-            near, far = (middle, far) if self.backlash(middle) < backlash else (near, middle)
-        return (near + far) / 2
+        return float(crossing(lambda distance: self.backlash(distance) < backlash, near, far))
 
 
 def beyond(gear: Gear, radius: float) -> float:

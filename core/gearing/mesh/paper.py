@@ -9,6 +9,7 @@ from numpy.typing import NDArray
 
 from ..data import table
 from ..geometry.involute import Real
+from ..geometry.roots import crossing
 from .interference import interferes
 from .pair import Pair
 from .verdict import Band, aimed, verdicts
@@ -56,13 +57,11 @@ def set_by_paper(pair: Pair, thickness: Real, compression: float) -> tuple[Real,
     the wider distance of the two. `thickness` may be an array.
     """
     sheet = np.asarray(thickness, dtype=np.float64)
-    near = np.full_like(sheet, pair.zero_backlash_distance)
-    far = np.full_like(sheet, pair.limits[0 if pair.internal else 1])
-    for _ in range(40):
-        middle = (near + far) / 2
-        short = pair.normal_backlash(middle) < 2 * compression * sheet
-        near, far = np.where(short, middle, near), np.where(short, far, middle)
-    by_flanks = (near + far) / 2
+    by_flanks = crossing(
+        lambda distance: pair.normal_backlash(distance) < 2 * compression * sheet,
+        np.full_like(sheet, pair.zero_backlash_distance),
+        np.full_like(sheet, pair.limits[0 if pair.internal else 1]),
+    )
     lacks = np.maximum(sheet - np.minimum(*pair.clearances(by_flanks)), 0.0)
     return by_flanks + pair.sign * lacks, np.asarray(lacks > 0)
 

@@ -10,6 +10,8 @@ import numpy as np
 from ..data import table
 from ..errors import GearingError, within
 from ..geometry.gear import Gear
+from ..geometry.involute import Real
+from ..geometry.roots import crossing
 from .pair import Pair
 from .unlike import unlike
 
@@ -123,14 +125,15 @@ def warmed(pair: Pair, distance: float, climate: Climate, wanted: float) -> Warm
     near, far = pair.zero_backlash_distance, pair.limits[0 if pair.internal else 1]
     # Wide enough that a setting beyond the cold band is found.
     near, far = near - pair.sign * (pair.sign * (far - near)) * 0.5, far - pair.sign * 1e-6
-    for _ in range(BISECTIONS):
-        middle = (near + far) / 2
+
+    def short(at: Real) -> bool:
         try:
-            short = play(middle, *grown) < wanted
+            return bool(play(float(at), *grown) < wanted)
         except GearingError:
-            short = abs(middle - pair.bases) < abs(far - pair.bases)
-        near, far = (middle, far) if short else (near, middle)
-    set_distance = (near + far) / 2
+            # Where they no longer meet warm: on the near side it is too close, on the far side too wide.
+            return abs(float(at) - pair.bases) < abs(far - pair.bases)
+
+    set_distance = float(crossing(short, near, far, BISECTIONS))
     return Warmed(cold, warm, one, two, apart, set_distance, float(pair.backlash(set_distance)))
 
 
