@@ -1,4 +1,6 @@
 /** Asking while typing goes on: which answer counts, and when to ask. */
+import { useDebounceFn } from "@vueuse/core";
+import type { MaybeRefOrGetter } from "vue";
 
 /**
  * Turns of which only the last counts. `const last = begin()` takes a turn;
@@ -13,11 +15,5 @@ export function latest() {
   };
 }
 
-/** Calls `work` once typing rests. */
-export function resting(work: () => void, after = 100) {
-  let pause: number | undefined;
-  return () => {
-    window.clearTimeout(pause);
-    pause = window.setTimeout(work, after);
-  };
-}
+/** Calls `work` once typing rests; `after` may be asked anew each time. */
+export const resting = (work: () => void, after: MaybeRefOrGetter<number> = 100) => useDebounceFn(work, after);

@@ -1,5 +1,5 @@
 /** Single-key moves. They rest while something is being typed, except those that say otherwise. */
-import { onBeforeUnmount, onMounted } from "vue";
+import { useEventListener } from "@vueuse/core";
 
 type Moves = Record<string, (event: KeyboardEvent) => unknown>;
 
@@ -30,14 +30,6 @@ export function useKeys(moves: Moves) {
     if (chorded) event.stopPropagation();
     move(event);
   }
-  const first = (event: KeyboardEvent) => press(event, true);
-  const last = (event: KeyboardEvent) => press(event, false);
-  onMounted(() => {
-    window.addEventListener("keydown", first, true);
-    window.addEventListener("keydown", last);
-  });
-  onBeforeUnmount(() => {
-    window.removeEventListener("keydown", first, true);
-    window.removeEventListener("keydown", last);
-  });
+  useEventListener(window, "keydown", (event) => press(event, true), { capture: true });
+  useEventListener(window, "keydown", (event) => press(event, false));
 }

@@ -6,7 +6,7 @@ import { computed, onMounted, ref, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
 
 import { api, ask, asProblem } from "../../api/client";
-import { latest } from "../../api/latest";
+import { latest, resting } from "../../api/latest";
 import type { Arrival, Fit, Gear, Problem } from "../../api/types";
 import KeyCap from "../../app/KeyCap.vue";
 import { useKeys } from "../../app/keys";
@@ -110,17 +110,13 @@ async function size() {
   }
 }
 
-let pause: number | undefined;
 watch(
   [ordered, measured],
-  () => {
-    window.clearTimeout(pause);
-    pause = window.setTimeout(() => {
-      void compare();
-      void draw("ordered", ordered.value);
-      void draw("measured", measured.value);
-    }, 120);
-  },
+  resting(() => {
+    void compare();
+    void draw("ordered", ordered.value);
+    void draw("measured", measured.value);
+  }),
   { deep: true, immediate: true },
 );
 watch([tips, () => measured.value.teeth], () => void size());

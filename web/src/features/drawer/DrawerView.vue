@@ -6,7 +6,7 @@ import { computed, onMounted, ref, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
 
 import { api, ask, asProblem } from "../../api/client";
-import { latest } from "../../api/latest";
+import { latest, resting } from "../../api/latest";
 import type { Kept, Problem } from "../../api/types";
 import KeyCap from "../../app/KeyCap.vue";
 import { useKeys } from "../../app/keys";
@@ -60,11 +60,10 @@ async function look() {
     if (last()) problem.value = asProblem(error);
   }
 }
-let pause: number | undefined;
-watch([part, words], () => {
-  window.clearTimeout(pause);
-  pause = window.setTimeout(() => void look(), 120);
-});
+watch(
+  [part, words],
+  resting(() => void look()),
+);
 onMounted(look);
 
 async function usedUp(kept: Kept) {

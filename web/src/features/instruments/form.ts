@@ -2,7 +2,7 @@
 import { computed, ref, watch } from "vue";
 
 import { api, ask, asProblem } from "../../api/client";
-import { latest } from "../../api/latest";
+import { latest, resting } from "../../api/latest";
 import type { FormIn, FormOut, Problem } from "../../api/types";
 import { maybeNumber, numberOr } from "../../text/numbers";
 
@@ -64,13 +64,9 @@ export function useForm(form: FormIn["form"]) {
     }
   }
 
-  let pause: number | undefined;
   watch(
     given,
-    () => {
-      window.clearTimeout(pause);
-      pause = window.setTimeout(() => void look(), 120);
-    },
+    resting(() => void look()),
     { deep: true },
   );
 

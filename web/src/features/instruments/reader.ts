@@ -2,7 +2,7 @@
 import { computed, ref, watch } from "vue";
 
 import { api, ask, asProblem } from "../../api/client";
-import { latest } from "../../api/latest";
+import { latest, resting } from "../../api/latest";
 import type { Gear, ProbeIn, Problem, Read, ReadIn, ReadingIn } from "../../api/types";
 import { maybeNumber, numberOr } from "../../text/numbers";
 import { useChoices } from "./choices";
@@ -128,13 +128,9 @@ export function useReader(unitKind: () => string, ring: boolean) {
     }
   }
 
-  let pause: number | undefined;
   watch(
     given,
-    () => {
-      window.clearTimeout(pause);
-      pause = window.setTimeout(() => void look(), 120);
-    },
+    resting(() => void look()),
     { deep: true },
   );
 

@@ -121,8 +121,7 @@ onMounted(another);
         </div>
         <ol class="readings" aria-label="Readings">
           <li v-for="(one, n) in round.readings" :key="n">
-            <span>{{ one.what }}</span
-            ><b class="value">{{ one.value_mm.toFixed(2) }}</b>
+            <span>{{ one.what }}</span><b class="value">{{ one.value_mm.toFixed(2) }}</b>
           </li>
           <li v-if="!round.readings.length" class="soft">No reading yet. Over the tips is where most begin.</li>
         </ol>

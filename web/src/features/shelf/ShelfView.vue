@@ -85,8 +85,8 @@ onMounted(() => trying(() => ask(api.GET("/api/shelf"))));
               </p>
             </div>
             <p>
-              <span class="proved">{{ one.suits.map((s) => WORD[s] ?? s).join(", ") }}</span
-              ><span v-if="one.never.length" class="harm"> never: {{ one.never.map((s) => WORD[s] ?? s).join(", ") }}</span
+              <span class="proved">{{ one.suits.map((s) => WORD[s] ?? s).join(", ") }}</span><span v-if="one.never.length" class="harm">
+                never: {{ one.never.map((s) => WORD[s] ?? s).join(", ") }}</span
               ><span v-if="one.not_with.length" class="harm"> · not with {{ one.not_with.map(named).join(", ") }}</span>
             </p>
             <BottleForm

@@ -6,6 +6,7 @@ import { computed, onMounted, ref, watch } from "vue";
 import { useRouter } from "vue-router";
 
 import { api, ask, asProblem } from "../../api/client";
+import { resting } from "../../api/latest";
 import type { Problem, VisitCard } from "../../api/types";
 import KeyCap from "../../app/KeyCap.vue";
 import { useKeys } from "../../app/keys";
@@ -89,11 +90,10 @@ async function more(state: "open" | "filed") {
   }
 }
 
-let pause: number | undefined;
-watch(words, () => {
-  window.clearTimeout(pause);
-  pause = window.setTimeout(() => void lookAll(), 150);
-});
+watch(
+  words,
+  resting(() => void lookAll(), 150),
+);
 
 useKeys({
   "/": () => finder.value?.querySelector("input")?.focus(),

@@ -39,8 +39,7 @@ async function wayTo(step: string) {
   <div>
     <template v-if="guide.guide?.guide_id">
       <div class="head">
-        <b>{{ guide.guide.label }}</b
-        ><Button variant="outlined" @click="follow(null)">Go without</Button>
+        <b>{{ guide.guide.label }}</b><Button variant="outlined" @click="follow(null)">Go without</Button>
       </div>
       <p v-if="reach" class="reach">
         To reach it: {{ reach.steps.map((one) => one.number).join(", ") }}<template v-if="reach.unneeded.length">; leave {{ reach.unneeded.join(", ") }}</template
@@ -67,8 +66,7 @@ async function wayTo(step: string) {
       <ol>
         <li v-for="choice in guide.guide.choices" :key="choice.id">
           <button type="button" @click="follow(choice.id)">
-            <b>{{ choice.label }}</b
-            >, visit {{ choice.number }}, {{ choice.steps }} steps <span class="soft small">{{ choice.same_model ? "same model" : choice.model }}</span>
+            <b>{{ choice.label }}</b>, visit {{ choice.number }}, {{ choice.steps }} steps <span class="soft small">{{ choice.same_model ? "same model" : choice.model }}</span>
           </button>
         </li>
       </ol>

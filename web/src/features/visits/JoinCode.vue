@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /** A phone joins the visit by a code, and what it shoots lands on the step laid down last. */
+import { useIntervalFn } from "@vueuse/core";
 import Button from "primevue/button";
-import { onBeforeUnmount, onMounted, ref } from "vue";
+import { ref } from "vue";
 
 import { api, ask, asProblem } from "../../api/client";
 import type { Join, Problem } from "../../api/types";
@@ -17,7 +18,6 @@ const problem = ref<Problem>();
 const EVERY = 4000;
 // Made once: opening it twice gives one link.
 const id = newId();
-let looking: number | undefined;
 
 /** The link, and who uses it: looked at again while it is shown. */
 async function look() {
@@ -33,7 +33,7 @@ async function look() {
 
 async function end() {
   const visit = store.visit?.id;
-  window.clearInterval(looking);
+  pause();
   try {
     if (visit) await ask(api.DELETE("/api/visits/{visit_id}/joins/{join_id}", { params: { path: { visit_id: visit, join_id: id } } }));
     emit("leave");
@@ -42,11 +42,7 @@ async function end() {
   }
 }
 
-onMounted(() => {
-  void look();
-  looking = window.setInterval(() => void look(), EVERY);
-});
-onBeforeUnmount(() => window.clearInterval(looking));
+const { pause } = useIntervalFn(() => void look(), EVERY, { immediateCallback: true });
 const when = (at: string) => new Date(at).toLocaleTimeString(undefined, { hour: "2-digit", minute: "2-digit", hourCycle: "h23" });
 </script>
 

@@ -1,7 +1,9 @@
 <script setup lang="ts">
 /** A photo large on the screen: a tap sets a numbered pin, a drag draws an arrow, for the piece in hand. */
+import { useEventListener } from "@vueuse/core";
 import Button from "primevue/button";
-import { computed, onBeforeUnmount, onMounted, ref } from "vue";
+import Dialog from "primevue/dialog";
+import { computed, ref } from "vue";
 
 import type { Piece } from "../../api/types";
 import PhotoMarks from "./PhotoMarks.vue";
@@ -48,13 +50,12 @@ function key(event: KeyboardEvent) {
   event.preventDefault();
   event.stopImmediatePropagation();
 }
-onMounted(() => window.addEventListener("keydown", key, true));
-onBeforeUnmount(() => window.removeEventListener("keydown", key, true));
+useEventListener(window, "keydown", key, { capture: true });
 </script>
 
 <template>
-  <div class="over" role="dialog" aria-modal="true" aria-label="Mark the photo">
-    <div ref="box" class="picture" :style="{ aspectRatio: shape }" @pointerdown="down" @pointerup="up">
+  <Dialog visible modal :closable="false" :show-header="false" class="over" aria-label="Mark the photo" @update:visible="emit('close')">
+    <div ref="box" class="picture" :style="{ '--shape': shape }" @pointerdown="down" @pointerup="up">
       <img :src="store.photoUrl(photo)" alt="" draggable="false" />
       <PhotoMarks :photo="photo" whole />
     </div>
@@ -67,27 +68,37 @@ onBeforeUnmount(() => window.removeEventListener("keydown", key, true));
       <Button variant="outlined" :disabled="!marks.length" @click="undo">Take back</Button>
       <Button @click="emit('close')">Done</Button>
     </div>
-  </div>
+  </Dialog>
 </template>
 
-<style scoped>
-.over {
-  position: fixed;
-  inset: 0;
-  z-index: 30;
-  display: grid;
-  grid-template-rows: minmax(0, 1fr) auto;
-  gap: 12px;
-  justify-items: center;
-  padding: 16px 24px;
+<style>
+/* It is laid on the page itself, outside of this component. */
+.over.p-dialog {
+  width: 100vw;
+  height: 100dvh;
+  max-height: none;
+  margin: 0;
+  border: 0;
+  border-radius: 0;
   background: var(--ground);
 }
 
+.over .p-dialog-content {
+  display: grid;
+  grid-template: minmax(0, 1fr) auto / minmax(0, 1fr);
+  gap: 12px;
+  justify-items: center;
+  height: 100%;
+  padding: 16px 24px;
+}
+</style>
+
+<style scoped>
 .picture {
   position: relative;
-  max-width: 100%;
-  max-height: 100%;
-  height: 100%;
+  width: min(100%, calc((100dvh - 130px) * (var(--shape))));
+  aspect-ratio: var(--shape);
+  align-self: center;
   touch-action: none;
   cursor: crosshair;
 }
@@ -101,7 +112,8 @@ img {
 
 .actions {
   display: flex;
-  gap: 16px;
+  flex-wrap: wrap;
+  gap: 12px 16px;
   align-items: center;
 }
 </style>

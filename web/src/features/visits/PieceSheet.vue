@@ -1,13 +1,14 @@
 <script setup lang="ts">
 /** The piece in hand, large on millimetre paper, with its measures; its photo if there is one. */
-import { computed, ref, watch } from "vue";
+import { computed, defineAsyncComponent, ref, watch } from "vue";
 
 import type { Entry, Figure, Step } from "../../api/types";
 import PieceFigure from "../../drawing/PieceFigure.vue";
-import PhotoMarker from "./PhotoMarker.vue";
 import PhotoMarks from "./PhotoMarks.vue";
 import { dead, useVisit } from "./visit";
 
+/** A photo is opened now and then; what marks it comes when it is. */
+const PhotoMarker = defineAsyncComponent(() => import("./PhotoMarker.vue"));
 const props = defineProps<{ entry?: Entry; step?: Step; photos?: string[] }>();
 const store = useVisit();
 

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 /** The row seen otherwise: the piece in hand, stacks, the tray, which screw goes where, and the tools. */
 import SelectButton from "primevue/selectbutton";
-import { computed, onBeforeUnmount, ref, watch } from "vue";
+import { computed, ref, watch } from "vue";
 
 import { api, ask, asProblem } from "../../api/client";
-import { latest } from "../../api/latest";
+import { latest, resting } from "../../api/latest";
 import type { Entry, Problem, Reach, RowSeen, Step } from "../../api/types";
 import ProblemNote from "../../app/ProblemNote.vue";
 import PieceFigure from "../../drawing/PieceFigure.vue";
@@ -54,16 +54,14 @@ async function look() {
   }
 }
 /** Not at every step of a quick hand: once it rests. */
-let pause: number | undefined;
 watch(
   () => [view.value, ...store.steps.map((step) => `${step.id}${step.number}${step.line}`)].join(),
-  () => {
-    window.clearTimeout(pause);
-    pause = window.setTimeout(() => void look(), row.value && view.value === "piece" ? 1200 : 200);
-  },
+  resting(
+    () => void look(),
+    () => (row.value && view.value === "piece" ? 1200 : 200),
+  ),
   { immediate: true },
 );
-onBeforeUnmount(() => window.clearTimeout(pause));
 watch(
   () => props.step?.id,
   () => (reach.value = undefined),

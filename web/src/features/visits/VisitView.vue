@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** A visit: the stages above, the row below, and between them the one thing being done. */
-import { computed, defineAsyncComponent, onBeforeUnmount, onMounted, ref, watch } from "vue";
+import { useIntervalFn } from "@vueuse/core";
+import { computed, defineAsyncComponent, ref, watch } from "vue";
 import { useRouter } from "vue-router";
 
 import { asProblem } from "../../api/client";
@@ -35,9 +36,7 @@ const about = computed(() => {
 });
 
 const EVERY = 5000;
-let keeping: number | undefined;
-onMounted(() => (keeping = window.setInterval(() => void store.keepUp(), EVERY)));
-onBeforeUnmount(() => window.clearInterval(keeping));
+useIntervalFn(() => void store.keepUp(), EVERY);
 
 function look(stage: string) {
   problem.value = undefined;

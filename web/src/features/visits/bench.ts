@@ -1,4 +1,5 @@
 /** Bench mode: the screen stays awake, and steps are read aloud where the browser can. */
+import { useWakeLock } from "@vueuse/core";
 import { onBeforeUnmount, onMounted, ref } from "vue";
 
 const SPEAK = "dentado.speak";
@@ -6,17 +7,7 @@ const SPEAK = "dentado.speak";
 export function useBench() {
   const speaks = typeof window.speechSynthesis !== "undefined";
   const aloud = ref(speaks && localStorage.getItem(SPEAK) === "1");
-  let lock: WakeLockSentinel | undefined;
-
-  async function stayAwake() {
-    try {
-      lock = await navigator.wakeLock?.request("screen");
-    } catch {
-      // Not allowed here; the screen then sleeps as the system says.
-    }
-  }
-  /** The lock is lost whenever the page is hidden. */
-  const again = () => document.visibilityState === "visible" && void stayAwake();
+  const { request, release } = useWakeLock();
 
   function say(text: string) {
     if (!aloud.value) return;
@@ -30,13 +21,10 @@ export function useBench() {
     if (!aloud.value) window.speechSynthesis.cancel();
   }
 
-  onMounted(() => {
-    void stayAwake();
-    document.addEventListener("visibilitychange", again);
-  });
+  // Not allowed here, the screen sleeps as the system says.
+  onMounted(() => void request("screen").catch(() => undefined));
   onBeforeUnmount(() => {
-    document.removeEventListener("visibilitychange", again);
-    void lock?.release();
+    void release();
     if (speaks) window.speechSynthesis.cancel();
   });
 

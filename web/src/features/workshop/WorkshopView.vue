@@ -1,9 +1,10 @@
 <script setup lang="ts">
 /** The workshop: who works here and how they come in, open sign-ins, backups, versions. */
+import { useIntervalFn } from "@vueuse/core";
 import Button from "primevue/button";
 import InputText from "primevue/inputtext";
 import Select from "primevue/select";
-import { computed, onBeforeUnmount, onMounted, ref } from "vue";
+import { computed, onMounted, ref } from "vue";
 
 import { api, ask, asProblem } from "../../api/client";
 import type { NewCode, Problem, WorkshopPage } from "../../api/types";
@@ -72,12 +73,8 @@ const removeSample = () =>
     return ask(api.GET("/api/workshop"));
   });
 
-let looking: number | undefined;
-onMounted(() => {
-  void look();
-  looking = window.setInterval(() => page.value?.backup_running && void look(), LOOK_AGAIN);
-});
-onBeforeUnmount(() => window.clearInterval(looking));
+onMounted(look);
+useIntervalFn(() => page.value?.backup_running && void look(), LOOK_AGAIN);
 </script>
 
 <template>

@@ -116,12 +116,10 @@ onMounted(async () => {
         </template>
         <template v-else>
           <div class="field">
-            <label class="label" for="teeth1">{{ desk.form === "worm" ? "Starts" : "Gear, teeth" }}</label
-            ><InputText id="teeth1" v-model="desk.said.teeth1" class="value" inputmode="numeric" />
+            <label class="label" for="teeth1">{{ desk.form === "worm" ? "Starts" : "Gear, teeth" }}</label><InputText id="teeth1" v-model="desk.said.teeth1" class="value" inputmode="numeric" />
           </div>
           <div class="field">
-            <label class="label" for="teeth2">{{ desk.form === "ring" ? "Ring, teeth" : "Mate, teeth" }}</label
-            ><InputText id="teeth2" v-model="desk.said.teeth2" class="value" inputmode="numeric" />
+            <label class="label" for="teeth2">{{ desk.form === "ring" ? "Ring, teeth" : "Mate, teeth" }}</label><InputText id="teeth2" v-model="desk.said.teeth2" class="value" inputmode="numeric" />
           </div>
           <div class="field"><label class="label" for="size">Module, or 32 DP</label><InputText id="size" v-model="desk.said.size" class="value" /></div>
           <div class="field"><label class="label" for="angle">Pressure angle, °</label><InputText id="angle" v-model="desk.said.angle" class="value" inputmode="decimal" /></div>

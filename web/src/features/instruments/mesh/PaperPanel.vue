@@ -33,8 +33,7 @@ const TONE: Record<string, string> = { right: "proved", tight: "harm", loose: "s
     <tbody>
       <tr v-for="one in pair.paper" :key="one.name + one.fold">
         <td>
-          <b>{{ one.name }}</b
-          >, {{ one.fold }} <span class="small" :class="TONE[one.verdict]">{{ one.verdict === "lost" ? "teeth lose each other" : one.verdict }}</span>
+          <b>{{ one.name }}</b>, {{ one.fold }} <span class="small" :class="TONE[one.verdict]">{{ one.verdict === "lost" ? "teeth lose each other" : one.verdict }}</span>
           <p v-if="one.held_by === 'tip'" class="soft small">jams over a tip first</p>
         </td>
         <td class="value num">{{ one.thickness_mm.toFixed(3) }}</td>

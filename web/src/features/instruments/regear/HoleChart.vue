@@ -23,8 +23,7 @@ const print = () => window.print();
           <tr v-for="(pinion, n) in chart.pinions" :key="pinion">
             <th class="value">{{ pinion }}</th>
             <td v-for="(spur, k) in chart.spurs" :key="spur" :class="chart.verdicts[n]?.[k]">
-              <b class="value">{{ chart.holes[n]?.[k] || "–" }}</b
-              ><span v-if="chart.holes[n]?.[k]" class="small">{{ chart.backlash_mm[n]?.[k]?.toFixed(2) }}</span>
+              <b class="value">{{ chart.holes[n]?.[k] || "–" }}</b><span v-if="chart.holes[n]?.[k]" class="small">{{ chart.backlash_mm[n]?.[k]?.toFixed(2) }}</span>
             </td>
           </tr>
         </tbody>

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 /** The rebuild, one step a screen, in type that is read from two metres. */
+import { useIntervalFn } from "@vueuse/core";
 import Button from "primevue/button";
 import InputText from "primevue/inputtext";
-import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch } from "vue";
+import { computed, nextTick, onMounted, ref, watch } from "vue";
 
 import { asProblem } from "../../../api/client";
 import type { Piece, Problem, TickIn } from "../../../api/types";
@@ -31,6 +32,7 @@ const writing = ref<"" | "note" | "problem">("");
 const words = ref("");
 const photoButton = ref<InstanceType<typeof PhotoButton>>();
 const clock = ref(Date.now());
+useIntervalFn(() => (clock.value = Date.now()), 20_000);
 
 const steps = computed(() => store.plan?.steps ?? []);
 const now = computed(() => steps.value[place.value]);
@@ -132,9 +134,7 @@ useKeys({
   v: () => speaks && switchAloud(),
 });
 
-let ticking: number | undefined;
 onMounted(async () => {
-  ticking = window.setInterval(() => (clock.value = Date.now()), 20_000);
   void timers.look();
   try {
     await store.loadPlan();
@@ -145,7 +145,6 @@ onMounted(async () => {
     problem.value = asProblem(error);
   }
 });
-onBeforeUnmount(() => window.clearInterval(ticking));
 </script>
 
 <template>

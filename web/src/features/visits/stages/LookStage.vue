@@ -173,8 +173,7 @@ onMounted(() => {
         <label class="note">Note <InputText id="finding" v-model="note" maxlength="300" placeholder="anything else" @change="noted" /></label>
       </div>
       <p v-for="work in piece.worked" :key="work.id" class="worked">
-        <span>{{ work.says }}</span
-        ><button type="button" :aria-label="`Take back: ${work.says}`" @click="store.dropWork(piece.id, work.id)">×</button>
+        <span>{{ work.says }}</span><button type="button" :aria-label="`Take back: ${work.says}`" @click="store.dropWork(piece.id, work.id)">×</button>
       </p>
       <p v-if="seen?.reason" class="reason">
         <b v-if="seen.verdict">{{ verdicts.find((one) => one.key === seen?.verdict)?.label }}:</b> {{ seen.reason }}

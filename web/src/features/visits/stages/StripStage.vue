@@ -1,10 +1,11 @@
 <script setup lang="ts">
 /** One line a piece: typed as it is said, echoed as chips, laid down in the row. */
+import { useEventListener } from "@vueuse/core";
 import Button from "primevue/button";
-import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch } from "vue";
+import { computed, nextTick, onMounted, ref, watch } from "vue";
 
 import { api, ask, asProblem } from "../../../api/client";
-import { latest } from "../../../api/latest";
+import { latest, resting } from "../../../api/latest";
 import type { Entry, Problem } from "../../../api/types";
 import KeyCap from "../../../app/KeyCap.vue";
 import { useKeys } from "../../../app/keys";
@@ -54,13 +55,9 @@ async function loadWords() {
     // Typing goes on without them.
   }
 }
-let resting: number | undefined;
 watch(
   () => store.steps.length,
-  () => {
-    window.clearTimeout(resting);
-    resting = window.setTimeout(() => void loadWords(), 900);
-  },
+  resting(() => void loadWords(), 900),
   { immediate: true },
 );
 const begun = computed(() => /(?:^|\s)([a-z][a-z-]*)$/i.exec(line.value)?.[1]?.toLowerCase() ?? "");
@@ -222,12 +219,8 @@ useKeys({ ArrowLeft: () => store.walk(-1), ArrowRight: () => store.walk(1), "Alt
 onMounted(() => {
   if (!store.at) store.at = store.steps.at(-1)?.id ?? "";
   field.value?.focus();
-  window.addEventListener("keydown", typed, true);
 });
-onBeforeUnmount(() => {
-  window.clearTimeout(resting);
-  window.removeEventListener("keydown", typed, true);
-});
+useEventListener(window, "keydown", typed, { capture: true });
 </script>
 
 <template>
