@@ -47,10 +47,10 @@ class _Helper:
         assert self.process.stdin and self.process.stdout
         self._in, self._out = self.process.stdin, self.process.stdout
 
-    def ask(self, name: str, given: str, seconds: float) -> dict[str, Any]:
+    def ask(self, name: str, request: str, seconds: float) -> dict[str, Any]:
         """The answer to one sum. Raises TimeoutError, or EOFError if the process died of it."""
         try:
-            self._in.write(json.dumps([name, given]).encode() + b"\n")
+            self._in.write(json.dumps([name, request]).encode() + b"\n")
             self._in.flush()
         except BrokenPipeError as error:
             raise EOFError from error
@@ -82,7 +82,7 @@ class Apart:
         for _ in range(at_once):
             self._free.put(None)
 
-    def compute(self, name: str, given: str) -> str:
+    def compute(self, name: str, request: str) -> str:
         """The answer of a named sum, as JSON.
 
         Raises
@@ -98,7 +98,7 @@ class Apart:
             ) from None
         try:
             helper = helper or _Helper()
-            answer = helper.ask(name, given, self._seconds)
+            answer = helper.ask(name, request, self._seconds)
         except (TimeoutError, EOFError, ValueError) as error:
             if helper:
                 helper.end()
@@ -128,7 +128,7 @@ class Apart:
                 helper.end()
 
 
-def answer_to(name: str, given: str) -> tuple[str | None, Problem | None]:
+def answer_to(name: str, request: str) -> tuple[str | None, Problem | None]:
     """One sum, whatever it is given: its answer, or the problem. Nothing else leaves it.
 
     An answer that is not a number (a division by what rounded to zero, an
@@ -138,7 +138,7 @@ def answer_to(name: str, given: str) -> tuple[str | None, Problem | None]:
 
     wanted = SUMS[name]
     try:
-        taken = wanted.takes.model_validate_json(given)
+        taken = wanted.takes.model_validate_json(request)
     except (ValidationError, GearingError) as error:
         return None, problem_of(error, wanted.takes)
     try:
@@ -159,8 +159,8 @@ def serve() -> None:
     # All at once, so that no sum waits for its own.
     list(SUMS.values())
     for line in sys.stdin.buffer:
-        name, given = json.loads(line)
-        answer, problem = answer_to(name, given)
+        name, request = json.loads(line)
+        answer, problem = answer_to(name, request)
         said = {"answer": answer} if problem is None else {"problem": problem.model_dump()}
         sys.stdout.buffer.write(json.dumps(said).encode() + b"\n")
         sys.stdout.buffer.flush()

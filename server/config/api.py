@@ -43,7 +43,7 @@ class OneWay(NinjaAPI):
         first = error_contexts[0]
         problem = problem_of(first.pydantic_validation_error, first.model)
         # The parameter's name is ours, not of what was sent.
-        field = problem.field.removeprefix("given").removeprefix(".")
+        field = problem.field.removeprefix("body").removeprefix(".")
         return ValidationError([problem.model_copy(update={"field": field}).model_dump()])
 
 

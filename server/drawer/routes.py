@@ -149,11 +149,11 @@ class ArrivalOut(Model):
 
 
 @router.post("/search", response={200: KeptPage, **PROBLEMS})
-def search(request: MemberRequest, given: SearchIn) -> KeptPage:
+def search(request: MemberRequest, body: SearchIn) -> KeptPage:
     """Gears in stock and in donors, those that fit first."""
-    asked = any(value for value in given.wanted.model_dump().values())
-    found, pages = services.search(request.user, given.wanted, given.words).page(given.page)
-    rows = [_out(kept, given.wanted if asked else None) for kept in found]
+    asked = any(value for value in body.wanted.model_dump().values())
+    found, pages = services.search(request.user, body.wanted, body.words).page(body.page)
+    rows = [_out(kept, body.wanted if asked else None) for kept in found]
     best = {"fits": 0, "unknown": 1, "change": 2, "not": 3}
     return KeptPage(
         found=sorted(rows, key=lambda row: best[row.fit.verdict] if row.fit else 0),
@@ -170,43 +170,43 @@ def arrivals(request: MemberRequest, visit: UUID | None = None, page: Page = 1) 
 
 
 @router.post("/counts", response={200: list[StockedCount], **PROBLEMS})
-def counts(request: MemberRequest, given: SizeIn) -> list[StockedCount]:
+def counts(request: MemberRequest, body: SizeIn) -> list[StockedCount]:
     """Tooth counts of one size that lie in the drawer, for choosing among them."""
-    found = services.counts_of(request.user, given.module_mm)
+    found = services.counts_of(request.user, body.module_mm)
     return [StockedCount(teeth=teeth, count=count) for teeth, count in found]
 
 
 @router.put("/{kept_id}", response={200: KeptOut, **PROBLEMS})
-def keep(request: MemberRequest, kept_id: UUID, given: KeptIn) -> KeptOut:
+def keep(request: MemberRequest, kept_id: UUID, body: KeptIn) -> KeptOut:
     """Put a gear in the drawer, or correct it."""
-    based_on = given.based_on.model_dump(exclude_unset=True) if given.based_on else None
-    return _out(services.keep(request.user, kept_id, given.model_dump(exclude={"based_on"}), based_on))
+    based_on = body.based_on.model_dump(exclude_unset=True) if body.based_on else None
+    return _out(services.keep(request.user, kept_id, body.model_dump(exclude={"based_on"}), based_on))
 
 
 @router.put("/{kept_id}/moves/{movement_id}", response={200: KeptOut, **PROBLEMS})
-def move(request: MemberRequest, kept_id: UUID, movement_id: UUID, given: MoveIn) -> KeptOut:
+def move(request: MemberRequest, kept_id: UUID, movement_id: UUID, body: MoveIn) -> KeptOut:
     """Take some out or put some in. Two who take one each have taken two."""
-    return _out(services.move(request.user, kept_id, movement_id, given.by))
+    return _out(services.move(request.user, kept_id, movement_id, body.by))
 
 
 @router.put("/{kept_id}/gone", response={200: KeptOut, **PROBLEMS})
-def gone(request: MemberRequest, kept_id: UUID, given: GoneIn) -> KeptOut:
+def gone(request: MemberRequest, kept_id: UUID, body: GoneIn) -> KeptOut:
     """Say that a gear is used up, or that it is there after all."""
-    return _out(services.set_gone(request.user, kept_id, given.gone))
+    return _out(services.set_gone(request.user, kept_id, body.gone))
 
 
 @router.put("/arrivals/{arrival_id}", response={200: ArrivalOut, **PROBLEMS})
-def arrival(request: MemberRequest, arrival_id: UUID, given: ArrivalIn) -> ArrivalOut:
+def arrival(request: MemberRequest, arrival_id: UUID, body: ArrivalIn) -> ArrivalOut:
     """Keep the check of a part that came."""
     made = services.check_arrival(
         request.user,
         arrival_id,
-        given.wanted,
-        given.measured,
-        given.accepted,
-        given.reason,
-        visit=given.visit,
-        piece=given.piece,
+        body.wanted,
+        body.measured,
+        body.accepted,
+        body.reason,
+        visit=body.visit,
+        piece=body.piece,
     )
     return _came(made)
 

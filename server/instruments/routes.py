@@ -63,10 +63,10 @@ def caliper_there(request: HttpRequest) -> CaliperOut:
 
 
 @devices.post("/caliper/take", response={200: TakenOut, 422: Problem})
-def caliper_take(request: HttpRequest, given: TakeIn) -> TakenOut:
+def caliper_take(request: HttpRequest, body: TakeIn) -> TakenOut:
     """One reading."""
-    hold = Hold(given.plain) if given.plain else caliper.hold_of((given.probe or ProbeIn()).probe(None))
-    return TakenOut(value_mm=caliper.take(hold, given.gear))
+    hold = Hold(body.plain) if body.plain else caliper.hold_of((body.probe or ProbeIn()).probe(None))
+    return TakenOut(value_mm=caliper.take(hold, body.gear))
 
 
 @devices.get("/caliper/gears/{gear}", response={200: HiddenGear, 422: Problem})
@@ -97,67 +97,67 @@ def gauge_paper(request: HttpRequest) -> HttpResponse:
 
 
 @router.post("/gear", response={200: GearOut, 422: Problem})
-def gear(request: HttpRequest, given: GearIn) -> HttpResponse:
+def gear(request: HttpRequest, body: GearIn) -> HttpResponse:
     """All that is measured on one gear."""
     return _apart("gear", request)
 
 
 @router.post("/read", response={200: ReadOut, 422: Problem})
-def read(request: HttpRequest, given: ReadIn) -> HttpResponse:
+def read(request: HttpRequest, body: ReadIn) -> HttpResponse:
     """Which gear gave these readings."""
     return _apart("read", request)
 
 
 @router.post("/form", response={200: FormOut, 422: Problem})
-def form(request: HttpRequest, given: FormIn) -> HttpResponse:
+def form(request: HttpRequest, body: FormIn) -> HttpResponse:
     """Which size a rack, worm, wheel, bevel, pulley or sprocket is."""
     return _apart("form", request)
 
 
 @router.post("/count", response={200: CountOut, 422: Problem})
-def count(request: HttpRequest, given: CountIn) -> HttpResponse:
+def count(request: HttpRequest, body: CountIn) -> HttpResponse:
     """How many teeth, when some are missing."""
     return _apart("count", request)
 
 
 @router.post("/fit", response={200: FitOut, 422: Problem})
-def fit(request: HttpRequest, given: FitIn) -> HttpResponse:
+def fit(request: HttpRequest, body: FitIn) -> HttpResponse:
     """Does this gear fit in place of that one."""
     return _apart("fit", request)
 
 
 @router.post("/pair", response={200: PairOut, 422: Problem})
-def pair(request: HttpRequest, given: PairIn) -> HttpResponse:
+def pair(request: HttpRequest, body: PairIn) -> HttpResponse:
     """Two gears in mesh."""
     return _apart("pair", request)
 
 
 @router.post("/train", response={200: TrainOut, 422: Problem})
-def train(request: HttpRequest, given: TrainIn) -> HttpResponse:
+def train(request: HttpRequest, body: TrainIn) -> HttpResponse:
     """A whole train, typed as one line."""
     return _apart("train", request)
 
 
 @router.post("/mixed", response={200: MixedOut, 422: Problem})
-def mixed(request: HttpRequest, given: MixedIn) -> HttpResponse:
+def mixed(request: HttpRequest, body: MixedIn) -> HttpResponse:
     """Two gears of different sizes, or one worn, tried together."""
     return _apart("mixed", request)
 
 
 @router.post("/crossed", response={200: CrossedOut, 422: Problem})
-def crossed(request: HttpRequest, given: CrossedIn) -> HttpResponse:
+def crossed(request: HttpRequest, body: CrossedIn) -> HttpResponse:
     """Worm and wheel, or bevels."""
     return _apart("crossed", request)
 
 
 @router.post("/regear", response={200: RegearOut, 422: Problem})
-def regear(request: HttpRequest, given: RegearIn) -> HttpResponse:
+def regear(request: HttpRequest, body: RegearIn) -> HttpResponse:
     """Other gears for the same motor."""
     return _apart("regear", request)
 
 
 @router.post("/holes", response={200: HolesOut, 422: Problem})
-def holes(request: HttpRequest, given: HolesIn) -> HttpResponse:
+def holes(request: HttpRequest, body: HolesIn) -> HttpResponse:
     """A plate's hole for every pair."""
     return _apart("holes", request)
 
@@ -169,12 +169,12 @@ def what_to_pick(request: HttpRequest) -> ChoicesOut:
 
 
 @router.post("/fitting", response={200: FittingOut, 422: Problem})
-def fitting(request: HttpRequest, given: FittingIn) -> HttpResponse:
+def fitting(request: HttpRequest, body: FittingIn) -> HttpResponse:
     """Shims, disc springs, friction stacks, press fits, pre-turns, tightening orders."""
     return _apart("fitting", request)
 
 
 @router.post("/entry", response={200: EntryOut, 422: Problem})
-def entry(request: HttpRequest, given: EntryIn) -> HttpResponse:
+def entry(request: HttpRequest, body: EntryIn) -> HttpResponse:
     """Understand a line of quick entry, or correct one chip of it."""
-    return HttpResponse(here(read_entry, given).model_dump_json(), content_type="application/json")
+    return HttpResponse(here(read_entry, body).model_dump_json(), content_type="application/json")

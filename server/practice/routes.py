@@ -116,16 +116,16 @@ def start(request: MemberRequest, round_id: UUID) -> RoundOut:
 
 
 @router.put("/{round_id}/readings/{reading_id}", response={200: RoundOut, **PROBLEMS})
-def read(request: MemberRequest, round_id: UUID, reading_id: UUID, given: ProbeIn) -> RoundOut:
+def read(request: MemberRequest, round_id: UUID, reading_id: UUID, body: ProbeIn) -> RoundOut:
     """Close the jaws once."""
     found = services.own_round(request.user, round_id)
-    value = caliper.take(caliper.hold_of(given.probe(None)), found.gear)
-    reading = {**given.model_dump(mode="json"), "value_mm": value}
+    value = caliper.take(caliper.hold_of(body.probe(None)), found.gear)
+    reading = {**body.model_dump(mode="json"), "value_mm": value}
     return _out(services.keep_reading(request.user, round_id, reading_id, reading))
 
 
 @router.put("/{round_id}/name", response={200: RoundOut, **PROBLEMS})
-def name(request: MemberRequest, round_id: UUID, given: NameIn) -> RoundOut:
+def name(request: MemberRequest, round_id: UUID, body: NameIn) -> RoundOut:
     """Say what it is, and hear what it was."""
     found = services.own_round(request.user, round_id)
     if found.score is None:
@@ -136,20 +136,20 @@ def name(request: MemberRequest, round_id: UUID, given: NameIn) -> RoundOut:
                 field="readings",
                 hint="Close the caliper over the tips.",
             )
-        points, result = _judge(found, given)
+        points, result = _judge(found, body)
         found = services.name(
-            request.user, round_id, given.teeth, given.size, len(found.readings), points, result
+            request.user, round_id, body.teeth, body.size, len(found.readings), points, result
         )
     return _out(found)
 
 
-def _judge(found: Round, given: NameIn) -> tuple[int, dict[str, Any]]:
+def _judge(found: Round, body: NameIn) -> tuple[int, dict[str, Any]]:
     """The score, and what both plays looked like."""
     true = caliper.truth(found.gear)
     teeth, size = true["teeth"], label_of(true["module"])
     mine = play(teeth, [(_probe(one), one["value_mm"]) for one in found.readings])
     best = best_play(teeth, lambda probe: caliper.take(caliper.hold_of(probe), found.gear))
-    right = given.teeth == teeth and given.size == size
+    right = body.teeth == teeth and body.size == size
     points = score(right, len(mine), len(best), mine[-1].odds if mine[-1].leader == size else 0.0)
     about = f"pressure angle {true['angle']:g}°"
     if true["shift"]:
@@ -158,7 +158,7 @@ def _judge(found: Round, given: NameIn) -> tuple[int, dict[str, Any]]:
         about += f", tips {true['trim']:.2f} mm short"
     result = ResultOut(
         right=right,
-        says=_says(given, teeth, size, mine, points),
+        says=_says(body, teeth, size, mine, points),
         teeth=teeth,
         size=size,
         about=about,
@@ -168,12 +168,12 @@ def _judge(found: Round, given: NameIn) -> tuple[int, dict[str, Any]]:
     return points, result.model_dump(mode="json")
 
 
-def _says(given: NameIn, teeth: int, size: str, mine: list[Move], points: int) -> str:
-    if given.teeth != teeth:
+def _says(body: NameIn, teeth: int, size: str, mine: list[Move], points: int) -> str:
+    if body.teeth != teeth:
         return (
-            f"It has {teeth} teeth, you counted {given.teeth}. Mark the tooth you start at, and count twice."
+            f"It has {teeth} teeth, you counted {body.teeth}. Mark the tooth you start at, and count twice."
         )
-    if given.size != size:
+    if body.size != size:
         last = mine[-1]
         led = f"Your readings made it {last.leader} at {last.odds * 100:.0f} %."
         return f"It is {size}. {led if last.leader else 'Your readings fitted no standard size.'}"

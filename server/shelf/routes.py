@@ -130,27 +130,27 @@ def shelf(request: MemberRequest) -> ShelfOut:
 
 
 @router.put("/bottles/{bottle_id}", response={200: ShelfOut, **PROBLEMS})
-def keep(request: MemberRequest, bottle_id: UUID, given: BottleIn) -> ShelfOut:
+def keep(request: MemberRequest, bottle_id: UUID, body: BottleIn) -> ShelfOut:
     """Put something on the shelf, or correct what stands there."""
-    key = given.key or f"own-{bottle_id.hex[:12]}"
-    based_on = given.based_on.model_dump(mode="json", exclude={"key"}) if given.based_on else None
+    key = body.key or f"own-{bottle_id.hex[:12]}"
+    based_on = body.based_on.model_dump(mode="json", exclude={"key"}) if body.based_on else None
     services.keep(
-        request.user, bottle_id, key, given.model_dump(mode="json", exclude={"key", "based_on"}), based_on
+        request.user, bottle_id, key, body.model_dump(mode="json", exclude={"key", "based_on"}), based_on
     )
     return shelf(request)
 
 
 @router.put("/{key}/gone", response={200: ShelfOut, **PROBLEMS})
-def gone(request: MemberRequest, key: Key, given: GoneIn) -> ShelfOut:
+def gone(request: MemberRequest, key: Key, body: GoneIn) -> ShelfOut:
     """Take something off the shelf, or bring it back."""
-    services.put_away(request.user, key, given.gone)
+    services.put_away(request.user, key, body.gone)
     return shelf(request)
 
 
 @router.put("/rules/{question}", response={200: ShelfOut, **PROBLEMS})
-def follow(request: MemberRequest, question: str, given: FollowIn) -> ShelfOut:
+def follow(request: MemberRequest, question: str, body: FollowIn) -> ShelfOut:
     """Follow a school on one question."""
-    services.follow(request.user, question[:20], given.school, given.based_on)
+    services.follow(request.user, question[:20], body.school, body.based_on)
     return shelf(request)
 
 

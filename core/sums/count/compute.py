@@ -11,9 +11,9 @@ from .request import CountIn
 from .response import CountOut, Odds, RouteOut
 
 
-def count_teeth(given: CountIn) -> CountOut:
+def count_teeth(request: CountIn) -> CountOut:
     """Odds of each count, and the routes that contradict each other."""
-    found = together(given.routes())
+    found = together(request.routes())
     odds = _odds(found.odds)
     best = odds[0]
     if found.against:
@@ -26,7 +26,7 @@ def count_teeth(given: CountIn) -> CountOut:
             f"{best.teeth} teeth, though {other.name} it is {next(iter(other.odds))}: go once more to be sure"
         )
     elif best.probability >= CERTAIN:
-        word = "count" if given.counted else "reading"
+        word = "count" if request.counted else "reading"
         answer = f"{best.teeth} teeth by one {word}: go another way to be sure"
     else:
         answer = " or ".join(str(one.teeth) for one in odds[:3] if one.probability > 0.05) + " teeth"

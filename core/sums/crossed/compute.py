@@ -11,16 +11,18 @@ from .request import BevelPairIn, CrossedIn, WormPairIn
 from .response import CrossedOut, FigureRow
 
 
-def cross_pair(given: CrossedIn) -> CrossedOut:
+def cross_pair(request: CrossedIn) -> CrossedOut:
     """Judge a pair on crossing shafts."""
-    pair = given.pair
+    pair = request.pair
     return _worm(pair) if isinstance(pair, WormPairIn) else _bevel(pair)
 
 
-def _worm(given: WormPairIn) -> CrossedOut:
-    friction = given.friction or float(table("mesh")["worm"]["friction"])
-    alpha = radians(given.pressure_angle_deg)
-    found = worm_pair(given.starts, given.teeth, given.module_mm, given.worm_diameter_mm, alpha, friction)
+def _worm(request: WormPairIn) -> CrossedOut:
+    friction = request.friction or float(table("mesh")["worm"]["friction"])
+    alpha = radians(request.pressure_angle_deg)
+    found = worm_pair(
+        request.starts, request.teeth, request.module_mm, request.worm_diameter_mm, alpha, friction
+    )
     holds = found.backwards <= 0
     rows = [
         FigureRow(label="ratio", value=found.ratio, unit=": 1"),
@@ -31,8 +33,8 @@ def _worm(given: WormPairIn) -> CrossedOut:
         FigureRow(label="efficiency", value=100 * found.efficiency, unit="%", how=f"friction {friction:g}"),
         FigureRow(label="driven by the wheel", value=100 * max(found.backwards, 0.0), unit="%"),
     ]
-    if given.axial_play_mm:
-        turn = degrees(wheel_backlash(given.axial_play_mm, given.teeth, given.module_mm))
+    if request.axial_play_mm:
+        turn = degrees(wheel_backlash(request.axial_play_mm, request.teeth, request.module_mm))
         rows.append(FigureRow(label="play at the wheel", value=turn, unit="°", how="of the worm's end play"))
     return CrossedOut(
         rows=rows,
@@ -42,7 +44,7 @@ def _worm(given: WormPairIn) -> CrossedOut:
             else "The wheel can drive the worm: something else has to hold."
         ),
         holds=holds,
-        diameters_mm=[given.worm_diameter_mm, given.module_mm * given.teeth],
+        diameters_mm=[request.worm_diameter_mm, request.module_mm * request.teeth],
         cones_deg=[],
         shims_mm=[],
         lead_angle_deg=degrees(found.lead_angle),
@@ -51,15 +53,17 @@ def _worm(given: WormPairIn) -> CrossedOut:
     )
 
 
-def _bevel(given: BevelPairIn) -> CrossedOut:
+def _bevel(request: BevelPairIn) -> CrossedOut:
     found = bevel_pair(
-        given.first,
-        given.second,
-        given.module_mm,
-        radians(given.pressure_angle_deg),
-        radians(given.shaft_angle_deg),
+        request.first,
+        request.second,
+        request.module_mm,
+        radians(request.pressure_angle_deg),
+        radians(request.shaft_angle_deg),
     )
-    play = sum(s * p for s, p in zip((given.shim_1_mm, given.shim_2_mm), found.backlash_per_mm, strict=True))
+    play = sum(
+        s * p for s, p in zip((request.shim_1_mm, request.shim_2_mm), found.backlash_per_mm, strict=True)
+    )
     rows = [
         FigureRow(label="ratio", value=found.ratio, unit=": 1"),
         FigureRow(label="cone angle, first", value=degrees(found.cones[0]), unit="°"),
@@ -76,7 +80,7 @@ def _bevel(given: BevelPairIn) -> CrossedOut:
         )
         for name, each in zip(("first", "second"), found.backlash_per_mm, strict=True)
     ]
-    if given.shim_1_mm or given.shim_2_mm:
+    if request.shim_1_mm or request.shim_2_mm:
         does = "closes" if play < 0 else "opens"
         rows.append(
             FigureRow(label="these shims change the play by", value=play, unit="mm", how=f"which {does} it")
@@ -86,9 +90,9 @@ def _bevel(given: BevelPairIn) -> CrossedOut:
         says="Shim the smaller until the large ends lie flush, then the larger until the play is right: "
         "more behind it closes, less opens.",
         holds=False,
-        diameters_mm=[given.module_mm * given.first, given.module_mm * given.second],
+        diameters_mm=[request.module_mm * request.first, request.module_mm * request.second],
         cones_deg=[degrees(cone) for cone in found.cones],
         lead_angle_deg=None,
-        shims_mm=[given.shim_1_mm, given.shim_2_mm],
+        shims_mm=[request.shim_1_mm, request.shim_2_mm],
         theory="Straight teeth, judged on the back cones; a curved tooth and its bearing pattern are not.",
     )

@@ -25,12 +25,12 @@ from .request import EntryIn
 from .response import ChipOut, EntryOut, FigureOut, RimOut
 
 
-def read_entry(given: EntryIn) -> EntryOut:
+def read_entry(request: EntryIn) -> EntryOut:
     """Understand a line, after any correction."""
-    line = given.line
-    if given.correction:
+    line = request.line
+    if request.correction:
         try:
-            line = correct(line, given.correction.field, given.correction.value)
+            line = correct(line, request.correction.field, request.correction.value)
         except GearingError as error:
             # The core names the chip; what was sent is a correction of it.
             error.field = "correction.value"

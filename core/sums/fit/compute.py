@@ -15,9 +15,9 @@ SAYS = {
 }
 
 
-def fit_part(given: FitIn) -> FitOut:
+def fit_part(request: FitIn) -> FitOut:
     """Compare a part with the gear it is to replace."""
-    return fit_out(compare(given.wanted.part(), given.part.part()))
+    return fit_out(compare(request.wanted.part(), request.part.part()))
 
 
 def fit_out(fit: Fit) -> FitOut:

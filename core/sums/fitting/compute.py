@@ -21,9 +21,9 @@ from .response import told as _told
 POINTS = 41
 
 
-def fit_together(given: FittingIn) -> FittingOut:
+def fit_together(request: FittingIn) -> FittingOut:
     """Work out one job of fitting."""
-    match given.work:
+    match request.work:
         case ShimsIn() as work:
             return _shims(work)
         case DiscsIn() as work:

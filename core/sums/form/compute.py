@@ -23,26 +23,26 @@ UNREAD_PITCH = 1.0
 """Pitch or module at which a part is drawn before it is read, mm."""
 
 
-def read_form(given: FormIn) -> FormOut:
+def read_form(request: FormIn) -> FormOut:
     """Which size the part is, or how to measure it where nothing was read yet."""
-    part = given.part()
+    part = request.part()
     listed = [
         WayOut(key=one.key, label=one.label, counts=one.counts, with_size=one.with_size)
-        for one in ways(given.form)
+        for one in ways(request.form)
     ]
-    if not given.readings:
-        shown = given.shown(None)
+    if not request.readings:
+        shown = request.shown(None)
         return FormOut(
             answer="", certain=False, reason="", candidates=[], none=0.0, others=0.0, next=None, facts=[],
             remarks=[], ways=listed,
-            sketch=_sketch(sketch(part, of_pitch(given.form, UNREAD_PITCH), shown), shown),
+            sketch=_sketch(sketch(part, of_pitch(request.form, UNREAD_PITCH), shown), shown),
         )  # fmt: skip
-    found = identify_part(part, given.taken())
-    ahead = next_way(found, error=given.error_mm)
+    found = identify_part(part, request.taken())
+    ahead = next_way(found, error=request.error_mm)
     best = found.ranked[0]
-    outside = given.outside_mm or 0.0
+    outside = request.outside_mm or 0.0
     known = found.none < 0.5
-    shown = given.shown(ahead)
+    shown = request.shown(ahead)
     ranked = [one for one in found.ranked[:SHOWN] if one.probability >= LEAST_SHOWN]
     answer = _answer(found)
     return FormOut(
@@ -65,9 +65,9 @@ def read_form(given: FormIn) -> FormOut:
         ],
         none=found.none,
         others=max(0.0, 1 - found.none - sum(one.probability for one in ranked)),
-        next=_next(ahead, given.error_mm) if ahead else None,
+        next=_next(ahead, request.error_mm) if ahead else None,
         facts=[FactOut(name=n, value=v) for n, v in facts(part, best.size, outside=outside)] if known else [],
-        remarks=remarks(part, best.size, outside=outside, hand=given.hand) if known else [],
+        remarks=remarks(part, best.size, outside=outside, hand=request.hand) if known else [],
         ways=listed,
         sketch=_sketch(sketch(part, best.size, shown), shown),
     )

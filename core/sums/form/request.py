@@ -103,11 +103,11 @@ def _no_way(form: str, key: str, field: str) -> GearingError:
     )
 
 
-def _check(given: FormIn, reading: FormReadingIn, field: str) -> None:
+def _check(request: FormIn, reading: FormReadingIn, field: str) -> None:
     """A way that exists, with what it needs, on a part that has room for it."""
-    found = way(given.form, reading.way)
+    found = way(request.form, reading.way)
     if found is None:
-        raise _no_way(given.form, reading.way, f"{field}.way")
+        raise _no_way(request.form, reading.way, f"{field}.way")
     if found.counts and not reading.n:
         raise GearingError(
             "How many were measured over?",
@@ -122,10 +122,10 @@ def _check(given: FormIn, reading: FormReadingIn, field: str) -> None:
             field=f"{field}.size_mm",
             hint="Measure it, in mm or inch.",
         )
-    if reading.way == "chord" and (reading.n or 0) > given.teeth // 2:
+    if reading.way == "chord" and (reading.n or 0) > request.teeth // 2:
         raise GearingError(
             f"{reading.n} pitches reach past the far side.",
             code="too_many_pitches",
             field=f"{field}.n",
-            hint=f"At most {given.teeth // 2}.",
+            hint=f"At most {request.teeth // 2}.",
         )

@@ -37,19 +37,19 @@ from .request import GearIn
 from .response import Drawing, GearOut, HoldOut, OverPins, TipChord
 
 
-def measure_gear(given: GearIn) -> GearOut:
+def measure_gear(request: GearIn) -> GearOut:
     """All readings of one gear."""
-    gear = given.gear()
-    pitches = given.chord_pitches or max(2, given.teeth // 5)
-    if pitches > given.teeth // 2:
+    gear = request.gear()
+    pitches = request.chord_pitches or max(2, request.teeth // 5)
+    if pitches > request.teeth // 2:
         raise GearingError(
             f"{pitches} pitches reach past the far side.",
             code="too_many_pitches",
             field="chord_pitches",
-            hint=f"At most {given.teeth // 2}.",
+            hint=f"At most {request.teeth // 2}.",
         )
     return GearOut(
-        teeth=given.teeth,
+        teeth=request.teeth,
         module_mm=float(gear.module),
         diametral_pitch=diametral_pitch(float(gear.module)),
         reference_diameter_mm=float(reference_diameter(gear)),
@@ -60,12 +60,12 @@ def measure_gear(given: GearIn) -> GearOut:
         over_tips_largest_mm=float(over_tips_largest(gear)),
         span_mm={str(k): float(span_over_teeth(gear, k)) for k in span_counts(gear)},
         span_usual=usual_span(gear),
-        over_pins=_pins(gear, given.pin_diameter_mm),
+        over_pins=_pins(gear, request.pin_diameter_mm),
         tip_chord=TipChord(pitches=pitches, chord_mm=float(tip_chord(gear, pitches))),
         tip_land_mm=float(tip_land(gear)),
         undercut=undercut(gear),
-        drawing=draw(gear, given.show.method.internal),
-        shown=hold_out(gear, given.show.probe(None)),
+        drawing=draw(gear, request.show.method.internal),
+        shown=hold_out(gear, request.show.probe(None)),
     )
 
 

@@ -21,19 +21,19 @@ SAYS = {
 }
 
 
-def mix_pair(given: MixedIn) -> MixedOut:
+def mix_pair(request: MixedIn) -> MixedOut:
     """Judge them at the distance where their reference circles touch."""
     with within("first"):
-        first = given.first.gear()
+        first = request.first.gear()
     with within("second"):
-        second = given.second.gear()
+        second = request.second.gear()
     told = run_together(first, second)
     reason = told.reason
     worn = None
-    if told.share <= ONE_PITCH and (given.first.thinning_mm or given.second.thinning_mm):
+    if told.share <= ONE_PITCH and (request.first.thinning_mm or request.second.thinning_mm):
         new = Pair(
-            given.first.model_copy(update={"thinning_mm": 0.0}).gear(),
-            given.second.model_copy(update={"thinning_mm": 0.0}).gear(),
+            request.first.model_copy(update={"thinning_mm": 0.0}).gear(),
+            request.second.model_copy(update={"thinning_mm": 0.0}).gear(),
         )
         worn = float(Pair(first, second).backlash(new.zero_backlash_distance))
         reason += f" The wear leaves {worn:.3f} mm of play at the distance of new gears."

@@ -32,21 +32,21 @@ BEYOND = 0.35
 SHOWN_STRIPS = 8
 
 
-def mesh_pair(given: PairIn) -> PairOut:
+def mesh_pair(request: PairIn) -> PairOut:
     """Mesh two gears and say what comes of it."""
-    first, second = _gears(given)
-    pair = Pair(first, second, given.internal)
-    found = mesh(first, second, given.centre_distance_mm, internal=given.internal)
-    module, band = float(first.module), given.chosen_band()
-    width = _width(given)
+    first, second = _gears(request)
+    pair = Pair(first, second, request.internal)
+    found = mesh(first, second, request.centre_distance_mm, internal=request.internal)
+    module, band = float(first.module), request.chosen_band()
+    width = _width(request)
     overlap = (width or 0.0) * abs(np.sin(float(first.helix_angle))) / (np.pi * module)
     judged = judge_mesh(found, module, band, overlap)
     return PairOut(
         ratio=f"{found.ratio.numerator} : {found.ratio.denominator}",
         ratio_decimal=float(found.ratio),
-        says=_says(float(found.ratio), given.internal),
-        direction="same" if given.internal else "opposite",
-        internal=given.internal,
+        says=_says(float(found.ratio), request.internal),
+        direction="same" if request.internal else "opposite",
+        internal=request.internal,
         zero_backlash_centre_distance_mm=found.zero_backlash_distance,
         centre_distance_mm=found.distance,
         working_pressure_angle_deg=degrees(found.working_pressure_angle),
@@ -54,7 +54,7 @@ def mesh_pair(given: PairIn) -> PairOut:
         normal_backlash_mm=found.normal_backlash,
         backlash_turn_of_gear_1_deg=degrees(found.turn_1),
         backlash_turn_of_gear_2_deg=degrees(found.turn_2),
-        movement_mm=found.turn_2 * given.radius_mm if given.radius_mm else None,
+        movement_mm=found.turn_2 * request.radius_mm if request.radius_mm else None,
         contact_ratio=found.contact_ratio,
         cut_contact_ratio=found.cut_contact_ratio,
         contact_least=least_contact(),
@@ -85,33 +85,33 @@ def mesh_pair(given: PairIn) -> PairOut:
             )
             for one in strips(pair, module, band)[:SHOWN_STRIPS]
         ],
-        warm=_warm(pair, found, module, band, given.climate),
-        askew=_askew(given, pair, found, width, module, band),
+        warm=_warm(pair, found, module, band, request.climate),
+        askew=_askew(request, pair, found, width, module, band),
         first=draw(first),
-        second=draw(second, given.internal),
+        second=draw(second, request.internal),
         # The outline's tooth stands up: a quarter turn lays it on the line of
         # centres; the second gear meets it with a space, half a pitch on. A
         # ring's outline is of its space, which takes the tooth as it is.
         phase_1_deg=-90.0,
-        phase_2_deg=-90.0 if given.internal else 90.0 + 180.0 / given.second.teeth,
+        phase_2_deg=-90.0 if request.internal else 90.0 + 180.0 / request.second.teeth,
     )
 
 
-def _gears(given: PairIn) -> tuple[Gear, Gear]:
+def _gears(request: PairIn) -> tuple[Gear, Gear]:
     """Both gears, their helix hands as they must be to run on parallel shafts."""
     with within("first"):
-        first = given.first.gear()
+        first = request.first.gear()
     with within("second"):
-        second = given.second.gear()
-    sense = 1.0 if given.internal else -1.0
-    if not given.hands_known:
+        second = request.second.gear()
+    sense = 1.0 if request.internal else -1.0
+    if not request.hands_known:
         second = replace(
             second, helix_angle=float(np.copysign(second.helix_angle, sense * np.asarray(first.helix_angle)))
         )
     if not np.isclose(sense * np.asarray(first.helix_angle), second.helix_angle, atol=ALIKE):
         raise GearingError(
             "On parallel shafts the helix angles must be equal and of "
-            f"{'the same' if given.internal else 'opposite'} hand.",
+            f"{'the same' if request.internal else 'opposite'} hand.",
             code="helix_mismatch",
             field="second.helix_angle_deg",
             hint="Left-hand counts as minus. Other hands run on crossed shafts only.",
@@ -126,10 +126,10 @@ def _says(ratio: float, internal: bool) -> str:
     return f"{ratio:.3f} turns of the first turn the second once, {way}."
 
 
-def _width(given: PairIn) -> float | None:
-    if not given.width_1_mm or not given.width_2_mm:
+def _width(request: PairIn) -> float | None:
+    if not request.width_1_mm or not request.width_2_mm:
         return None
-    return width_in_mesh(given.width_1_mm, given.width_2_mm, given.offset_mm)
+    return width_in_mesh(request.width_1_mm, request.width_2_mm, request.offset_mm)
 
 
 def _band(band: Band, pair: Pair, module: float) -> BandOut:
@@ -171,17 +171,17 @@ def _curve(pair: Pair, module: float, band: Band, overlap: float) -> CurveOut:
     )
 
 
-def _warm(pair: Pair, found: Mesh, module: float, band: Band, given: ClimateIn | None) -> WarmOut | None:
-    if given is None:
+def _warm(pair: Pair, found: Mesh, module: float, band: Band, request: ClimateIn | None) -> WarmOut | None:
+    if request is None:
         return None
     climate = Climate(
-        given.first,
-        given.second,
-        given.housing,
-        given.set_at_c,
-        given.runs_at_c,
-        given.set_air,
-        given.runs_air,
+        request.first,
+        request.second,
+        request.housing,
+        request.set_at_c,
+        request.runs_at_c,
+        request.set_air,
+        request.runs_air,
     )
     made = warmed(pair, found.distance, climate, (band.low + band.high) / 2 * module)
     return WarmOut(
@@ -197,16 +197,16 @@ def _warm(pair: Pair, found: Mesh, module: float, band: Band, given: ClimateIn |
 
 
 def _askew(
-    given: PairIn, pair: Pair, found: Mesh, width: float | None, module: float, band: Band
+    request: PairIn, pair: Pair, found: Mesh, width: float | None, module: float, band: Band
 ) -> AskewOut:
-    turned = over_a_turn(pair, found.distance, given.runout_mm) if given.runout_mm else None
-    gap = gap_of_tilt(width, radians(given.tilt_deg)) if width and given.tilt_deg else None
+    turned = over_a_turn(pair, found.distance, request.runout_mm) if request.runout_mm else None
+    gap = gap_of_tilt(width, radians(request.tilt_deg)) if width and request.tilt_deg else None
     says = ""
     if gap is not None:
         says = f"One end carries while the other stands {gap:.3f} mm apart" + (
             ", more than the backlash: it binds there." if gap > found.backlash else "."
         )
-    narrow = min(given.width_1_mm or 0.0, given.width_2_mm or 0.0)
+    narrow = min(request.width_1_mm or 0.0, request.width_2_mm or 0.0)
     return AskewOut(
         width_mm=width,
         width_share=width / narrow if width and narrow else None,

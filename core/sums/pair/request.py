@@ -62,10 +62,10 @@ class PairIn(Model):
 
     @model_validator(mode="before")
     @classmethod
-    def _unread_as_its_mate(cls, given: Any) -> Any:
-        if not isinstance(given, dict):
-            return given
-        told = dict(given)
+    def _unread_as_its_mate(cls, request: Any) -> Any:
+        if not isinstance(request, dict):
+            return request
+        told = dict(request)
         for one, mate in (("first", "second"), ("second", "first")):
             gear, like = told.get(one), told.get(mate)
             if not isinstance(gear, dict) or not isinstance(like, dict) or _sized(gear) or not _sized(like):

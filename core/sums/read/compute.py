@@ -37,19 +37,19 @@ SHOWN = 6
 LEAST_SHOWN = 0.005
 
 
-def read_gear(given: ReadIn) -> ReadOut:
+def read_gear(request: ReadIn) -> ReadOut:
     """Identify a gear from its readings."""
-    found, counts = _by_count(given)
+    found, counts = _by_count(request)
     shown = [c for c in found.candidates[:SHOWN] if c.probability >= LEAST_SHOWN]
-    offers = next_measurements(found, error=given.error_mm, mate=_mate(given))
+    offers = next_measurements(found, error=request.error_mm, mate=_mate(request))
     advice = next(iter(offers), None)
     by_hand = next((offer for offer in offers if not offer.probe.method.mate), None)
-    unlisted = _unlisted(given) if found.none >= NONE else None
+    unlisted = _unlisted(request) if found.none >= NONE else None
     # Of two counts made the readings chose already.
     counted_off = (
         None
-        if unlisted or given.or_teeth
-        else recount(found, given.taken(), field=given.unit_kind, clues=given.clues())
+        if unlisted or request.or_teeth
+        else recount(found, request.taken(), field=request.unit_kind, clues=request.clues())
     )
     answer = _answer(found, unlisted)
     if counted_off and answer.settled:
@@ -63,32 +63,32 @@ def read_gear(given: ReadIn) -> ReadOut:
         none=found.none,
         others=max(0.0, 1 - found.none - sum(c.probability for c in shown)),
         unlisted=unlisted,
-        next=_next(advice, given) if advice else None,
-        instead=_next(by_hand, given) if by_hand and by_hand is not advice else None,
-        stuck="" if answer.settled or found.none >= NONE else _stuck(found, by_hand, given.error_mm),
+        next=_next(advice, request) if advice else None,
+        instead=_next(by_hand, request) if by_hand and by_hand is not advice else None,
+        stuck="" if answer.settled or found.none >= NONE else _stuck(found, by_hand, request.error_mm),
         counts=counts,
         look_alike=None if answer.settled or found.internal else look_alike(found),
-        helix=_helix(given, found),
-        wear=judge_wear(found, given.worn),
+        helix=_helix(request, found),
+        wear=judge_wear(found, request.worn),
         internal=found.internal,
-        shown=_shown(given, found, advice),
+        shown=_shown(request, found, advice),
         span_counts=span_counts(found.candidates[0].gear) if shown and not found.internal else [],
         span_usual=usual_span(found.candidates[0].gear) if shown and not found.internal else None,
-        notes=_notes(given, found, unlisted, counted_off),
+        notes=_notes(request, found, unlisted, counted_off),
     )
 
 
-def _mate(given: ReadIn) -> int:
+def _mate(request: ReadIn) -> int:
     """Teeth of the mate: as told, or of a usual one, so that its distance can be weighed."""
-    told = next((r.k for r in given.readings if r.method.mate and r.k), None)
-    if told or given.mate_teeth:
-        return told or given.mate_teeth or 0
-    return mate_to_weigh(given.teeth, inside=given.readings[0].method.internal)
+    told = next((r.k for r in request.readings if r.method.mate and r.k), None)
+    if told or request.mate_teeth:
+        return told or request.mate_teeth or 0
+    return mate_to_weigh(request.teeth, inside=request.readings[0].method.internal)
 
 
-def _unlisted(given: ReadIn) -> UnlistedOut | None:
-    found = agreed_size(given.teeth, given.taken(), field=given.unit_kind, clues=given.clues())
-    if found is None or _slip(given):
+def _unlisted(request: ReadIn) -> UnlistedOut | None:
+    found = agreed_size(request.teeth, request.taken(), field=request.unit_kind, clues=request.clues())
+    if found is None or _slip(request):
         return None
     return UnlistedOut(
         module_mm=found.module,
@@ -99,11 +99,11 @@ def _unlisted(given: ReadIn) -> UnlistedOut | None:
     )
 
 
-def _by_count(given: ReadIn) -> tuple[Identification, list[CountOdds]]:
+def _by_count(request: ReadIn) -> tuple[Identification, list[CountOdds]]:
     """The gear by its count; of two disputed counts, by the one the readings speak for."""
-    wanted = dict.fromkeys(z for z in (given.teeth, given.or_teeth) if z)
-    clues = given.clues()
-    found = [identify(z, given.taken(), field=given.unit_kind, clues=clues) for z in wanted]
+    wanted = dict.fromkeys(z for z in (request.teeth, request.or_teeth) if z)
+    clues = request.clues()
+    found = [identify(z, request.taken(), field=request.unit_kind, clues=clues) for z in wanted]
     found.sort(key=lambda one: -one.evidence)
     if len(found) == 1:
         return found[0], []
@@ -111,21 +111,23 @@ def _by_count(given: ReadIn) -> tuple[Identification, list[CountOdds]]:
     return found[0], [CountOdds(teeth=one.teeth, probability=one.evidence / whole) for one in found]
 
 
-def _helix(given: ReadIn, found: Identification) -> HelixOut | None:
+def _helix(request: ReadIn, found: Identification) -> HelixOut | None:
     """The hand decides what runs with it as much as the angle does."""
-    if not given.helix_deg or not found.candidates:
+    if not request.helix_deg or not found.candidates:
         return None
     gear = found.candidates[0].gear
     angle = degrees(float(gear.helix_angle))
     lead = float(np.pi * reference_diameter(gear) / np.tan(gear.helix_angle))
-    if not given.hand:
+    if not request.hand:
         says = "Record the hand too: stand the gear on its face and see which way the teeth rise."
     else:
-        other = {"left": "right", "right": "left"}[given.hand]
+        other = {"left": "right", "right": "left"}[request.hand]
         inside = (
-            f"the same hand, {given.hand}, since it runs inside" if found.internal else f"the other, {other}"
+            f"the same hand, {request.hand}, since it runs inside"
+            if found.internal
+            else f"the other, {other}"
         )
-        says = f"{given.hand.capitalize()}-hand. On parallel shafts its mate has {inside}."
+        says = f"{request.hand.capitalize()}-hand. On parallel shafts its mate has {inside}."
         if not found.internal:
             says += " On crossed shafts the two angles make the angle between the shafts."
     return HelixOut(angle_deg=angle, lead_mm=lead, says=says)
@@ -148,10 +150,10 @@ def _stuck(found: Identification, advice: Advice | None, error: float) -> str:
     return f"A caliper will hardly part {pair} on this gear. The mate, the shaft distance or a mark could."
 
 
-def _shown(given: ReadIn, found: Identification, advice: Advice | None) -> HoldOut | None:
+def _shown(request: ReadIn, found: Identification, advice: Advice | None) -> HoldOut | None:
     if not found.candidates:
         return None
-    asked = given.show.probe(given.bore_mm) if given.show else None
+    asked = request.show.probe(request.bore_mm) if request.show else None
     probe = asked or (advice.probe if advice else found.readings[-1].probe)
     try:
         return hold_out(found.candidates[0].gear, probe)
@@ -214,9 +216,9 @@ def _known(figure: float) -> float | None:
     return figure if isfinite(figure) else None
 
 
-def _next(advice: Advice, given: ReadIn) -> NextOut:
+def _next(advice: Advice, request: ReadIn) -> NextOut:
     (first, one), (second, two) = advice.expected[:2]
-    error, probe = given.error_mm, advice.probe
+    error, probe = request.error_mm, advice.probe
     apart = abs(one - two) / error
     verdict = (
         "it settles the matter"
@@ -226,7 +228,7 @@ def _next(advice: Advice, given: ReadIn) -> NextOut:
         else f"but {probe.method.why_loose or 'shift and wear blur it'}: it helps a little"
     )
     what, tail = probe.name, ""
-    if probe.method.mate and not (given.mate_teeth or advice.again):
+    if probe.method.mate and not (request.mate_teeth or advice.again):
         what, tail = "the distance to its mate", f" Count the mate too: this is with {probe.k} teeth."
     return NextOut(
         what=f"{what}, again" if advice.again else what,
@@ -243,13 +245,13 @@ def _next(advice: Advice, given: ReadIn) -> NextOut:
 
 
 def _notes(
-    given: ReadIn, found: Identification, unlisted: UnlistedOut | None, other: Recount | None
+    request: ReadIn, found: Identification, unlisted: UnlistedOut | None, other: Recount | None
 ) -> list[str]:
     """What a colleague looking over the shoulder would say."""
-    notes = [note for reading in found.readings if (note := _scatters(reading, given.error_mm))]
-    mark = given.clues().mark
-    if mark and mark.teeth and mark.teeth not in (given.teeth, given.or_teeth):
-        notes.append(f"The mark says {mark.teeth} teeth, you counted {given.teeth}. Count again.")
+    notes = [note for reading in found.readings if (note := _scatters(reading, request.error_mm))]
+    mark = request.clues().mark
+    if mark and mark.teeth and mark.teeth not in (request.teeth, request.or_teeth):
+        notes.append(f"The mark says {mark.teeth} teeth, you counted {request.teeth}. Count again.")
     if mark and mark.module and found.candidates:
         best = found.candidates[0].size.module
         if abs(mark.module / best - 1) > 0.005:
@@ -257,14 +259,14 @@ def _notes(
     if unlisted is not None:
         notes += [f"Or {other}." for other in unlisted.could_be[1:]]
     elif found.none >= NONE:
-        notes += [note for note in (_slip(given), "" if other else _contradiction(given)) if note]
+        notes += [note for note in (_slip(request), "" if other else _contradiction(request)) if note]
     if other:
         notes.append(
             f"With {other.teeth} teeth they would be {other.label}: "
             "count again, marking the tooth begun with."
         )
     if found.candidates and not found.internal:
-        notes += _on_the_gear(given, found.candidates[0])
+        notes += _on_the_gear(request, found.candidates[0])
     return notes
 
 
@@ -287,26 +289,26 @@ def _scatters(reading: Reading, stated: float) -> str:
     return ""
 
 
-def _on_the_gear(given: ReadIn, best: Candidate) -> list[str]:
+def _on_the_gear(request: ReadIn, best: Candidate) -> list[str]:
     """Readings that could not be taken on the leading gear."""
     notes = []
-    if given.bore_mm and given.bore_mm >= 2 * float(root_radius(best.gear)):
+    if request.bore_mm and request.bore_mm >= 2 * float(root_radius(best.gear)):
         notes.append("The bore is larger than the root circle: one of the readings is wrong.")
     valid = span_counts(best.gear)
-    for k in sorted({r.k for r in given.readings if r.kind == "span" and r.k} - set(valid)):
+    for k in sorted({r.k for r in request.readings if r.kind == "span" and r.k} - set(valid)):
         can = " or ".join(map(str, valid)) or "none"
         notes.append(f"Over {k} teeth the jaws do not lie on the flanks of {best.size.label}: span {can}.")
     return notes
 
 
-def _contradiction(given: ReadIn) -> str:
+def _contradiction(request: ReadIn) -> str:
     """Which reading contradicts the others, as far as it can be told."""
-    taken = given.taken()
+    taken = request.taken()
     if len(pooled(taken)) < 2:
         return ""
     if len(pooled(taken)) == 2:
         return "The two readings contradict each other: take each again."
-    odd = odd_one_out(given.teeth, taken, field=given.unit_kind, clues=given.clues())
+    odd = odd_one_out(request.teeth, taken, field=request.unit_kind, clues=request.clues())
     if odd is None:
         return "The readings contradict each other: take them again, one by one."
     return (
@@ -315,7 +317,7 @@ def _contradiction(given: ReadIn) -> str:
     )
 
 
-def _slip(given: ReadIn) -> str:
+def _slip(request: ReadIn) -> str:
     """Whether the readings make sense in the other unit."""
-    slip = unit_slip(given.teeth, given.taken(), field=given.unit_kind, clues=given.clues())
+    slip = unit_slip(request.teeth, request.taken(), field=request.unit_kind, clues=request.clues())
     return f"Taken as {slip[0]} these readings give {slip[1]}. Check the unit." if slip else ""

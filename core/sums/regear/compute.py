@@ -18,30 +18,30 @@ from .response import ChoiceOut, PointOut, RegearOut
 MOST_POINTS = 1500
 
 
-def regear_drive(given: RegearIn) -> RegearOut:
+def regear_drive(request: RegearIn) -> RegearOut:
     """Rank every pair for the target."""
-    wheel = given.new_wheel_mm or given.wheel_mm
-    reduction = given.new_reduction or given.reduction
-    present = Drive(given.pinion, given.spur, given.wheel_mm, given.reduction)
-    rpm = given.kv * given.volts * given.load
-    holes = _holes(given)
-    stock = {*given.stock, given.pinion, given.spur}
+    wheel = request.new_wheel_mm or request.wheel_mm
+    reduction = request.new_reduction or request.reduction
+    present = Drive(request.pinion, request.spur, request.wheel_mm, request.reduction)
+    rpm = request.kv * request.volts * request.load
+    holes = _holes(request)
+    stock = {*request.stock, request.pinion, request.spur}
     found = regear(
         present,
         wheel,
         reduction,
-        Target(given.target.want, given.target.value),
-        [Stocked(teeth, teeth in stock) for teeth in given.pinions],
-        [Stocked(teeth, teeth in stock) for teeth in given.spurs],
-        module=given.module_mm,
-        alpha=radians(given.pressure_angle_deg),
-        band=given.chosen_band(),
-        slot=(given.slot.least_mm, given.slot.most_mm) if given.slot and holes is None else None,
+        Target(request.target.want, request.target.value),
+        [Stocked(teeth, teeth in stock) for teeth in request.pinions],
+        [Stocked(teeth, teeth in stock) for teeth in request.spurs],
+        module=request.module_mm,
+        alpha=radians(request.pressure_angle_deg),
+        band=request.chosen_band(),
+        slot=(request.slot.least_mm, request.slot.most_mm) if request.slot and holes is None else None,
         holes=holes,
         rpm=rpm,
-        shifted=given.pinions_cut == "shifted",
+        shifted=request.pinions_cut == "shifted",
     )
-    left = Drive(given.pinion, given.spur, wheel, reduction)
+    left = Drive(request.pinion, request.spur, wheel, reduction)
     load = (left.wheel / left.final) / (present.wheel / present.final)
     fitting = int(found.fits.sum())
     return RegearOut(
@@ -77,21 +77,21 @@ def regear_drive(given: RegearIn) -> RegearOut:
         ],
         points=_points(found, rpm),
         axis="km/h" if rpm else "mm",
-        slot_mm=[given.slot.least_mm, given.slot.most_mm] if given.slot else [],
+        slot_mm=[request.slot.least_mm, request.slot.most_mm] if request.slot else [],
         holes_mm=[] if holes is None else [round(float(a), 3) for a in holes],
         fitting=fitting,
         says=_says(found, fitting),
         caution=caution("regear"),
         note=cut_note(
-            given.pinions, given.spurs, given.module_mm, given.pressure_angle_deg, given.pinions_cut
+            request.pinions, request.spurs, request.module_mm, request.pressure_angle_deg, request.pinions_cut
         ),
     )
 
 
-def _holes(given: RegearIn) -> np.ndarray[tuple[int], np.dtype[np.float64]] | None:
-    if given.distances_mm:
-        return np.array(sorted(given.distances_mm))
-    return given.plate.plate().distances() if given.plate else None
+def _holes(request: RegearIn) -> np.ndarray[tuple[int], np.dtype[np.float64]] | None:
+    if request.distances_mm:
+        return np.array(sorted(request.distances_mm))
+    return request.plate.plate().distances() if request.plate else None
 
 
 def _speed(rpm: float, travel: float) -> float | None:

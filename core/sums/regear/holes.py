@@ -44,19 +44,19 @@ class HolesOut(Model):
     note: str = Field(description="How the pinions are taken as cut, and what another way would do")
 
 
-def chart_holes(given: HolesIn) -> HolesOut:
+def chart_holes(request: HolesIn) -> HolesOut:
     """The hole for every pair."""
-    band, module = band_for(given.band), given.module_mm
-    away = np.array(sorted(given.distances_mm)) if given.distances_mm else _distances(given.plate)
+    band, module = band_for(request.band), request.module_mm
+    away = np.array(sorted(request.distances_mm)) if request.distances_mm else _distances(request.plate)
     holes, play = hole_chart(
-        given.pinions,
-        given.spurs,
+        request.pinions,
+        request.spurs,
         module,
-        radians(given.pressure_angle_deg),
+        radians(request.pressure_angle_deg),
         away,
         band.tight * module,
         (band.low + band.high) / 2 * module,
-        usual_shift(np.array(given.pinions)) if given.pinions_cut == "shifted" else None,
+        usual_shift(np.array(request.pinions)) if request.pinions_cut == "shifted" else None,
     )
     lies = aimed(play, module, band)
     verdicts = np.select(
@@ -66,13 +66,15 @@ def chart_holes(given: HolesIn) -> HolesOut:
     )
     return HolesOut(
         distances_mm=[round(float(a), 3) for a in away],
-        pinions=given.pinions,
-        spurs=given.spurs,
+        pinions=request.pinions,
+        spurs=request.spurs,
         holes=holes.tolist(),
         backlash_mm=[[round(float(j), 3) if np.isfinite(j) else None for j in row] for row in play],
         verdicts=verdicts.tolist(),
         says=f"Right is {band.low * module:.3f} to {band.high * module:.3f} mm: {band.says}.",
-        note=cut_note(given.pinions, given.spurs, module, given.pressure_angle_deg, given.pinions_cut),
+        note=cut_note(
+            request.pinions, request.spurs, module, request.pressure_angle_deg, request.pinions_cut
+        ),
     )
 
 

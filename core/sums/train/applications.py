@@ -13,10 +13,10 @@ from .response import SlopOut, UseRow
 
 
 def use_out(
-    given: TrainIn, found: Solution, driven: str, output: str, loaded: Power | None, slop: SlopOut | None
+    request: TrainIn, found: Solution, driven: str, output: str, loaded: Power | None, slop: SlopOut | None
 ) -> list[UseRow]:
     """The rows for the unit said; none where none was."""
-    if given.use is None:
+    if request.use is None:
         return []
     back = found.speeds[output]
     if not back:
@@ -25,22 +25,22 @@ def use_out(
         )
     final = abs(float(found.speeds[driven] / back))
     torque = 0.0
-    if given.torque_nmm and loaded:
+    if request.torque_nmm and loaded:
         torque = loaded.torques.get(output, 0.0)
-    match given.use:
+    match request.use:
         case CarIn() as use:
             rows = applications.car(final, use.wheel_mm, use.kv, use.volts, use.load)
         case ReelIn() as use:
             rows = applications.reel(final, use.full_mm, use.bare_mm, use.fill)
         case ServoIn() as use:
-            rows = applications.servo(final, given.rpm, use.travel_deg, use.arm_mm or 0.0, torque, use.load)
+            rows = applications.servo(final, request.rpm, use.travel_deg, use.arm_mm or 0.0, torque, use.load)
         case WinchIn() as use:
-            rows = applications.winch(final, given.rpm, use.drum_mm, use.line_mm, use.layers, torque)
+            rows = applications.winch(final, request.rpm, use.drum_mm, use.line_mm, use.layers, torque)
         case TrackingIn() as use:
             rows = applications.tracking(final, use.wheel_turns, use.steps)
         case CounterIn() as use:
             rows = applications.counter(final, use.units)
-    if isinstance(given.use, ServoIn) and given.use.arm_mm and slop:
-        felt = given.use.arm_mm * radians(slop.teeth_deg)
+    if isinstance(request.use, ServoIn) and request.use.arm_mm and slop:
+        felt = request.use.arm_mm * radians(slop.teeth_deg)
         rows.append(applications.Row("play at the hole, by the teeth", felt, "mm", "see Play for the rest"))
     return [UseRow(label=row.label, value=row.value, unit=row.unit, how=row.how) for row in rows]

@@ -18,11 +18,11 @@ from .request import StageKnown, TrainIn
 from .response import ShareOut, SlopOut
 
 
-def play_out(given: TrainIn, found: Solution, driven: str, output: str) -> SlopOut | None:
+def play_out(request: TrainIn, found: Solution, driven: str, output: str) -> SlopOut | None:
     """The budget at the output; None where nothing was said of play."""
     plays, assumed = [], set()
     for number, one in enumerate(found.train.couplings, 1):
-        made = _stage_play(one, given.stage(number), number)
+        made = _stage_play(one, request.stage(number), number)
         if made is None:
             continue
         if made[1]:
@@ -31,9 +31,9 @@ def play_out(given: TrainIn, found: Solution, driven: str, output: str) -> SlopO
     if not plays:
         return None
     measured = error = None
-    if given.play:
-        measured = angle_of_play(given.play.play_mm, given.play.radius_mm)
-        error = given.play.error_mm / given.play.radius_mm
+    if request.play:
+        measured = angle_of_play(request.play.play_mm, request.play.radius_mm)
+        error = request.play.error_mm / request.play.radius_mm
     told = slop(found, plays, output, measured, error or 0.0)
     felt = found.turn(output, Source(driven))
     return SlopOut(

@@ -25,7 +25,7 @@ LONGEST_HOME = 10**9
 """Turns beyond which marks coming together again is of no use to anyone."""
 
 
-def run_train(given: TrainIn) -> TrainOut:
+def run_train(request: TrainIn) -> TrainOut:
     """Solve a train and say what comes of it.
 
     Raises
@@ -33,16 +33,16 @@ def run_train(given: TrainIn) -> TrainOut:
     GearingError
         If it cannot be read, or has no speeds, or more than one set of them.
     """
-    filled = fill(given)
-    line = filled[0].line if filled else given.line
-    train = given.train(line)
+    filled = fill(request)
+    line = filled[0].line if filled else request.line
+    train = request.train(line)
     found = solve(train)
     driven = [shaft for shaft, speed in train.driven.items() if speed]
     if not driven:
         raise GearingError(
             "Nothing turns.", code="nothing_turns", field="driven", hint="Give a speed to one shaft."
         )
-    output = _output(given, train)
+    output = _output(request, train)
     whole = found.ratio(driven[0], output) if len(driven) == 1 else None
     if whole is None and len(driven) == 1:
         raise GearingError(
@@ -51,7 +51,7 @@ def run_train(given: TrainIn) -> TrainOut:
             field="output",
             hint="Take another shaft as the output.",
         )
-    turned = given.shaft or output
+    turned = request.shaft or output
     if turned not in found.speeds:
         raise GearingError(
             f"There is no shaft {turned}.",
@@ -59,7 +59,7 @@ def run_train(given: TrainIn) -> TrainOut:
             field="shaft",
             hint=f"One of: {', '.join(found.speeds)}.",
         )
-    for told in given.stages:
+    for told in request.stages:
         if told.number > len(train.couplings):
             raise GearingError(
                 f"There is no stage {told.number}: this train has {len(train.couplings)}.",
@@ -69,63 +69,63 @@ def run_train(given: TrainIn) -> TrainOut:
             )
     # All per turn of the first shaft driven.
     unit = found.speeds[driven[0]]
-    loaded = _loaded(given, found, driven, output)
+    loaded = _loaded(request, found, driven, output)
     home, run_in = _home(found, unit), _run_in(train, found, unit)
-    slop = play_out(given, found, driven[0], output)
-    suspects = clicks_out(given, found, turned)
+    slop = play_out(request, found, driven[0], output)
+    suspects = clicks_out(request, found, turned)
     return TrainOut(
         line=line,
-        counts=[[SpotOut(start=a, end=b) for a, b in stage] for stage in count_spots(given.line)],
-        next_stage_at=next_stage_at(given.line),
+        counts=[[SpotOut(start=a, end=b) for a, b in stage] for stage in count_spots(request.line)],
+        next_stage_at=next_stage_at(request.line),
         ratio=f"{abs(whole.numerator)} : {whole.denominator}" if whole else "",
         ratio_decimal=float(whole) if whole else None,
         says=_says(whole, found, output, driven),
         driven=driven,
         output=output,
         home_turns=home,
-        home_minutes=home / given.rpm if home else None,
+        home_minutes=home / request.rpm if home else None,
         run_in_turns=run_in,
-        run_in_minutes=run_in / given.rpm if run_in else None,
+        run_in_minutes=run_in / request.rpm if run_in else None,
         efficiency=loaded.efficiency if loaded else None,
         holds_back=bool(loaded and not loaded.backwards),
-        stages=[_stage(n, one, found, given, unit, loaded) for n, one in enumerate(train.couplings, 1)],
+        stages=[_stage(n, one, found, request, unit, loaded) for n, one in enumerate(train.couplings, 1)],
         shafts=[
             ShaftOut(
                 name=shaft,
                 turns=str(speed / unit),
                 turns_decimal=float(speed / unit),
-                rpm=float(speed / unit) * given.rpm,
+                rpm=float(speed / unit) * request.rpm,
                 held=shaft in train.held,
-                torque_nmm=_torque(loaded, shaft) if given.torque_nmm else None,
+                torque_nmm=_torque(loaded, shaft) if request.torque_nmm else None,
             )
             for shaft, speed in found.speeds.items()
         ],
         turned=turned,
         clicks=[row for row in suspects if row.kind != "none"],
         none_of_these=next((row.odds for row in suspects if row.kind == "none"), None),
-        clicks_say=says_of_clicks(given, suspects, turned),
-        gears=gears_out(found, unit, given),
+        clicks_say=says_of_clicks(request, suspects, turned),
+        gears=gears_out(found, unit, request),
         side=side_out(found, unit),
         slop=slop,
         filled=filled,
-        use=use_out(given, found, driven[0], output, loaded, slop),
+        use=use_out(request, found, driven[0], output, loaded, slop),
     )
 
 
-def _output(given: TrainIn, train: Train) -> str:
+def _output(request: TrainIn, train: Train) -> str:
     """The shaft asked for, or the last that is neither driven nor held."""
     shafts = train.shafts()
-    if given.output:
-        if given.output not in shafts:
+    if request.output:
+        if request.output not in shafts:
             raise GearingError(
-                f"There is no shaft {given.output}.",
+                f"There is no shaft {request.output}.",
                 code="unknown_shaft",
                 field="output",
                 hint=f"One of: {', '.join(shafts)}.",
             )
-        return given.output
+        return request.output
     last = f"{len(train.couplings) + 1}"
-    if last in shafts and not given.couplings:
+    if last in shafts and not request.couplings:
         return last
     free = [shaft for shaft in shafts if shaft not in train.held and shaft not in train.driven]
     return free[-1] if free else shafts[-1]
@@ -142,9 +142,9 @@ def _says(ratio: Fraction | None, found: Solution, output: str, driven: list[str
     return f"One turn in turns the output {1 / size:.4g} times, {way}."
 
 
-def _loaded(given: TrainIn, found: Solution, driven: list[str], output: str) -> Power | None:
+def _loaded(request: TrainIn, found: Solution, driven: list[str], output: str) -> Power | None:
     """Power through the train to its output; None where it cannot be followed and no torque was asked for."""
-    told = {one.number: one.efficiency for one in given.stages if one.efficiency}
+    told = {one.number: one.efficiency for one in request.stages if one.efficiency}
     try:
         if output in found.train.driven or not found.turn(output, Source(driven[0])):
             raise GearingError(
@@ -153,9 +153,9 @@ def _loaded(given: TrainIn, found: Solution, driven: list[str], output: str) -> 
                 field="torque_nmm",
                 hint="Take the shaft that is loaded as the output.",
             )
-        return power(found, driven[0], (given.torque_nmm or 1.0) / 1000, output, told)
+        return power(found, driven[0], (request.torque_nmm or 1.0) / 1000, output, told)
     except GearingError:
-        if given.torque_nmm:
+        if request.torque_nmm:
             raise
         return None
 
@@ -201,13 +201,13 @@ def _ends(number: int, one: Coupling, found: Solution) -> tuple[str, str]:
 
 
 def _stage(
-    number: int, one: Coupling, found: Solution, given: TrainIn, unit: Fraction, loaded: Power | None
+    number: int, one: Coupling, found: Solution, request: TrainIn, unit: Fraction, loaded: Power | None
 ) -> StageOut:
     into, out = _ends(number, one, found)
     ratio = found.ratio(into, out)
-    more = given.stage(number)
+    more = request.stage(number)
     per_turn, pitch_line = _passing(one, found, unit)
-    driver = abs(float(found.speeds[into] / unit)) * given.rpm
+    driver = abs(float(found.speeds[into] / unit)) * request.rpm
     met = _met(one, found, into, driver)
     longest = max((row for row in met if row.again), key=lambda row: row.again or 0.0, default=None)
     told = loaded.stages[number - 1] if loaded else None
@@ -221,8 +221,8 @@ def _stage(
         meetings=met,
         meets_again=longest.again if longest else None,
         meets_again_minutes=longest.again_minutes if longest else None,
-        meetings_hz=per_turn * given.rpm / 60,
-        pitch_line_m_s=pitch_line * module * given.rpm / 60 / 1000 if module else None,
+        meetings_hz=per_turn * request.rpm / 60,
+        pitch_line_m_s=pitch_line * module * request.rpm / 60 / 1000 if module else None,
         efficiency=told.efficiency if told else None,
         holds_back=bool(told and not told.backwards),
         loaded=told.loaded if told else None,

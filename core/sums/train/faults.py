@@ -13,7 +13,7 @@ NAMED = 0.15
 """Odds from which a suspect is named."""
 
 
-def clicks_out(given: TrainIn, found: Solution, turned: str) -> list[ClicksOut]:
+def clicks_out(request: TrainIn, found: Solution, turned: str) -> list[ClicksOut]:
     """Everything that could click; the likeliest first once clicks were counted.
 
     Raises
@@ -21,7 +21,7 @@ def clicks_out(given: TrainIn, found: Solution, turned: str) -> list[ClicksOut]:
     GearingError
         If a bearing is said of a shaft that is not there.
     """
-    for place, one in enumerate(given.bearings):
+    for place, one in enumerate(request.bearings):
         if one.shaft not in found.speeds:
             raise GearingError(
                 f"There is no shaft {one.shaft}.",
@@ -30,12 +30,13 @@ def clicks_out(given: TrainIn, found: Solution, turned: str) -> list[ClicksOut]:
                 hint=f"One of: {', '.join(found.speeds)}.",
             )
     bearings = [
-        Bearing(one.shaft, one.balls, one.ball_mm or 0.0, one.pitch_mm or 0.0) for one in given.bearings
+        Bearing(one.shaft, one.balls, one.ball_mm or 0.0, one.pitch_mm or 0.0) for one in request.bearings
     ]
-    if given.clicks is None or not found.speeds[turned]:
+    if request.clicks is None or not found.speeds[turned]:
         return [_told(one, None) for one in carriers(found, turned, bearings)]
     return [
-        _told(one.carrier, one.odds) for one in suspects(found, turned, given.clicks, given.turns, bearings)
+        _told(one.carrier, one.odds)
+        for one in suspects(found, turned, request.clicks, request.turns, bearings)
     ]
 
 
@@ -55,9 +56,9 @@ def _told(one: Carrier | None, odds: float | None) -> ClicksOut:
     )
 
 
-def says_of_clicks(given: TrainIn, rows: list[ClicksOut], turned: str) -> str:
+def says_of_clicks(request: TrainIn, rows: list[ClicksOut], turned: str) -> str:
     """What to look at first, and how to tell apart what clicks alike."""
-    if given.clicks is None or not rows:
+    if request.clicks is None or not rows:
         return ""
     named = [row for row in rows if row.named]
     if rows[0].kind == "none" or not named:

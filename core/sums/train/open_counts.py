@@ -13,7 +13,7 @@ RATIO_READ = 0.01
 """How far off a ratio is taken to be where nothing is said, as a share."""
 
 
-def fill(given: TrainIn) -> list[FilledOut]:
+def fill(request: TrainIn) -> list[FilledOut]:
     """The fillings of a line with open counts, the likeliest first; none where all were counted.
 
     Raises
@@ -21,9 +21,9 @@ def fill(given: TrainIn) -> list[FilledOut]:
     GearingError
         If nothing was measured, or no filling agrees with what was.
     """
-    if not has_open_counts(given.line):
+    if not has_open_counts(request.line):
         return []
-    found = fill_in(given.line, _measured(given.known or KnownIn()))
+    found = fill_in(request.line, _measured(request.known or KnownIn()))
     if not found:
         raise GearingError(
             "No counts agree with what was measured.",
@@ -31,7 +31,7 @@ def fill(given: TrainIn) -> list[FilledOut]:
             field="known",
             hint="Count the turns again over more of them, or check the other counts.",
         )
-    tail = given.line.partition(";")[2]
+    tail = request.line.partition(";")[2]
     return [
         FilledOut(
             line=one.line + (f" ;{tail}" if tail else ""),

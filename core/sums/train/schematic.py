@@ -20,9 +20,9 @@ MOST_DRAWN = 400
 """Teeth up to which a gear is drawn tooth by tooth."""
 
 
-def gears_out(found: Solution, unit: Fraction, given: TrainIn) -> list[PlacedOut]:
+def gears_out(found: Solution, unit: Fraction, request: TrainIn) -> list[PlacedOut]:
     """Every gear in end view."""
-    bad = {n for n, one in enumerate(found.train.couplings, 1) if troubles_of(one, given.stage(n))}
+    bad = {n for n, one in enumerate(found.train.couplings, 1) if troubles_of(one, request.stage(n))}
     return [_placed(one, found, unit, one.stage in bad) for one in lay_out(found.train)]
 
 

@@ -73,9 +73,9 @@ def guide(request: MemberRequest, visit_id: UUID) -> GuideOut:
 
 
 @router.put("/visits/{visit_id}/guide", response={200: GuideOut, **PROBLEMS})
-def follow(request: MemberRequest, visit_id: UUID, given: GuideIn) -> GuideOut:
+def follow(request: MemberRequest, visit_id: UUID, body: GuideIn) -> GuideOut:
     """Go by an earlier row, or by none."""
-    return _out(services.follow_guide(request.user, visit_id, given.guide_id))
+    return _out(services.follow_guide(request.user, visit_id, body.guide_id))
 
 
 def _out(visit: Visit) -> GuideOut:

@@ -81,9 +81,9 @@ class VerdictIn(LookIn):
     based_on: JudgedState | None = Field(default=None, description="What stood there when this was said")
 
 
-def _gear_or_part(given: Any) -> str:
+def _gear_or_part(body: Any) -> str:
     """Readings of a gear, or of a part of another form."""
-    return "part" if isinstance(given, FormIn) or (isinstance(given, dict) and "form" in given) else "gear"
+    return "part" if isinstance(body, FormIn) or (isinstance(body, dict) and "form" in body) else "gear"
 
 
 class PinIn(Model):
@@ -97,24 +97,24 @@ class PinIn(Model):
 
 
 @router.put("/visits/{visit_id}/pieces/{piece_id}/verdict", response={200: PieceOut, **PROBLEMS})
-def judge(request: MemberRequest, visit_id: UUID, piece_id: UUID, given: VerdictIn) -> PieceOut:
+def judge(request: MemberRequest, visit_id: UUID, piece_id: UUID, body: VerdictIn) -> PieceOut:
     """Say what is to become of a piece."""
-    seen = None if given.findings is None else [one.model_dump() for one in given.findings]
-    based_on = given.based_on.model_dump() if given.based_on else None
+    seen = None if body.findings is None else [one.model_dump() for one in body.findings]
+    based_on = body.based_on.model_dump() if body.based_on else None
     return piece_out(
         services.judge(
-            request.user, visit_id, piece_id, given.verdict, given.finding, seen, given.instead, based_on
+            request.user, visit_id, piece_id, body.verdict, body.finding, seen, body.instead, based_on
         )
     )
 
 
 @router.post("/visits/{visit_id}/pieces/{piece_id}/look", response={200: LookOut, **PROBLEMS})
-def look(request: MemberRequest, visit_id: UUID, piece_id: UUID, given: LookIn) -> LookOut:
+def look(request: MemberRequest, visit_id: UUID, piece_id: UUID, body: LookIn) -> LookOut:
     """What can be seen on a piece, and what the rules and the house's school make of what was."""
     visit = own_visit(request.user, visit_id)
     piece = Piece.objects.filter(step__visit=visit).get_or_404(id=piece_id)
     kind = entry_of(piece).kind
-    found = [Finding(one.what, tuple(one.teeth), one.face, one.mm, one.radius) for one in given.findings]
+    found = [Finding(one.what, tuple(one.teeth), one.face, one.mm, one.radius) for one in body.findings]
     judged = judge_findings(kind, found, house_of(request.user.workshop_id or 0))
     return LookOut(
         sights=[SightOut(key=s.key, says=s.says, by_tooth=s.by_tooth) for s in sights(kind)],
@@ -124,10 +124,10 @@ def look(request: MemberRequest, visit_id: UUID, piece_id: UUID, given: LookIn) 
 
 
 @router.put("/visits/{visit_id}/pieces/{piece_id}/pins/{pin_id}", response={200: PieceOut, **PROBLEMS})
-def pin(request: MemberRequest, visit_id: UUID, piece_id: UUID, pin_id: UUID, given: PinIn) -> PieceOut:
+def pin(request: MemberRequest, visit_id: UUID, piece_id: UUID, pin_id: UUID, body: PinIn) -> PieceOut:
     """Pin what a gear was read as to its piece."""
     return piece_out(
-        services.pin_gear(request.user, visit_id, piece_id, pin_id, given.rim, given.given, given.choice)
+        services.pin_gear(request.user, visit_id, piece_id, pin_id, body.rim, body.given, body.choice)
     )
 
 
@@ -139,10 +139,10 @@ def unpin(request: MemberRequest, visit_id: UUID, piece_id: UUID, pin_id: UUID) 
 
 @router.put("/visits/{visit_id}/pieces/{piece_id}/work/{work_id}", response={200: PieceOut, **PROBLEMS})
 def keep_work(
-    request: MemberRequest, visit_id: UUID, piece_id: UUID, work_id: UUID, given: FittingIn
+    request: MemberRequest, visit_id: UUID, piece_id: UUID, work_id: UUID, body: FittingIn
 ) -> PieceOut:
     """Keep a fitting sum with its piece: the rebuild says it there."""
-    return piece_out(services.keep_work(request.user, visit_id, piece_id, work_id, given))
+    return piece_out(services.keep_work(request.user, visit_id, piece_id, work_id, body))
 
 
 @router.delete("/visits/{visit_id}/pieces/{piece_id}/work/{work_id}", response={200: PieceOut, **PROBLEMS})

@@ -62,10 +62,10 @@ def add_photo(
     visit_id: UUID,
     photo_id: UUID,
     file: File[UploadedFile],
-    given: Form[PhotoIn],
+    body: Form[PhotoIn],
 ) -> PhotoOut:
     """Keep a photo. Sending the same id again changes nothing."""
-    return photo_out(services.add_photo(request.user, visit_id, photo_id, file, given.step_id))
+    return photo_out(services.add_photo(request.user, visit_id, photo_id, file, body.step_id))
 
 
 @router.get("/photos/{photo_id}", response={200: Any, 404: Problem})
@@ -83,10 +83,10 @@ def photo(request: MemberRequest, photo_id: UUID, small: bool = False) -> FileRe
 
 
 @router.put("/visits/{visit_id}/photos/{photo_id}/marks", response={200: PhotoOut, **PROBLEMS})
-def mark(request: MemberRequest, visit_id: UUID, photo_id: UUID, given: MarksIn) -> PhotoOut:
+def mark(request: MemberRequest, visit_id: UUID, photo_id: UUID, body: MarksIn) -> PhotoOut:
     """Draw numbered pins and arrows on a photo."""
-    based_on = None if given.based_on is None else _plain(given.based_on)
-    return photo_out(services.mark_photo(request.user, visit_id, photo_id, _plain(given.marks), based_on))
+    based_on = None if body.based_on is None else _plain(body.based_on)
+    return photo_out(services.mark_photo(request.user, visit_id, photo_id, _plain(body.marks), based_on))
 
 
 def _plain(marks: list[PhotoMark]) -> list[dict[str, Any]]:

@@ -53,10 +53,10 @@ def plan(request: MemberRequest, visit_id: UUID) -> PlanOut:
 
 
 @router.put("/visits/{visit_id}/plan/{key}", response={200: PlanOut, **PROBLEMS})
-def mark(request: MemberRequest, visit_id: UUID, key: Key, given: MarkIn) -> PlanOut:
+def mark(request: MemberRequest, visit_id: UUID, key: Key, body: MarkIn) -> PlanOut:
     """Strike, move or tick a step the rules put in."""
     visit = services.mark_step(
-        request.user, visit_id, key, struck=given.struck, after=given.after, done=given.done
+        request.user, visit_id, key, struck=body.struck, after=body.after, done=body.done
     )
     return plan_out(visit, services.bench_of(request.user, visit))
 
@@ -69,9 +69,9 @@ def timers(request: MemberRequest) -> list[TimerOut]:
 
 
 @router.put("/visits/{visit_id}/timers/{timer_id}", response={200: TimerOut, **PROBLEMS})
-def start(request: MemberRequest, visit_id: UUID, timer_id: UUID, given: TimerIn) -> TimerOut:
+def start(request: MemberRequest, visit_id: UUID, timer_id: UUID, body: TimerIn) -> TimerOut:
     """Let a cure run."""
-    made = services.start_timer(request.user, visit_id, timer_id, given.label, given.minutes, given.tick_id)
+    made = services.start_timer(request.user, visit_id, timer_id, body.label, body.minutes, body.tick_id)
     return _timer(made)
 
 

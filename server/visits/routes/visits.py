@@ -152,10 +152,10 @@ def unit(request: MemberRequest, unit_id: UUID) -> UnitOut:
 
 
 @router.put("/visits/{visit_id}", response={200: VisitOut, **PROBLEMS})
-def open_visit(request: MemberRequest, visit_id: UUID, given: NewVisit) -> VisitOut:
+def open_visit(request: MemberRequest, visit_id: UUID, body: NewVisit) -> VisitOut:
     """Take a unit in."""
-    fields = given.model_dump(exclude={"unit_id"})
-    return visit_out(services.open_visit(request.user, visit_id, given.unit_id, fields))
+    fields = body.model_dump(exclude={"unit_id"})
+    return visit_out(services.open_visit(request.user, visit_id, body.unit_id, fields))
 
 
 @router.get("/visits/{visit_id}", response={200: VisitOut, **PROBLEMS})
@@ -197,48 +197,48 @@ def history(request: MemberRequest, visit_id: UUID, before: int | None = None) -
 
 
 @router.put("/visits/{visit_id}/stage", response={200: VisitOut, **PROBLEMS})
-def stage(request: MemberRequest, visit_id: UUID, given: StageIn) -> VisitOut:
+def stage(request: MemberRequest, visit_id: UUID, body: StageIn) -> VisitOut:
     """Move to a stage."""
-    return visit_out(services.enter_stage(request.user, visit_id, given.stage, given.based_on))
+    return visit_out(services.enter_stage(request.user, visit_id, body.stage, body.based_on))
 
 
 @router.put("/visits/{visit_id}/waits", response={200: VisitOut, **PROBLEMS})
-def waits(request: MemberRequest, visit_id: UUID, given: WaitsIn) -> VisitOut:
+def waits(request: MemberRequest, visit_id: UUID, body: WaitsIn) -> VisitOut:
     """Say what the visit waits for."""
-    based_on = given.based_on.model_dump() if given.based_on else None
-    return visit_out(services.wait_for(request.user, visit_id, given.waits_for, given.note, based_on))
+    based_on = body.based_on.model_dump() if body.based_on else None
+    return visit_out(services.wait_for(request.user, visit_id, body.waits_for, body.note, based_on))
 
 
 @router.put("/visits/{visit_id}/check", response={200: VisitOut, **PROBLEMS})
-def check(request: MemberRequest, visit_id: UUID, given: CheckIn) -> VisitOut:
+def check(request: MemberRequest, visit_id: UUID, body: CheckIn) -> VisitOut:
     """Tick one of the checks that prove the unit."""
-    return visit_out(services.set_check(request.user, visit_id, given.check, given.done))
+    return visit_out(services.set_check(request.user, visit_id, body.check, body.done))
 
 
 @router.put("/visits/{visit_id}/watch", response={200: VisitOut, **PROBLEMS})
-def watch(request: MemberRequest, visit_id: UUID, given: WatchIn) -> VisitOut:
+def watch(request: MemberRequest, visit_id: UUID, body: WatchIn) -> VisitOut:
     """Note what to watch and when to open it next."""
-    return visit_out(services.note_to_watch(request.user, visit_id, given.text, given.based_on))
+    return visit_out(services.note_to_watch(request.user, visit_id, body.text, body.based_on))
 
 
 @router.put("/visits/{visit_id}/steps/{step_id}", response={200: StepOut, **PROBLEMS})
-def record_step(request: MemberRequest, visit_id: UUID, step_id: UUID, given: StepIn) -> StepOut:
+def record_step(request: MemberRequest, visit_id: UUID, step_id: UUID, body: StepIn) -> StepOut:
     """Lay a piece down in the row, or reword it there."""
     return step_out(
-        services.record_step(request.user, visit_id, step_id, given.line, given.photos, given.based_on)
+        services.record_step(request.user, visit_id, step_id, body.line, body.photos, body.based_on)
     )
 
 
 @router.put("/visits/{visit_id}/steps/{step_id}/undone", response={200: StepOut, **PROBLEMS})
-def undo_step(request: MemberRequest, visit_id: UUID, step_id: UUID, given: Undone) -> StepOut:
+def undo_step(request: MemberRequest, visit_id: UUID, step_id: UUID, body: Undone) -> StepOut:
     """Take a step back, or bring it back."""
-    return step_out(services.set_undone(request.user, visit_id, step_id, given.undone))
+    return step_out(services.set_undone(request.user, visit_id, step_id, body.undone))
 
 
 @router.put("/visits/{visit_id}/ticks/{tick_id}", response={200: TickOut, **PROBLEMS})
-def tick(request: MemberRequest, visit_id: UUID, tick_id: UUID, given: TickIn) -> TickOut:
+def tick(request: MemberRequest, visit_id: UUID, tick_id: UUID, body: TickIn) -> TickOut:
     """Count pieces back in."""
-    made = services.tick(request.user, visit_id, tick_id, given.piece_id, given.outcome, given.count)
+    made = services.tick(request.user, visit_id, tick_id, body.piece_id, body.outcome, body.count)
     return TickOut(id=made.id, outcome=made.outcome, count=made.count)
 
 

@@ -176,9 +176,9 @@ def workshop(request: MemberRequest) -> WorkshopOut:
 
 
 @router.post("/workshop/codes", response={200: NewCodeOut, **PROBLEMS})
-def make_code(request: MemberRequest, given: CodeIn) -> NewCodeOut:
+def make_code(request: MemberRequest, body: CodeIn) -> NewCodeOut:
     """A one-time code for a new member."""
-    return _new_code(request, *services.make_code(request.user, given.role, given.called))
+    return _new_code(request, *services.make_code(request.user, body.role, body.called))
 
 
 @router.delete("/workshop/codes/{code_id}", response={200: WorkshopOut, **PROBLEMS})
@@ -189,9 +189,9 @@ def take_code_back(request: MemberRequest, code_id: UUID) -> WorkshopOut:
 
 
 @router.put("/workshop/members/{member_id}", response={200: WorkshopOut, **PROBLEMS})
-def change_member(request: MemberRequest, member_id: int, given: MemberIn) -> WorkshopOut:
+def change_member(request: MemberRequest, member_id: int, body: MemberIn) -> WorkshopOut:
     """Give a member another role, or bar them."""
-    services.change_member(request.user, member_id, given.role, given.active)
+    services.change_member(request.user, member_id, body.role, body.active)
     return workshop(request)
 
 
@@ -202,9 +202,9 @@ def reset(request: MemberRequest, member_id: int) -> NewCodeOut:
 
 
 @router.put("/workshop/password", response={200: WorkshopOut, **PROBLEMS})
-def change_password(request: MemberRequest, given: PasswordIn) -> WorkshopOut:
+def change_password(request: MemberRequest, body: PasswordIn) -> WorkshopOut:
     """Change one's own password; sign-ins on other devices end."""
-    services.change_password(request, request.user, given.old, given.new)
+    services.change_password(request, request.user, body.old, body.new)
     return workshop(request)
 
 
