@@ -78,7 +78,7 @@ Module = Annotated[Length, BeforeValidator(_to_module), Field(gt=0, le=50)]
 def problem_of(error: ValidationError | GearingError, takes: type[BaseModel] | None = None) -> Problem:
     """The first thing wrong, said so that a technician can mend it, its field as `takes` names it."""
     if isinstance(error, GearingError):
-        told = Problem(
+        problem = Problem(
             problem=error.problem,
             code=error.code,
             field=error.field,
@@ -86,8 +86,8 @@ def problem_of(error: ValidationError | GearingError, takes: type[BaseModel] | N
             where=list(error.where),
         )
     else:
-        told = problem_from(dict(error.errors()[0]))
-    return told.model_copy(update={"field": field_of(takes, told.field)}) if takes else told
+        problem = problem_from(dict(error.errors()[0]))
+    return problem.model_copy(update={"field": field_of(takes, problem.field)}) if takes else problem
 
 
 def no_answer() -> Problem:
@@ -112,8 +112,8 @@ def here(compute: Callable[[T], R], taken: T) -> R:
     except GearingError:
         raise
     except (ArithmeticError, ValueError, LookupError, StopIteration) as error:
-        told = no_answer()
-        raise GearingError(told.problem, code=told.code, hint=told.hint) from error
+        problem = no_answer()
+        raise GearingError(problem.problem, code=problem.code, hint=problem.hint) from error
 
 
 def problem_from(first: dict[str, Any]) -> Problem:

@@ -16,7 +16,7 @@ from gearing.rebuild.tighten import crosswise
 
 from .request import DiscsIn, FittingIn, FrictionIn, PressIn, ShimsIn, TightenIn, TorsionIn
 from .response import FitRow, FittingOut, ShimSet
-from .response import told as _told
+from .response import fitting_out as _told
 
 POINTS = 41
 
@@ -208,9 +208,9 @@ def _pressed(work: FrictionIn, rows: list[FitRow]) -> tuple[float, list[list[flo
         disc = Disc(spring.outside_mm, spring.inside_mm, spring.thickness_mm, spring.cone_mm)
         home = read_stack(spring.stack, disc).travel_most / spring.nut_pitch_mm
         spring = spring.model_copy(update={"turns": max(home - work.back_off_turns, 0.0)})
-    told = _discs(spring)
-    rows += [row for row in told.rows if row.label in ("force", "travel")]
-    return told.at[1], told.curve, told.at, told.ends
+    fitting_out = _discs(spring)
+    rows += [row for row in fitting_out.rows if row.label in ("force", "travel")]
+    return fitting_out.at[1], fitting_out.curve, fitting_out.at, fitting_out.ends
 
 
 def _press(work: PressIn) -> FittingOut:

@@ -1,4 +1,4 @@
-"""What is told of a job of fitting, and what can be picked."""
+"""What the ``fitting`` sum answers: what to do, and the figures behind it."""
 
 from __future__ import annotations
 
@@ -35,7 +35,7 @@ class FittingOut(Model):
     order: list[int] = Field(description="Turn of each screw, counted round")
 
 
-def told(
+def fitting_out(
     says: str,
     mind: str,
     rows: list[FitRow],

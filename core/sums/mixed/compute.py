@@ -27,10 +27,10 @@ def mix_pair(request: MixedIn) -> MixedOut:
         first = request.first.gear()
     with within("second"):
         second = request.second.gear()
-    told = run_together(first, second)
-    reason = told.reason
+    mismatch = run_together(first, second)
+    reason = mismatch.reason
     worn = None
-    if told.share <= ONE_PITCH and (request.first.thinning_mm or request.second.thinning_mm):
+    if mismatch.share <= ONE_PITCH and (request.first.thinning_mm or request.second.thinning_mm):
         new = Pair(
             request.first.model_copy(update={"thinning_mm": 0.0}).gear(),
             request.second.model_copy(update={"thinning_mm": 0.0}).gear(),
@@ -41,12 +41,12 @@ def mix_pair(request: MixedIn) -> MixedOut:
     if abs(angles[0] - angles[1]) > 0.3:
         reason += f" The flanks lean differently, {angles[0]:g}° on {angles[1]:g}°: they touch at an edge."
     return MixedOut(
-        verdict=told.verdict,
-        says=f"{SAYS[told.verdict]} {reason}",
-        pitch_error_mm=abs(told.pitch_error),
-        share=told.share,
+        verdict=mismatch.verdict,
+        says=f"{SAYS[mismatch.verdict]} {reason}",
+        pitch_error_mm=abs(mismatch.pitch_error),
+        share=mismatch.share,
         angles_deg=angles,
-        teeth_in_contact=told.teeth_in_contact,
-        early_mm=told.early,
+        teeth_in_contact=mismatch.teeth_in_contact,
+        early_mm=mismatch.early,
         worn_backlash_mm=worn,
     )

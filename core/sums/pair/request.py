@@ -1,4 +1,4 @@
-"""What is said of a pair."""
+"""What the ``pair`` sum is asked."""
 
 from __future__ import annotations
 
@@ -65,15 +65,15 @@ class PairIn(Model):
     def _unread_as_its_mate(cls, request: Any) -> Any:
         if not isinstance(request, dict):
             return request
-        told = dict(request)
+        whole = dict(request)
         for one, mate in (("first", "second"), ("second", "first")):
-            gear, like = told.get(one), told.get(mate)
+            gear, like = whole.get(one), whole.get(mate)
             if not isinstance(gear, dict) or not isinstance(like, dict) or _sized(gear) or not _sized(like):
                 continue
-            told[one] = {**gear, **{name: like[name] for name in _SIZE if name in like}}
+            whole[one] = {**gear, **{name: like[name] for name in _SIZE if name in like}}
             if like.get("helix_angle_deg"):
-                told["hands_known"] = False
-        return told
+                whole["hands_known"] = False
+        return whole
 
     def chosen_band(self) -> Band:
         if self.band_low and self.band_high:

@@ -1,4 +1,4 @@
-"""What is told of a pair."""
+"""What the ``pair`` sum answers."""
 
 from __future__ import annotations
 

@@ -80,9 +80,9 @@ def read_gear(request: ReadIn) -> ReadOut:
 
 def _mate(request: ReadIn) -> int:
     """Teeth of the mate: as told, or of a usual one, so that its distance can be weighed."""
-    told = next((r.k for r in request.readings if r.method.mate and r.k), None)
-    if told or request.mate_teeth:
-        return told or request.mate_teeth or 0
+    mate = next((r.k for r in request.readings if r.method.mate and r.k), None)
+    if mate or request.mate_teeth:
+        return mate or request.mate_teeth or 0
     return mate_to_weigh(request.teeth, inside=request.readings[0].method.internal)
 
 

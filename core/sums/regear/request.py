@@ -1,4 +1,4 @@
-"""What is said of a gearing that is to change."""
+"""What the ``regear`` sum is asked."""
 
 from __future__ import annotations
 

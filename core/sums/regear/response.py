@@ -1,4 +1,4 @@
-"""What is told of it."""
+"""What the ``regear`` sum answers."""
 
 from __future__ import annotations
 

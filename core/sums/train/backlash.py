@@ -34,7 +34,7 @@ def play_out(request: TrainIn, found: Solution, driven: str, output: str) -> Slo
     if request.play:
         measured = angle_of_play(request.play.play_mm, request.play.radius_mm)
         error = request.play.error_mm / request.play.radius_mm
-    told = slop(found, plays, output, measured, error or 0.0)
+    motion = slop(found, plays, output, measured, error or 0.0)
     felt = found.turn(output, Source(driven))
     return SlopOut(
         shares=[
@@ -45,18 +45,18 @@ def play_out(request: TrainIn, found: Solution, driven: str, output: str) -> Slo
                 assumed=share.name in assumed,
                 at=played_at(found, share.stage),
             )
-            for share in told.shares
+            for share in motion.shares
         ],
-        teeth_deg=degrees(told.teeth),
-        teeth_error_deg=degrees(told.teeth_error),
+        teeth_deg=degrees(motion.teeth),
+        teeth_error_deg=degrees(motion.teeth_error),
         measured_deg=degrees(measured) if measured is not None else None,
         measured_error_deg=degrees(error) if error is not None else None,
-        rest_deg=degrees(told.rest) if told.rest is not None else None,
-        rest_error_deg=degrees(told.rest_error) if told.rest_error is not None else None,
-        input_deg=degrees(told.teeth) / abs(float(felt)) if felt else None,
-        beyond_teeth=told.rest is not None and told.rest > 2 * (told.rest_error or 0.0),
-        verdict=told.verdict,
-        check=told.check,
+        rest_deg=degrees(motion.rest) if motion.rest is not None else None,
+        rest_error_deg=degrees(motion.rest_error) if motion.rest_error is not None else None,
+        input_deg=degrees(motion.teeth) / abs(float(felt)) if felt else None,
+        beyond_teeth=motion.rest is not None and motion.rest > 2 * (motion.rest_error or 0.0),
+        verdict=motion.verdict,
+        check=motion.check,
     )
 
 

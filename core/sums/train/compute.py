@@ -59,10 +59,10 @@ def run_train(request: TrainIn) -> TrainOut:
             field="shaft",
             hint=f"One of: {', '.join(found.speeds)}.",
         )
-    for told in request.stages:
-        if told.number > len(train.couplings):
+    for stage in request.stages:
+        if stage.number > len(train.couplings):
             raise GearingError(
-                f"There is no stage {told.number}: this train has {len(train.couplings)}.",
+                f"There is no stage {stage.number}: this train has {len(train.couplings)}.",
                 code="unknown_stage",
                 field="stages",
                 hint="Number the stages as they stand in the line, the first is 1.",
@@ -144,7 +144,7 @@ def _says(ratio: Fraction | None, found: Solution, output: str, driven: list[str
 
 def _loaded(request: TrainIn, found: Solution, driven: list[str], output: str) -> Power | None:
     """Power through the train to its output; None where it cannot be followed and no torque was asked for."""
-    told = {one.number: one.efficiency for one in request.stages if one.efficiency}
+    efficiencies = {one.number: one.efficiency for one in request.stages if one.efficiency}
     try:
         if output in found.train.driven or not found.turn(output, Source(driven[0])):
             raise GearingError(
@@ -153,7 +153,7 @@ def _loaded(request: TrainIn, found: Solution, driven: list[str], output: str) -
                 field="torque_nmm",
                 hint="Take the shaft that is loaded as the output.",
             )
-        return power(found, driven[0], (request.torque_nmm or 1.0) / 1000, output, told)
+        return power(found, driven[0], (request.torque_nmm or 1.0) / 1000, output, efficiencies)
     except GearingError:
         if request.torque_nmm:
             raise
@@ -210,7 +210,7 @@ def _stage(
     driver = abs(float(found.speeds[into] / unit)) * request.rpm
     met = _met(one, found, into, driver)
     longest = max((row for row in met if row.again), key=lambda row: row.again or 0.0, default=None)
-    told = loaded.stages[number - 1] if loaded else None
+    load = loaded.stages[number - 1] if loaded else None
     module = more.module_mm
     return StageOut(
         number=number,
@@ -223,11 +223,11 @@ def _stage(
         meets_again_minutes=longest.again_minutes if longest else None,
         meetings_hz=per_turn * request.rpm / 60,
         pitch_line_m_s=pitch_line * module * request.rpm / 60 / 1000 if module else None,
-        efficiency=told.efficiency if told else None,
-        holds_back=bool(told and not told.backwards),
-        loaded=told.loaded if told else None,
-        troubles=[*troubles_of(one, more), *_locks(one, told)],
-        notes=_notes(one, told),
+        efficiency=load.efficiency if load else None,
+        holds_back=bool(load and not load.backwards),
+        loaded=load.loaded if load else None,
+        troubles=[*troubles_of(one, more), *_locks(one, load)],
+        notes=_notes(one, load),
     )
 
 
@@ -248,9 +248,9 @@ def _met(one: Coupling, found: Solution, into: str, driver: float) -> list[Meeti
     return rows
 
 
-def _locks(one: Coupling, told: StagePower | None) -> list[str]:
+def _locks(one: Coupling, load: StagePower | None) -> list[str]:
     """A worm that its wheel is to turn, and cannot."""
-    if not isinstance(one, Worm) or told is None or told.driver == one.first or told.efficiency:
+    if not isinstance(one, Worm) or load is None or load.driver == one.first or load.efficiency:
         return []
     lead = degrees(lead_angle(one))
     return [
@@ -291,8 +291,8 @@ def _what(one: Coupling) -> str:
     return type(one).__name__.lower()
 
 
-def _notes(one: Coupling, told: StagePower | None) -> list[str]:
-    idle = ["No power to the output passes here: it runs along unloaded."] if told and not told.loaded else []
+def _notes(one: Coupling, load: StagePower | None) -> list[str]:
+    idle = ["No power to the output passes here: it runs along unloaded."] if load and not load.loaded else []
     match one:
         case Worm() if not one.lead_angle_deg:
             factor = table("train")["worm"]["diameter_factor"]

@@ -1,4 +1,4 @@
-"""What is said of a train."""
+"""What the ``train`` sum is asked."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""What is told of a train."""
+"""What the ``train`` sum answers."""
 
 from __future__ import annotations
 

@@ -10,7 +10,7 @@ import { useSession } from "../features/workshop/session";
 import { useOutbox } from "../record/outbox";
 import KeyCap from "./KeyCap.vue";
 import { useKeys } from "./keys";
-import { lamp, switchLamp } from "./lamp";
+import { lamp, switchLamp } from "./theme";
 import NameMark from "./NameMark.vue";
 
 defineProps<{ title: string; about?: string }>();

@@ -8,7 +8,7 @@ import { createApp } from "vue";
 
 import App from "./App.vue";
 import { router } from "./router";
-import { preset } from "./theme";
+import { preset } from "./preset";
 
 const nonce = document.querySelector<HTMLMetaElement>('meta[name="csp-nonce"]')?.content;
 

@@ -5,7 +5,7 @@ import { computed, nextTick, ref, watch } from "vue";
 import type { Step } from "../../api/types";
 import RowGroup from "./RowGroup.vue";
 import RowPiece from "./RowPiece.vue";
-import { scalesOf } from "./lie";
+import { scalesOf } from "./rowScale";
 
 const props = defineProps<{ steps: Step[]; at?: string; counting?: boolean }>();
 const emit = defineEmits<{ pick: [step: Step] }>();

@@ -4,7 +4,7 @@ import { computed } from "vue";
 
 import type { Step } from "../../api/types";
 import PieceFigure from "../../drawing/PieceFigure.vue";
-import { lie, TALL, type Scales } from "./lie";
+import { lie, TALL, type Scales } from "./rowScale";
 import { answered, dead } from "./visit";
 
 const props = defineProps<{ name: string; steps: Step[]; counting?: boolean; scales: Scales }>();

@@ -4,7 +4,7 @@ import { computed } from "vue";
 
 import type { Step } from "../../api/types";
 import PieceFigure from "../../drawing/PieceFigure.vue";
-import { lie, TALL, type Scales } from "./lie";
+import { lie, TALL, type Scales } from "./rowScale";
 import { answered, dead } from "./visit";
 
 const props = defineProps<{ step: Step; here: boolean; counting?: boolean; scales: Scales; inside?: boolean }>();
