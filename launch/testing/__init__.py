@@ -156,6 +156,7 @@ class Lanes:
                 lane = lane or _Lane(number, self.env)
                 outcome = lane.ask(label)
                 if lane.ended:
+                    lane.close()
                     lane = None
             with self._word:
                 self.done.append(outcome)

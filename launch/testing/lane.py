@@ -19,6 +19,8 @@ from typing import Any
 from ..paths import ROOT
 from ..prepared import TESTED
 
+NEED_DATABASE = ("tests.server", "tests.browser", "tests.launch", "tests.web")
+
 
 @dataclass
 class Outcome:

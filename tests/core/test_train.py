@@ -26,7 +26,7 @@ from gearing.train import (
     solve,
 )
 from gearing.train.layout import Placed, lay_out, side_view
-from gearing.train.line import read_stages
+from gearing.train.line import count_spots, next_stage_at, read_stages
 
 from ..examples import examples
 
@@ -202,3 +202,50 @@ def inside(
     with np.errstate(divide="ignore", invalid="ignore"):
         at = ax + (y - ay) * (bx - ax) / (by - ay)
     return np.asarray((crosses & (x < at)).sum(axis=1) % 2 == 1)
+
+
+class Spots(unittest.TestCase):
+    """Where the counts stand in a line: what a tap on a gear changes."""
+
+    LINES = st.lists(
+        st.sampled_from(
+            ["12:60", " 14:48i", "9:? ", "belt 20:40", "belt 20:40/90", "chain 11:18", "w2:30 lead 20", "p12/18/48",
+             "p12/18+14/44 x4 sun>ring", "p12/14:13/48", "a-b-c p12/18/48", "diff 10/16", "hub-wheel joint"]
+        ),
+        min_size=1, max_size=6,
+    )  # fmt: skip
+
+    @examples(150)
+    @given(LINES, st.sampled_from(["", " ; drive 1 3", "; hold b"]), st.integers(0, 99), st.integers(5, 99))
+    def test_a_count_put_in_at_its_spot_is_that_count_and_no_other(
+        self, parts: list[str], tail: str, pick: int, count: int
+    ) -> None:
+        parts = [part if "diff" not in part else "x-y-z diff 10/16" for part in parts]
+        line = " | ".join(parts) + tail
+        spots = [spot for stage in count_spots(line) for spot in stage]
+        for start, end in spots:
+            self.assertRegex(line[start:end], r"^(\d+|\?)$")
+        if not spots:
+            return
+        start, end = spots[pick % len(spots)]
+        changed = line[:start] + str(count) + line[end:]
+        after = [spot for stage in count_spots(changed) for spot in stage]
+        self.assertEqual(len(after), len(spots))
+        said = [changed[a:b] for a, b in after]
+        before = [line[a:b] for a, b in spots]
+        self.assertEqual([one for n, one in enumerate(said) if n != pick % len(spots)],
+                         [one for n, one in enumerate(before) if n != pick % len(spots)])  # fmt: skip
+        self.assertEqual(said[pick % len(spots)], str(count))
+
+    def test_a_next_stage_goes_behind_the_last_and_before_what_is_said_of_shafts(self) -> None:
+        for line in ("12:60", "12:60 | 14:48  ", "12:60 ; drive 1 3", "12:60;hold 2"):
+            at = next_stage_at(line)
+            longer = f"{line[:at]} | 10:40{line[at:]}"
+            with self.subTest(line=line):
+                self.assertEqual(len(read_stages(longer)), len(read_stages(line)) + 1)
+                self.assertEqual(read_stages(longer)[-1].counts, (10, 40))
+
+    def test_what_is_not_understood_has_no_spots_and_breaks_nothing(self) -> None:
+        for line in ("", "what", "12:60 | what | 14:48", ";", "|||", "p/"):
+            with self.subTest(line=line):
+                self.assertEqual(len(count_spots(line)), line.split(";")[0].count("|") + 1)

@@ -1,0 +1,114 @@
+"""The test run itself: what fails is failed, what dies is failed, and nothing is handed out twice."""
+
+from __future__ import annotations
+
+import contextlib
+import io
+import os
+import tempfile
+import textwrap
+import unittest
+from pathlib import Path
+from unittest import mock
+
+from launch import testing
+from launch.paths import ROOT
+from launch.testing import CHECK, Lanes, _labels
+from launch.testing.lane import Outcome
+
+CASES = {
+    "good": "def test_it(self): self.assertTrue(True)\n    def test_two(self): pass",
+    "bad": 'def test_it(self): self.assertEqual(1, 2, "the sum is wrong")',
+    "broken": 'def test_it(self): raise RuntimeError("broke")',
+    "skipped": '@unittest.skip("not here")\n    def test_it(self): pass',
+    "dies": "def test_it(self): os._exit(3)",
+    "slow": "def test_it(self): time.sleep(0.2)",
+}
+
+
+class Run(unittest.TestCase):
+    def setUp(self) -> None:
+        self.folder = Path(self.enterContext(tempfile.TemporaryDirectory()))
+        self.enterContext(mock.patch.object(testing, "VAR", self.folder))
+        self.enterContext(mock.patch.object(testing, "TIMES", self.folder / "times.json"))
+        package = self.folder / "tried"
+        package.mkdir()
+        (package / "__init__.py").write_text("")
+        for name, body in CASES.items():
+            text = f"import os, time, unittest\nclass Case(unittest.TestCase):\n    {body}\n"
+            (package / f"{name}.py").write_text(textwrap.dedent(text))
+
+    def run_lanes(self, *labels: str, lanes: int = 2) -> dict[str, Outcome]:
+        paths = os.pathsep.join(str(path) for path in (self.folder, ROOT / "core", ROOT / "server", ROOT))
+        with contextlib.redirect_stdout(io.StringIO()) as said:
+            done = Lanes(list(labels), {**os.environ, "PYTHONPATH": paths}).run(lanes)
+        self.said = said.getvalue()
+        return {one.label: one for one in done}
+
+    def label(self, name: str) -> str:
+        return f"tried.{name}"
+
+    def test_passed_failed_broken_and_skipped_are_counted_as_what_they_are(self) -> None:
+        expected = {"good": (2, 0, 0), "bad": (0, 1, 0), "broken": (0, 1, 0), "skipped": (0, 0, 1)}
+        found = self.run_lanes(*map(self.label, expected))
+        for name, counts in expected.items():
+            one = found[self.label(name)]
+            with self.subTest(name=name):
+                self.assertEqual((one.passed, one.failed, one.skipped), counts)
+        self.assertIn("the sum is wrong", self.said)
+        self.assertIn("RuntimeError: broke", self.said)
+        self.assertNotIn("Traceback", found[self.label("good")].said)
+
+    def test_a_lane_that_dies_has_failed_its_test_and_the_others_are_run(self) -> None:
+        found = self.run_lanes(*map(self.label, ("dies", "good", "slow", "skipped")), lanes=1)
+        self.assertEqual(len(found), 4)
+        self.assertEqual((found["tried.dies"].passed, found["tried.dies"].failed), (0, 1))
+        self.assertEqual(found["tried.good"].passed, 2)
+
+    def test_a_label_that_cannot_be_loaded_has_failed(self) -> None:
+        found = self.run_lanes("tried.nowhere")
+        self.assertEqual(found["tried.nowhere"].failed, 1)
+        self.assertIn("nowhere", self.said)
+
+    def test_how_long_each_took_is_kept_for_the_next_run(self) -> None:
+        self.run_lanes("tried.slow")
+        kept = (self.folder / "times.json").read_text()
+        self.assertRegex(kept, r'"tried\.slow": 0\.[2-9]')
+
+    def test_a_check_that_finds_something_has_failed(self) -> None:
+        checks = {"fine": lambda: "", "wrong": lambda: "two things"}
+        with mock.patch.object(testing, "all_checks", return_value=checks):
+            found = self.run_lanes(CHECK + "fine", CHECK + "wrong")
+        self.assertEqual((found[CHECK + "fine"].passed, found[CHECK + "fine"].failed), (1, 0))
+        self.assertEqual((found[CHECK + "wrong"].passed, found[CHECK + "wrong"].failed), (0, 1))
+        self.assertIn("two things", self.said)
+
+
+class Labels(unittest.TestCase):
+    def test_a_whole_run_holds_every_test_file_and_every_check_once(self) -> None:
+        labels = _labels([])
+        self.assertEqual(len(labels), len(set(labels)))
+        for path in (ROOT / "tests").glob("*/test_*.py"):
+            name = f"tests.{path.parent.name}.{path.stem}"
+            with self.subTest(file=name):
+                self.assertTrue(any(label == name or label.startswith(f"{name}.") for label in labels))
+        self.assertEqual(
+            {label.removeprefix(CHECK) for label in labels if label.startswith(CHECK)},
+            set(testing.all_checks()),
+        )
+
+    def test_a_part_is_that_part_and_a_name_is_itself(self) -> None:
+        self.assertTrue(all(label.startswith("tests.core.") for label in _labels(["core"])))
+        self.assertEqual(_labels(["tests.core.test_gear"]), ["tests.core.test_gear"])
+
+    def test_what_took_longest_last_time_begins_first(self) -> None:
+        names = [label for label in _labels(["core"]) if "test_g" in label]
+        with tempfile.TemporaryDirectory() as folder:
+            times = Path(folder) / "times.json"
+            times.write_text(
+                "{" + ", ".join(f'"{name}": {n}' for n, name in enumerate(_labels(["core"]))) + "}"
+            )
+            with mock.patch.object(testing, "TIMES", times):
+                ordered = [label for label in _labels(["core"]) if label in names]
+        self.assertEqual(set(ordered), set(names))
+        self.assertEqual(_labels(["core"])[0].split(".")[1], "core")
