@@ -9,10 +9,11 @@ from pathlib import Path
 from backups.database import Database
 
 from .mariadb import OwnMariaDB
-from .paths import ROOT, VAR, lock, say
+from .paths import ROOT, lock, say
 from .serve import environment, manage
 
-KEPT = VAR / "test" / "prepared"
+KEPT = ROOT / "var" / "test" / "prepared"
+"""Of this checkout, whichever installation asks: it holds nothing of anybody's."""
 TESTED = "test_dentado_"
 """Databases beside the sample's, migrated and empty: one for each lane of the tests."""
 LANES = 4
@@ -23,7 +24,7 @@ MADE_FROM = ("core", "server", "demo", "backups", "launch/mariadb.py", "launch/p
 def prepared() -> Path:
     """The folder with ``data/`` and ``media/`` of this state of the program, made if it is not there."""
     made = KEPT / _state()
-    with lock(VAR / "test" / "prepared.lock", "Another run prepares the sample database; waiting …"):
+    with lock(KEPT.with_suffix(".lock"), "Another run prepares the sample database; waiting …"):
         if made.exists():
             return made
         shutil.rmtree(KEPT, ignore_errors=True)

@@ -30,6 +30,11 @@ SECONDS = 6.0
 WAIT = 20.0
 """For a place in line when all are at work."""
 
+STARTS_WITHIN = 60.0
+"""For a helper to come up on a busy machine: it is not the sum's time."""
+
+READY = b"ready\n"
+
 AT_ONCE = 2
 
 
@@ -46,14 +51,21 @@ class _Helper:
         )
         assert self.process.stdin and self.process.stdout
         self._in, self._out = self.process.stdin, self.process.stdout
+        self._up = False
 
     def ask(self, name: str, request: str, seconds: float) -> dict[str, Any]:
         """The answer to one sum. Raises TimeoutError, or EOFError if the process died of it."""
+        if not self._up:
+            self._up = self._line(STARTS_WITHIN) == READY
         try:
             self._in.write(json.dumps([name, request]).encode() + b"\n")
             self._in.flush()
         except BrokenPipeError as error:
             raise EOFError from error
+        answer: dict[str, Any] = json.loads(self._line(seconds))
+        return answer
+
+    def _line(self, seconds: float) -> bytes:
         with DefaultSelector() as selector:
             selector.register(self._out, EVENT_READ)
             if not selector.select(seconds):
@@ -61,8 +73,7 @@ class _Helper:
         line = self._out.readline()
         if not line:
             raise EOFError
-        answer: dict[str, Any] = json.loads(line)
-        return answer
+        return line
 
     def end(self) -> None:
         self.process.kill()
@@ -152,12 +163,14 @@ def answer_to(name: str, request: str) -> tuple[str | None, Problem | None]:
 def serve() -> None:
     """Answer line by line until standard input ends."""
     end_with_parent()
-    # Whatever is worked out, a step being recorded goes first.
-    os.nice(10)
     from . import SUMS
 
     # All at once, so that no sum waits for its own.
     list(SUMS.values())
+    # Whatever is worked out, a step being recorded goes first.
+    os.nice(10)
+    sys.stdout.buffer.write(READY)
+    sys.stdout.buffer.flush()
     for line in sys.stdin.buffer:
         name, request = json.loads(line)
         answer, problem = answer_to(name, request)

@@ -202,9 +202,11 @@ class _Lane:
         if answer:
             return Outcome(**json.loads(answer))
         self.ended = True
-        self.process.wait()
+        code = self.process.wait()
         tail = self.log.read_text(errors="replace")[-3000:]
-        return Outcome(label, failed=1, seconds=time.monotonic() - began, said=f"The lane ended.\n{tail}")
+        return Outcome(
+            label, failed=1, seconds=time.monotonic() - began, said=f"The lane ended with {code}.\n{tail}"
+        )
 
     def close(self) -> None:
         assert self.process.stdin
