@@ -66,6 +66,7 @@ def serve_sources(port: int, behind: str) -> subprocess.Popen[bytes]:
         [*with_parent(), "node", "node_modules/vite/bin/vite.js", "--host", HOST, "--port", str(port)],
         cwd=WEB,
         env={**os.environ, "DENTADO_BEHIND": behind},
+        stdin=subprocess.DEVNULL,
         # A group of its own, to be ended whole: node may have been started by another program.
         start_new_session=True,
     )

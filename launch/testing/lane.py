@@ -14,6 +14,7 @@ import sys
 import time
 import unittest
 from dataclasses import asdict, dataclass, field
+from pathlib import Path
 from typing import Any
 
 from ..paths import ROOT
@@ -96,8 +97,13 @@ def django_runner(lane: int) -> Any:
 def main(lane: int, answers: int) -> None:
     """Until the input ends."""
     runner: Any = None
-    with os.fdopen(answers, "w") as out:
-        for line in sys.stdin:
+    # The line of labels is this process's alone: what tests start has nothing to read,
+    # and cannot set it to another way of reading.
+    labels = os.fdopen(os.dup(0))
+    with Path(os.devnull).open() as nothing:
+        os.dup2(nothing.fileno(), 0)
+    with labels, os.fdopen(answers, "w") as out:
+        for line in labels:
             label = line.strip()
             if not runner and label.startswith(
                 ("tests.server", "tests.web", "tests.launch", "tests.browser")
