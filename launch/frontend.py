@@ -5,6 +5,7 @@ from __future__ import annotations
 import hashlib
 import os
 import shutil
+import signal
 import subprocess
 import sys
 from pathlib import Path
@@ -70,6 +71,13 @@ def serve_sources(port: int, behind: str) -> subprocess.Popen[bytes]:
         # A group of its own, to be ended whole: node may have been started by another program.
         start_new_session=True,
     )
+
+
+def end_sources(vite: subprocess.Popen[bytes] | None) -> None:
+    """At once: it holds nothing of the record, and asked nicely it waits for the browser to let go."""
+    if vite:
+        os.killpg(vite.pid, signal.SIGKILL)
+        vite.wait()
 
 
 def _prune() -> None:

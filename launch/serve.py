@@ -19,6 +19,7 @@ from . import frontend
 from .data_files import check_data_files
 from .keeping import finish_restore
 from .mariadb import END_SECONDS, OwnMariaDB, check_reachable, free_port, with_parent
+from .migrations import sample_settled
 from .paths import BUILT, HOST, PORT, ROOT, VAR, VERSION, read_pid, say, secret, stop_with
 from .running import LOCK, running
 from .service_user import service_user
@@ -98,7 +99,8 @@ def start(*, dev: bool = False) -> None:
         prepare(env, VAR, ending)
         if user:
             service_user(VAR)
-        server.more = ["--reload"] if dev else []
+        if dev:
+            server.more, env["DENTADO_RELOAD"] = ["--reload"], "1"
         server.start()
         server.wait()
         _say_ready(env, time.monotonic() - began)
@@ -110,10 +112,7 @@ def start(*, dev: bool = False) -> None:
         say("\nClosing …")
     finally:
         deaf()
-        if vite:
-            # It holds nothing of the record; asked nicely it waits for the browser to let go.
-            os.killpg(vite.pid, signal.SIGKILL)
-            vite.wait()
+        frontend.end_sources(vite)
         if server:
             server.stop()
         if caliper:
@@ -128,7 +127,7 @@ def prepare(env: dict[str, str], folder: Path, ending: Ending) -> None:
     """Tables as this program needs them, and the sample workshop unless it is not wanted."""
     with ending.after("the record is brought up to date; it ends when that is done"):
         bring_up_to_date(env, folder)
-    if os.environ.get("DENTADO_DEMO") != "0":
+    if os.environ.get("DENTADO_DEMO") != "0" and not sample_settled(Database(env["DENTADO_DATABASE_URL"])):
         manage(env, "load_demo")
 
 

@@ -24,6 +24,7 @@ from backups.errors import BackupError
 from backups.kept import BEFORE, name_for, thin
 
 from .mariadb import with_parent
+from .migrations import pending
 from .paths import ROOT, VERSION, say, stop_with
 
 MARK = "upgrading.json"
@@ -47,7 +48,7 @@ def bring_up_to_date(env: dict[str, str], folder: Path) -> None:
     database = Database(env["DENTADO_DATABASE_URL"])
     try:
         _take_back(database, folder)
-        if _manage(env, "migrate", "--check", quiet=True) == 0:
+        if not pending(database):
             return
         if holds_record(database):
             _upgrade(env, database, folder)
@@ -142,10 +143,7 @@ def _take_mark(mark: Path) -> None:
     sync_folder(mark.parent)
 
 
-def _manage(env: dict[str, str], *words: str, quiet: bool = False) -> int:
+def _manage(env: dict[str, str], *words: str) -> int:
     """Django's command out of reach of the terminal's Ctrl-C, ended at once should we be killed."""
     command = [*with_parent("KILL"), sys.executable, str(ROOT / "server" / "manage.py"), *words]
-    out = subprocess.DEVNULL if quiet else None
-    return subprocess.run(
-        command, env=env, check=False, start_new_session=True, stdout=out, stderr=out
-    ).returncode
+    return subprocess.run(command, env=env, check=False, start_new_session=True).returncode

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import ctypes
+import os
 import signal
 import socket
 import time
@@ -71,6 +72,8 @@ def post_fork(server: Any, worker: Any) -> None:
 
 worker_class = "config.gunicorn.Worker"
 workers, threads = 2, 8
+# Loaded once and shared, but for who edits it: what is loaded beforehand is not loaded again.
+preload_app = os.environ.get("DENTADO_RELOAD") != "1"
 max_requests, max_requests_jitter = 20_000, 2_000
 graceful_timeout, timeout = 10, 60
 loglevel = "warning"

@@ -9,10 +9,12 @@ from typing import Any
 from unittest import mock
 
 from django.db import connection
+from django.db.migrations.loader import MigrationLoader
 from django.test import SimpleTestCase
 
 from gearing.data import table
 from gearing.workshop.units import check_words, conditions, symptoms, unit_kinds
+from launch.migrations import expected
 from shelf.models import HouseRule
 from visits.first_shape import CHECKS, CONDITIONS, SYMPTOMS
 from visits.mapping import entry_of, gear_of, read_as
@@ -194,3 +196,10 @@ class Stored(BenchCase):
         chosen = next(one for one in shelf["questions"] if one["key"] == "mesh")["chosen"]
         self.assertEqual(chosen, "paper")
         self.assertEqual(self.desk.ask("GET", self.at("plan"))[0], 200)
+
+
+class Migrations(SimpleTestCase):
+    def test_what_the_start_expects_is_what_there_is_to_apply(self) -> None:
+        """The start looks at files, Django at modules: both must name the same."""
+        loader = MigrationLoader(None, ignore_no_initial=True)
+        self.assertEqual(expected(), {f"{app}.{name}" for app, name in loader.disk_migrations})
