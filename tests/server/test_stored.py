@@ -201,5 +201,5 @@ class Stored(BenchCase):
 class Migrations(SimpleTestCase):
     def test_what_the_start_expects_is_what_there_is_to_apply(self) -> None:
         """The start looks at files, Django at modules: both must name the same."""
-        loader = MigrationLoader(None, ignore_no_initial=True)
+        loader = MigrationLoader(None)
         self.assertEqual(expected(), {f"{app}.{name}" for app, name in loader.disk_migrations})
