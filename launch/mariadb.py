@@ -106,6 +106,9 @@ class OwnMariaDB:
         if self.process and self.process.poll() is None:
             return
         self.folder.mkdir(parents=True, exist_ok=True)
+        # Its own: a server that starts clears away the temporary tables of whoever shares the folder.
+        self._temporary().mkdir(exist_ok=True)
+        self._own(self._temporary())
         self._end_orphan()
         self._make_data()
         self.process = subprocess.Popen(
@@ -146,6 +149,7 @@ class OwnMariaDB:
             # Relative to the data folder, so that a deep path does not outgrow a socket's name.
             "--socket=own.sock",
             "--pid-file=own.pid",
+            f"--tmpdir={self._temporary()}",
             f"--bind-address={HOST}",
             f"--port={self.port}",
             f"--log-error={log}",
@@ -158,6 +162,9 @@ class OwnMariaDB:
             f"--innodb-flush-log-at-trx-commit={1 if self.durable else 2}",
             *self._as_user(),
         ]
+
+    def _temporary(self) -> Path:
+        return self.folder / "tmp"
 
     def _as_user(self) -> list[str]:
         """MariaDB runs as root only when told so; elsewhere it runs as whoever starts it."""
@@ -204,15 +211,18 @@ class OwnMariaDB:
                 *self._as_user(),
             ],
             cwd=self.folder,
+            env={**os.environ, "TMPDIR": str(self._temporary())},
             capture_output=True,
             text=True,
             check=False,
         )
         if made.returncode:
-            (self.folder / "install.log").write_text(made.stdout + made.stderr)
+            said = made.stdout + made.stderr
+            (self.folder / "install.log").write_text(said)
+            last = (said.strip().splitlines() or [f"It ended with {made.returncode}."])[-1]
             stop_with(
                 "The database folder could not be made.",
-                f"See {self.folder / 'install.log'}. Is the disk full or read-only?",
+                f"See {self.folder / 'install.log'}. Is the disk full or read-only? {last}",
             )
         fresh.rename(data)
 

@@ -11,9 +11,11 @@ import subprocess
 import sys
 import tempfile
 import unittest
+from concurrent.futures import ThreadPoolExecutor
 from pathlib import Path
 
-from launch.mariadb import free_port
+from backups.database import Database
+from launch.mariadb import OwnMariaDB, free_port
 from launch.paths import ROOT, read_pid, secret, write_durably
 from launch.supervise import OFTEN, Restarts, healthy, listening
 
@@ -118,3 +120,24 @@ class Pieces(unittest.TestCase):
             self.assertFalse(os.get_inheritable(held.fileno()))
         self.assertFalse(healthy(port))
         self.assertEqual(signal.getsignal(signal.SIGTERM), signal.SIG_DFL)
+
+
+class SideBySide(unittest.TestCase):
+    def test_databases_made_at_once_do_not_clear_away_each_others_tables(self) -> None:
+        """Temporary tables in a folder that all share went when another server started."""
+        folder = Path(self.enterContext(tempfile.TemporaryDirectory()))
+
+        def live(n: int) -> str:
+            # A server ends with the thread that started it.
+            own = OwnMariaDB(folder / f"bench {n}", durable=False)
+            try:
+                own.start()
+                with Database(own.url).cursor() as cursor:
+                    cursor.execute("SELECT @@tmpdir")
+                    return str(cursor.fetchone()[0])
+            finally:
+                own.stop()
+
+        with ThreadPoolExecutor(4) as pool:
+            places = list(pool.map(live, range(4)))
+        self.assertEqual(places, [str(folder / f"bench {n}" / "tmp") for n in range(4)])
