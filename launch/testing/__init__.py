@@ -40,7 +40,7 @@ def test(words: list[str]) -> int:
     asked = [word for word in words if word != "--long"]
     with lock(VAR / "test.lock", "Another test run is going on; waiting …"):
         run = _with_database if _need_database(asked) else _bare
-        outcomes = run(_labels(asked), min(LANES, (os.cpu_count() or 1) + 1))
+        outcomes = run(asked, min(LANES, (os.cpu_count() or 1) + 1))
     _say_parts(outcomes)
     passed, failed, skipped = (
         sum(getattr(one, count) for one in outcomes) for count in ("passed", "failed", "skipped")
@@ -79,9 +79,12 @@ def _labels(asked: list[str]) -> list[str]:
 
 
 def _apart(module: str, each: bool) -> list[str]:
-    """A module's tests one by one, or by class."""
+    """A module's tests one by one, or by class; one that cannot be loaded whole, to say so where it is run."""
     tests: list[unittest.TestCase] = []
-    todo: deque[object] = deque([unittest.defaultTestLoader.loadTestsFromName(module)])
+    try:
+        todo: deque[object] = deque([unittest.defaultTestLoader.loadTestsFromName(module)])
+    except Exception:
+        return [module]
     while todo:
         one = todo.popleft()
         if isinstance(one, unittest.TestSuite):
@@ -93,12 +96,12 @@ def _apart(module: str, each: bool) -> list[str]:
     return list(dict.fromkeys(names)) if all(name.startswith(module) for name in names) else [module]
 
 
-def _bare(labels: list[str], lanes: int) -> list[Outcome]:
+def _bare(asked: list[str], lanes: int) -> list[Outcome]:
     """The core's tests alone: no Django, no database, no browser."""
-    return Lanes(labels, dict(os.environ)).run(lanes)
+    return Lanes(_labels(asked), dict(os.environ)).run(lanes)
 
 
-def _with_database(labels: list[str], lanes: int) -> list[Outcome]:
+def _with_database(asked: list[str], lanes: int) -> list[Outcome]:
     folder = VAR / "test"
     url = os.environ.get("DENTADO_DATABASE_URL")
     own = None if url else OwnMariaDB(folder / "database", durable=False)
@@ -116,7 +119,8 @@ def _with_database(labels: list[str], lanes: int) -> list[Outcome]:
         os.environ.update(env)
         say(f"ready after {time.monotonic() - began:.0f} s; {lanes} lanes")
         # A database elsewhere has no lanes prepared: one after the other there.
-        return Lanes(labels, env).run(1 if url else lanes)
+        # Only now: the tests may look at what the set-up has laid down.
+        return Lanes(_labels(asked), env).run(1 if url else lanes)
     finally:
         if caliper:
             caliper.terminate()
