@@ -79,7 +79,7 @@ def _labels(asked: list[str]) -> list[str]:
 
 
 def _apart(module: str, each: bool) -> list[str]:
-    """A module's tests one by one, or by class; one that cannot be loaded whole, to say so where it is run."""
+    """A module's tests one by one, or by class; one that cannot be loaded as a whole, which says why."""
     tests: list[unittest.TestCase] = []
     try:
         todo: deque[object] = deque([unittest.defaultTestLoader.loadTestsFromName(module)])
