@@ -101,7 +101,9 @@ class BrowserCase(unittest.TestCase):
 
     def row(self) -> list[str]:
         """Names of the pieces in the row, in order."""
-        return self.page.get_by_role("region", name="The row").locator(".name").all_inner_texts()
+        names = self.page.get_by_role("region", name="The row").locator(".name")
+        # What is not painted yet has a text all the same.
+        return [" ".join(name.split()) for name in names.all_text_contents()]
 
     def open_visit(self, unit: str, stage: str = "") -> Page:
         """A visit of the demo, at one of its stages."""
