@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
-from playwright.sync_api import FilePayload, Page, expect
+from typing import ClassVar
+
+from playwright.sync_api import FilePayload, Page, ViewportSize, expect
 
 from demo import DEMO_PASSWORD
 from launch.browser import sign_in
@@ -86,3 +88,22 @@ class Bench(BrowserCase):
         expect(self.page.get_by_role("button", name="Take it in")).to_be_disabled()
         self.press("Escape")
         self.says("on the bench for you")
+
+
+class OnAPhone(BrowserCase):
+    size: ClassVar[ViewportSize] = {"width": 390, "height": 844}
+
+    def test_the_pages_of_the_bench_keep_within_its_width(self) -> None:
+        """What is cut off at the edge is no wider page: each field is asked where it ends."""
+        page = self.page
+        for path, there in (("", "Heron 650"), ("visits/new", "What comes in?")):
+            page.goto(f"{self.address}/{path}")
+            page.get_by_text(there).first.wait_for()
+            page.wait_for_load_state("networkidle")
+            beyond = page.evaluate(
+                "[...document.querySelectorAll('main input, main textarea, main button, main .p-select')]"
+                ".filter(e => e.checkVisibility() && e.getBoundingClientRect().right > innerWidth + 1)"
+                ".map(e => e.ariaLabel ?? e.id ?? e.innerText)"
+            )
+            with self.subTest(page=path):
+                self.assertEqual(beyond, [])

@@ -183,6 +183,7 @@ useKeys({ "Ctrl+Enter": takeIn, Escape: () => router.push({ name: "bench" }) });
 
 section {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 6px;
   align-content: start;
 }
@@ -228,12 +229,13 @@ section > .label:first-child {
 
 .pair {
   display: grid;
-  grid-template-columns: 1fr 1fr;
+  grid-template-columns: repeat(2, minmax(0, 1fr));
   gap: 12px;
 }
 
 .pair > div {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 6px;
 }
 
