@@ -123,18 +123,18 @@ def _write(
 
 
 def _add_bytes(tar: tarfile.TarFile, name: str, content: bytes, sums: dict[str, str]) -> None:
-    told = tarfile.TarInfo(name)
-    told.size = len(content)
+    entry = tarfile.TarInfo(name)
+    entry.size = len(content)
     sums[name] = hashlib.sha256(content).hexdigest()
-    tar.addfile(told, io.BytesIO(content))
+    tar.addfile(entry, io.BytesIO(content))
 
 
 def _add_file(tar: tarfile.TarFile, name: str, path: Path, sums: dict[str, str]) -> None:
-    told = tarfile.TarInfo(name)
+    entry = tarfile.TarInfo(name)
     with path.open("rb") as source:
-        told.size = os.fstat(source.fileno()).st_size
+        entry.size = os.fstat(source.fileno()).st_size
         reader = _Summing(source)
-        tar.addfile(told, reader)
+        tar.addfile(entry, reader)
         sums[name] = reader.digest()
 
 
@@ -166,12 +166,12 @@ def about_of(path: Path) -> About:
             first = tar.next()
             if first is None or first.name != ABOUT or first.size > 1 << 20:
                 raise BackupError(f"{path.name} is not a backup of Dentado's.", "Pick another file.")
-            told = json.loads(_content(tar, first).read())
-        if told.get("format", 0) > FORMAT:
+            about = json.loads(_content(tar, first).read())
+        if about.get("format", 0) > FORMAT:
             raise BackupError(
                 "This backup is of a newer Dentado.", "Bring Dentado up to date, then restore it."
             )
-        return About(**{name: told[name] for name in About.__dataclass_fields__ if name in told})
+        return About(**{name: about[name] for name in About.__dataclass_fields__ if name in about})
     except (OSError, tarfile.TarError, ValueError, TypeError, KeyError) as error:
         raise BackupError(f"{path.name} cannot be read as a backup.", str(error)) from error
 
@@ -185,19 +185,19 @@ def check(path: Path, progress: Progress) -> About:
         If anything is missing, changed, cut short, or does not belong in a backup.
     """
     about = about_of(path)
-    found: dict[str, str] = {}
-    told: dict[str, str] | None = None
+    sums: dict[str, str] = {}
+    written: dict[str, str] | None = None
     for name, content in _members(path):
         if name == SUMS:
-            told = json.loads(content.read())
+            written = json.loads(content.read())
             continue
-        found[name] = _digest(content)
-        if len(found) % 50 == 0:
-            progress(f"checked {len(found)} files")
-    if told is None:
+        sums[name] = _digest(content)
+        if len(sums) % 50 == 0:
+            progress(f"checked {len(sums)} files")
+    if written is None:
         raise BackupError(f"{path.name} is cut short.", "Copy it again, or take an older one.")
-    wrong = sorted(name for name in {*told, *found} if told.get(name) != found.get(name))
-    if wrong or DUMP not in found:
+    wrong = sorted(name for name in {*written, *sums} if written.get(name) != sums.get(name))
+    if wrong or DUMP not in sums:
         raise BackupError(
             f"{path.name} is damaged: {(wrong or [DUMP])[0]} is not what was written.",
             "Copy it again, or take an older one.",

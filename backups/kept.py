@@ -38,21 +38,21 @@ def name_for(sort: str, now: datetime) -> str:
 
 def kept_in(folder: Path) -> list[Kept]:
     """The backups there, newest first."""
-    found = []
+    backups = []
     for path in folder.glob(f"*{ENDING}"):
-        told = path.stat()
+        stat = path.stat()
         try:
             about: About | None = about_of(path)
         except BackupError:
             about = None
-        made = datetime.fromisoformat(about.made_at) if about else datetime.fromtimestamp(told.st_mtime, UTC)
-        found.append(Kept(path, made, told.st_size, about))
-    return sorted(found, key=lambda one: one.made_at, reverse=True)
+        made = datetime.fromisoformat(about.made_at) if about else datetime.fromtimestamp(stat.st_mtime, UTC)
+        backups.append(Kept(path, made, stat.st_size, about))
+    return sorted(backups, key=lambda backup: backup.made_at, reverse=True)
 
 
 def due(folder: Path, now: datetime) -> bool:
     """Whether the newest whole backup is a day old."""
-    whole = [one for one in kept_in(folder) if one.about and one.about.kind == "whole"]
+    whole = [backup for backup in kept_in(folder) if backup.about and backup.about.kind == "whole"]
     return not whole or now - whole[0].made_at >= EVERY
 
 
@@ -63,28 +63,28 @@ def thin(folder: Path) -> list[Path]:
     """
     gone = []
     for sort, keep in ((DAILY, _by_age), (BEFORE, _newest)):
-        own = [one for one in kept_in(folder) if one.path.name.startswith(sort)]
+        own = [backup for backup in kept_in(folder) if backup.path.name.startswith(sort)]
         stay = keep(own)
-        gone += [one for one in own if one.path not in stay]
-    for one in gone:
-        one.path.unlink(missing_ok=True)
-    return [one.path for one in gone]
+        gone += [backup for backup in own if backup.path not in stay]
+    for backup in gone:
+        backup.path.unlink(missing_ok=True)
+    return [backup.path for backup in gone]
 
 
 def _newest(own: list[Kept]) -> set[Path]:
-    return {one.path for one in own[:ALWAYS]}
+    return {backup.path for backup in own[:ALWAYS]}
 
 
 def _by_age(own: list[Kept]) -> set[Path]:
     stay: dict[Path, Kept] = {}
     for many, period in ((DAYS, "%Y-%m-%d"), (WEEKS, "%G-%V"), (MONTHS, "%Y-%m")):
         periods: dict[str, Kept] = {}
-        for one in own:
-            periods.setdefault(one.made_at.strftime(period), one)
-        for one in list(periods.values())[:many]:
-            stay[one.path] = one
-    ordered = sorted(stay.values(), key=lambda one: one.made_at, reverse=True)
+        for backup in own:
+            periods.setdefault(backup.made_at.strftime(period), backup)
+        for backup in list(periods.values())[:many]:
+            stay[backup.path] = backup
+    ordered = sorted(stay.values(), key=lambda backup: backup.made_at, reverse=True)
     most = shutil.disk_usage(own[0].path.parent).total * SHARE if own else 0
-    while len(ordered) > ALWAYS and sum(one.size for one in ordered) > most:
+    while len(ordered) > ALWAYS and sum(backup.size for backup in ordered) > most:
         ordered.pop()
-    return {one.path for one in ordered}
+    return {backup.path for backup in ordered}

@@ -50,7 +50,7 @@ def demo_id(*words: object) -> UUID:
 
 
 def _load_stock(member: Member, place: int, stock: Stock) -> None:
-    given = KeptIn(
+    gear = KeptIn(
         teeth=stock.teeth,
         module_mm=stock.size,
         pressure_angle_deg=stock.angle,
@@ -65,7 +65,7 @@ def _load_stock(member: Member, place: int, stock: Stock) -> None:
         source=stock.source,
         part_number=stock.number,
     )
-    drawer.keep(member, demo_id("drawer", place), given.model_dump())
+    drawer.keep(member, demo_id("drawer", place), gear.model_dump())
 
 
 def _load_stay(member: Member, stay: Stay) -> None:
@@ -129,7 +129,7 @@ def _load_step(member: Member, visit: Visit, place: int, off: StripLine) -> UUID
     if off.tips:
         readings = [ReadingIn(value=off.tips)]
         readings += [ReadingIn(kind="span", k=k, value=value) for k, value in off.spans]
-        given = ReadIn(
+        request = ReadIn(
             teeth=off.teeth,
             readings=readings,
             mark=off.mark,
@@ -137,7 +137,7 @@ def _load_step(member: Member, visit: Visit, place: int, off: StripLine) -> UUID
             bore_mm=off.bore or None,
             width_mm=off.width or None,
         )
-        services.pin_gear(member, visit.id, piece_id, demo_id(piece_id, "pin"), off.rim, given, 0)
+        services.pin_gear(member, visit.id, piece_id, demo_id(piece_id, "pin"), off.rim, request, 0)
     return piece_id
 
 

@@ -84,12 +84,12 @@ class Desk:
         self.line = http.client.HTTPConnection(HOST, self.port)
         self.cookies: dict[str, str] = {}
         self.ask("GET", "/api/session")
-        given = {
+        settings = {
             "username": DEMO_MEMBER,
             "password": DEMO_PASSWORD,
             "csrfmiddlewaretoken": self.cookies["csrftoken"],
         }
-        self._send("POST", "/sign-in", urlencode(given), "application/x-www-form-urlencoded")
+        self._send("POST", "/sign-in", urlencode(settings), "application/x-www-form-urlencoded")
 
     def ask(self, method: str, path: str, body: Any = None) -> Any:
         """One request; anything but success ends the bench."""
@@ -137,8 +137,8 @@ def _row(what: str, seconds: float, note: str, ok: bool) -> None:
 
 def _core_sums() -> None:
     say("The core alone, budget 30 ms of work:")
-    for name, given in SUM_INPUTS.items():
-        made = SUMS[name].takes.model_validate(given)
+    for name, request in SUM_INPUTS.items():
+        made = SUMS[name].takes.model_validate(request)
         spent = _timed(lambda n=name, g=made: SUMS[n].compute(g))  # type: ignore[misc]
         _row(name, spent, "", spent < 0.030)
 
@@ -190,8 +190,8 @@ def _routes(desk: Desk) -> float:
     _row("empty route", empty, "1.0 ×", True)
     limit = 2 * empty + 0.030
     asks: dict[str, Callable[[], object]] = {
-        f"sums/{name}": lambda n=name, g=given: desk.ask("POST", f"/api/sums/{n}", g)  # type: ignore[misc]
-        for name, given in SUM_INPUTS.items()
+        f"sums/{name}": lambda n=name, g=request: desk.ask("POST", f"/api/sums/{n}", g)  # type: ignore[misc]
+        for name, request in SUM_INPUTS.items()
     }
     asks["the bench"] = lambda: desk.ask("GET", "/api/visits")
     longest = _longest_visit(desk)

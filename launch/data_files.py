@@ -18,22 +18,22 @@ FOLDER = ROOT / "core" / "gearing" / "data"
 
 def troubles(folder: Path = FOLDER) -> list[str]:
     """What is wrong in the data files, a line each: file, line, key and what it should be."""
-    found: list[str] = []
+    troubles: list[str] = []
     read: dict[str, Any] = {}
     for name, shape in SHAPES.items():
         path = folder / f"{name}.toml"
         if not path.exists():
-            found.append(f"{path.name} is missing")
+            troubles.append(f"{path.name} is missing")
             continue
         text = path.read_text(encoding="utf-8")
         try:
             read[name] = tomllib.loads(text)
             TypeAdapter(shape).validate_python(read[name])
         except tomllib.TOMLDecodeError as error:
-            found.append(f"{path.name}: {error}")
+            troubles.append(f"{path.name}: {error}")
         except ValidationError as wrong:
-            found += [_said(path.name, text, one) for one in wrong.errors()]
-    return found or list(_strangers(read))
+            troubles += [_said(path.name, text, error) for error in wrong.errors()]
+    return troubles or list(_strangers(read))
 
 
 def check_data_files() -> None:
@@ -90,8 +90,8 @@ def _line_of(text: str, keys: list[Any]) -> int:
             elif len(at) > 1 and at[0] in counts:
                 at = (at[0], counts[at[0]], *at[1:])
             places[at] = number
-        elif found := re.match(r"\s*([\w\"' .-]+?)\s*=", line):
-            places[(*at, found[1].strip("\"' "))] = number
+        elif match := re.match(r"\s*([\w\"' .-]+?)\s*=", line):
+            places[(*at, match[1].strip("\"' "))] = number
     for depth in range(len(keys), 0, -1):
         if tuple(keys[:depth]) in places:
             return places[tuple(keys[:depth])]

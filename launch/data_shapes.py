@@ -26,8 +26,8 @@ Numbers: TypeAlias = dict[str, Above]
 
 def table(title: str, /, **fields: Any) -> Any:
     """A table's shape: a type for what must be there, a (type, default) for what may."""
-    told = {key: one if isinstance(one, tuple) else (one, ...) for key, one in fields.items()}
-    return create_model(title, __base__=Table, **told)  # type: ignore[call-overload]
+    definitions = {key: field if isinstance(field, tuple) else (field, ...) for key, field in fields.items()}
+    return create_model(title, __base__=Table, **definitions)  # type: ignore[call-overload]
 
 
 def may(kind: Any) -> tuple[Any, None]:

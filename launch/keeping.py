@@ -93,8 +93,8 @@ def _restore(path: Path, about: About) -> None:
     sync_folder(laid)
     finish_restore(VAR)
     if about.settings:
-        told = ", ".join(f"{name}={value}" for name, value in about.settings.items())
-        say(f"It ran with {told}: set these again where you start it.")
+        settings = ", ".join(f"{name}={value}" for name, value in about.settings.items())
+        say(f"It ran with {settings}: set these again where you start it.")
     if replaced.exists():
         say(f"What was here before is kept in {replaced}.")
     say("Restored. ./dentado start brings it up to date and serves it; everybody signs in again.")
@@ -105,10 +105,10 @@ def finish_restore(folder: Path) -> None:
     laid = folder / "restoring"
     if not (laid / READY).exists():
         return
-    told = json.loads((laid / READY).read_text())
-    replaced = Path(told["replaced"])
+    mark = json.loads((laid / READY).read_text())
+    replaced = Path(mark["replaced"])
     moves = [("database", "database")] if (laid / "database").exists() else []
-    if told["photos"]:
+    if mark["photos"]:
         moves.append((PHOTOS.rstrip("/"), "media"))
     for new, old in moves:
         if not (laid / new).exists():

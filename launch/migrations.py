@@ -22,9 +22,9 @@ def expected() -> set[str]:
     """Every migration there is, as ``app.name``."""
     folders = {path.parent.name: path for path in (ROOT / "server").glob("*/migrations")}
     for label, package in OTHERS.items():
-        found = find_spec(package)
-        assert found and found.submodule_search_locations
-        folders[label] = Path(next(iter(found.submodule_search_locations))) / "migrations"
+        spec = find_spec(package)
+        assert spec and spec.submodule_search_locations
+        folders[label] = Path(next(iter(spec.submodule_search_locations))) / "migrations"
     return {f"{label}.{path.stem}" for label, folder in folders.items() for path in folder.glob("[0-9]*.py")}
 
 

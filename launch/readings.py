@@ -197,7 +197,7 @@ def _habit(teeth: int, reading: Reading) -> str:
 
 def _traits(gear: Gear, label: str) -> frozenset[str]:
     module = float(gear.module)
-    told = {
+    traits = {
         "worn": gear.thinning > 0.05 * module or gear.tip_trim > 0.08 * module,
         "shifted pinions": gear.teeth < 17 and abs(float(gear.profile_shift)) > 0.05,
         "fine, below 0.5 module": module < 0.5,
@@ -205,7 +205,7 @@ def _traits(gear: Gear, label: str) -> frozenset[str]:
         "0.4 module or 64 DP": label in ("0.4 module", "64 DP"),
         "0.35 module or 72 DP": label in ("0.35 module", "72 DP"),
     }
-    return frozenset(name for name, holds in told.items() if holds)
+    return frozenset(name for name, holds in traits.items() if holds)
 
 
 def _advised(seed: int) -> tuple[int, int]:
@@ -217,11 +217,11 @@ def _advised(seed: int) -> tuple[int, int]:
     for advised in (True, False):
         readings = [read(gear, Probe("tips"), dice)]
         while len(readings) < MOST_READINGS:
-            found = identify(teeth, readings)
-            odds = found.by_label()
+            identification = identify(teeth, readings)
+            odds = identification.by_label()
             if odds and next(iter(odds.values())) >= SETTLED:
                 break
-            advice = next_measurement(found) if advised else None
+            advice = next_measurement(identification) if advised else None
             if advised and advice is None:
                 readings += [readings[0]] * (MOST_READINGS - len(readings))
                 break

@@ -24,7 +24,7 @@ def service_user(folder: Path) -> str:
     if os.geteuid() != 0:
         return ""
     try:
-        told = pwd.getpwnam(NAME)
+        account = pwd.getpwnam(NAME)
     except KeyError:
         made = subprocess.run(
             ["useradd", "--system", "--user-group", "--home-dir", "/nonexistent", "--no-create-home", NAME],
@@ -35,15 +35,15 @@ def service_user(folder: Path) -> str:
         if made.returncode:
             say(f"The service user could not be made ({made.stderr.strip()}); running as root.")
             return ""
-        told = pwd.getpwnam(NAME)
+        account = pwd.getpwnam(NAME)
     folder.mkdir(parents=True, exist_ok=True)
     if trouble := _out_of_reach(folder):
         say(f"The service user “{NAME}” cannot reach {trouble}; running as root.")
         say("Move Dentado to a folder that others may read, such as /opt/dentado.")
         return ""
-    os.chown(folder, told.pw_uid, told.pw_gid)
+    os.chown(folder, account.pw_uid, account.pw_gid)
     for name in OURS:
-        _give(folder / name, told.pw_uid, told.pw_gid)
+        _give(folder / name, account.pw_uid, account.pw_gid)
     return NAME
 
 
@@ -70,7 +70,7 @@ def _give(path: Path, user: int, group: int) -> None:
         return
     for at, folders, files in os.walk(path):
         for name in (*folders, *files):
-            one = Path(at) / name
-            if one.lstat().st_uid != user:
-                os.chown(one, user, group, follow_symlinks=False)
+            file = Path(at) / name
+            if file.lstat().st_uid != user:
+                os.chown(file, user, group, follow_symlinks=False)
     os.chown(path, user, group)

@@ -79,13 +79,13 @@ def _take_back(database: Database, folder: Path) -> None:
 
 def _before(mark: Path) -> Path | None:
     try:
-        told = json.loads(mark.read_text())["before"]
+        before = json.loads(mark.read_text())["before"]
     except (ValueError, KeyError, TypeError):
         stop_with(
             f"{mark} is not readable, so it is not known what the last upgrade left.",
             "Restore the newest backup: ./dentado restore FILE.",
         )
-    return Path(told) if told else None
+    return Path(before) if before else None
 
 
 def put_back(database: Database, backup: Path, folder: Path) -> None:

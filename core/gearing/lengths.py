@@ -55,17 +55,17 @@ def read_length(text: str, *, field: str = "length", inch: bool = False) -> Leng
     >>> read_length("2,5").mm
     2.5
     """
-    found = _LENGTH.match(text[:40])
-    if not found:
+    match = _LENGTH.match(text[:40])
+    if not match:
         raise GearingError(
             f"“{text[:40].strip()}” is not a length.",
             code="not_a_length",
             field=field,
             hint="Type it as 8.55, 2,5, 3/16 or 0.080in.",
         )
-    unit = _unit(found, inch)
-    if found["top"]:
-        bottom = int(found["bottom"])
+    unit = _unit(match, inch)
+    if match["top"]:
+        bottom = int(match["bottom"])
         if not bottom:
             raise GearingError(
                 "A fraction over zero has no size.",
@@ -73,8 +73,8 @@ def read_length(text: str, *, field: str = "length", inch: bool = False) -> Leng
                 field=field,
                 hint="Type it as 3/16.",
             )
-        value = int(found["top"]) / bottom + int(found["whole"] or 0)
-    elif found["whole"]:
+        value = int(match["top"]) / bottom + int(match["whole"] or 0)
+    elif match["whole"]:
         raise GearingError(
             f"“{text.strip()}” holds two numbers.",
             code="two_numbers",
@@ -82,7 +82,7 @@ def read_length(text: str, *, field: str = "length", inch: bool = False) -> Leng
             hint="One reading at a time.",
         )
     else:
-        value = float(found["number"].replace(",", "."))
+        value = float(match["number"].replace(",", "."))
     mm = value * _TO_MM[unit]
     if not SHORTEST <= mm <= LONGEST:
         raise GearingError(
@@ -94,10 +94,10 @@ def read_length(text: str, *, field: str = "length", inch: bool = False) -> Leng
     return Length(mm, text.strip())
 
 
-def _unit(found: re.Match[str], inch: bool) -> str:
-    named = (found["unit"] or "").lower()
+def _unit(match: re.Match[str], inch: bool) -> str:
+    named = (match["unit"] or "").lower()
     if named in ("mm", "cm", "thou"):
         return named
-    if named or found["top"]:
+    if named or match["top"]:
         return "in"
     return "in" if inch else "mm"

@@ -122,9 +122,13 @@ class Apart:
         finally:
             self._free.put(helper)
         if "problem" in answer:
-            told = Problem(**answer["problem"])
+            problem = Problem(**answer["problem"])
             raise GearingError(
-                told.problem, code=told.code, field=told.field, hint=told.hint, where=tuple(told.where)
+                problem.problem,
+                code=problem.code,
+                field=problem.field,
+                hint=problem.hint,
+                where=tuple(problem.where),
             )
         return str(answer["answer"])
 

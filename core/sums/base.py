@@ -120,7 +120,7 @@ def problem_from(first: dict[str, Any]) -> Problem:
     """A :class:`Problem` from one of Pydantic's error rows."""
     path = [str(part) for part in first["loc"]]
     field = ".".join(path)
-    named = [part for part in path if part not in ("body", "given")]
+    named = [part for part in path if part not in ("body", "request", "given")]
     name = (named[-1] if named else "the input").replace("_", " ")
     context = first.get("ctx") or {}
     cause = context.get("error")

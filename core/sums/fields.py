@@ -33,9 +33,9 @@ def field_of(takes: type[BaseModel], path: str) -> str:
     parts = [part for part in path.split(".") if part]
     if not parts:
         return ""
-    found = _walk([takes], parts)
-    if found is not None:
-        return ".".join(found)
+    named = _walk([takes], parts)
+    if named is not None:
+        return ".".join(named)
     # The core's word for a part of something: the later of several, which was tried on the first.
     deep = _sought([takes], parts[-1], DEEPEST)
     return ".".join(deep) if deep else path

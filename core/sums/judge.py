@@ -50,9 +50,9 @@ TOGETHER = {
 }
 
 
-def look_alike(found: Identification) -> LookAlikeOut | None:
+def look_alike(identification: Identification) -> LookAlikeOut | None:
     """The two leading sizes, or None where one stands alone."""
-    leading = leaders_together(found)
+    leading = leaders_together(identification)
     if leading is None:
         return None
     first, second, mismatch = leading
@@ -67,12 +67,12 @@ def look_alike(found: Identification) -> LookAlikeOut | None:
     )
 
 
-def judge_wear(found: Identification, where: str) -> WearOut | None:
+def judge_wear(identification: Identification, where: str) -> WearOut | None:
     """Wear of the leading candidate, worn where it was seen to be."""
-    judged = wear_of(found)
+    judged = wear_of(identification)
     if judged is None:
         return None
-    best = found.candidates[0]
+    best = identification.candidates[0]
     shift = float(as_made(best).profile_shift)
     return WearOut(
         lost_mm=judged.lost,

@@ -55,16 +55,16 @@ class ProbeIn(Model):
 
     def probe(self, bore: float | None) -> Probe:
         """The core's probe, without what does not concern it."""
-        told: dict[str, Any] = {}
+        arguments: dict[str, Any] = {}
         if self.method.hows:
-            told["how"] = self.how
+            arguments["how"] = self.how
         if self.method.number:
-            told["k"] = self.k or 0
+            arguments["k"] = self.k or 0
         if self.method.pins:
-            told["size"] = self.size_mm or 0.0
+            arguments["size"] = self.size_mm or 0.0
         if self.method.bore:
-            told["size"] = bore or 0.0
-        return Probe(self.kind, **told)
+            arguments["size"] = bore or 0.0
+        return Probe(self.kind, **arguments)
 
 
 class MethodOut(Model):
@@ -84,12 +84,12 @@ def methods_out() -> list[MethodOut]:
     return [
         MethodOut(
             key=key,
-            label=one.label,
-            number=one.number.label if one.number else "",
-            pins=one.pins,
-            bore=one.bore,
-            hows=list(one.hows),
-            internal=one.internal,
+            label=method.label,
+            number=method.number.label if method.number else "",
+            pins=method.pins,
+            bore=method.bore,
+            hows=list(method.hows),
+            internal=method.internal,
         )
-        for key, one in METHODS.items()
+        for key, method in METHODS.items()
     ]

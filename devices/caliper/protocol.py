@@ -101,18 +101,18 @@ def read_value(said: str) -> float:
     CaliperError
         If it is no reading.
     """
-    found = re.fullmatch(r"(\d{1,4}(?:\.\d{1,5})?)\s*(mm|in)", said)
-    if not found or float(found.group(1)) <= 0:
+    match = re.fullmatch(r"(\d{1,4}(?:\.\d{1,5})?)\s*(mm|in)", said)
+    if not match or float(match.group(1)) <= 0:
         raise CaliperError("the caliper sent no reading")
-    return float(found.group(1)) * (25.4 if found.group(2) == "in" else 1.0)
+    return float(match.group(1)) * (25.4 if match.group(2) == "in" else 1.0)
 
 
 def read_json(said: str) -> dict[str, Any]:
     """An answer that is an object."""
     try:
-        told = json.loads(said)
+        frame = json.loads(said)
     except ValueError:
-        told = None
-    if not isinstance(told, dict):
+        frame = None
+    if not isinstance(frame, dict):
         raise CaliperError("the caliper sent something else")
-    return told
+    return frame

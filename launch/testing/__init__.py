@@ -43,7 +43,7 @@ def test(words: list[str]) -> int:
         outcomes = run(asked, min(LANES, (os.cpu_count() or 1) + 1))
     _say_parts(outcomes)
     passed, failed, skipped = (
-        sum(getattr(one, count) for one in outcomes) for count in ("passed", "failed", "skipped")
+        sum(getattr(outcome, count) for outcome in outcomes) for count in ("passed", "failed", "skipped")
     )
     say(f"\nin {time.monotonic() - began:.0f} s")
     say(f"{passed} passed, {failed} failed, {skipped} skipped")
@@ -86,12 +86,12 @@ def _apart(module: str, each: bool) -> list[str]:
     except Exception:
         return [module]
     while todo:
-        one = todo.popleft()
-        if isinstance(one, unittest.TestSuite):
-            todo.extend(one)
-        elif isinstance(one, unittest.TestCase):
-            tests.append(one)
-    names = [one.id() if each else one.id().rpartition(".")[0] for one in tests]
+        part = todo.popleft()
+        if isinstance(part, unittest.TestSuite):
+            todo.extend(part)
+        elif isinstance(part, unittest.TestCase):
+            tests.append(part)
+    names = [part.id() if each else part.id().rpartition(".")[0] for part in tests]
     # One that cannot be loaded is run as a module, which says why.
     return list(dict.fromkeys(names)) if all(name.startswith(module) for name in names) else [module]
 
@@ -171,7 +171,9 @@ class Lanes:
     def _keep_times(self) -> None:
         TIMES.parent.mkdir(parents=True, exist_ok=True)
         kept = json.loads(TIMES.read_text()) if TIMES.exists() else {}
-        TIMES.write_text(json.dumps({**kept, **{one.label: round(one.seconds, 1) for one in self.done}}))
+        TIMES.write_text(
+            json.dumps({**kept, **{outcome.label: round(outcome.seconds, 1) for outcome in self.done}})
+        )
 
 
 class _Lane:
@@ -225,22 +227,26 @@ def _check(label: str) -> Outcome:
     return Outcome(label, int(not trouble), int(bool(trouble)), 0, time.monotonic() - began, [], trouble)
 
 
-def _say_one(one: Outcome) -> None:
-    say(f"{'FAIL' if one.failed else 'ok  '} {one.label} ({one.passed + one.failed}, {one.seconds:.1f} s)")
-    if one.said:
-        say(one.said)
+def _say_one(outcome: Outcome) -> None:
+    word, tried = ("FAIL" if outcome.failed else "ok  "), outcome.passed + outcome.failed
+    say(f"{word} {outcome.label} ({tried}, {outcome.seconds:.1f} s)")
+    if outcome.said:
+        say(outcome.said)
 
 
 def _say_parts(outcomes: list[Outcome]) -> None:
     """Seconds per part, summed over the lanes, and the slowest tests."""
     parts: dict[str, list[Outcome]] = {}
-    for one in outcomes:
-        part = "checks" if one.label.startswith(CHECK) else one.label.split(".")[1]
-        parts.setdefault(part, []).append(one)
+    for outcome in outcomes:
+        part = "checks" if outcome.label.startswith(CHECK) else outcome.label.split(".")[1]
+        parts.setdefault(part, []).append(outcome)
     say("")
-    for part, those in parts.items():
-        seconds, passed = sum(one.seconds for one in those), sum(one.passed for one in those)
+    for part, members in parts.items():
+        seconds, passed = (
+            sum(outcome.seconds for outcome in members),
+            sum(outcome.passed for outcome in members),
+        )
         say(f"{part:<8} {seconds:6.0f} s  {passed:4} passed")
-    slowest = sorted((took for one in outcomes for took in one.slowest), reverse=True)[:12]
+    slowest = sorted((took for outcome in outcomes for took in outcome.slowest), reverse=True)[:12]
     for seconds, name in slowest:
         say(f"  {seconds:5.1f} s  {name.removeprefix('tests.')}")

@@ -70,8 +70,8 @@ class SignIn(LoginView):
         note_failure(self.request)
         return super().form_invalid(form)
 
-    def get_context_data(self, **given: Any) -> dict[str, Any]:
-        return {**super().get_context_data(**given), **choices(), **page_look()}
+    def get_context_data(self, **context: Any) -> dict[str, Any]:
+        return {**super().get_context_data(**context), **choices(), **page_look()}
 
 
 def choices() -> dict[str, Any]:
@@ -97,9 +97,11 @@ def set_up(request: HttpRequest) -> HttpResponse:
         return HttpResponseRedirect(settings.LOGIN_URL)
     form = OwnerForm(request.POST or None, here=from_here(request))
     if request.method == "POST" and form.is_valid():
-        told = form.cleaned_data
+        answers = form.cleaned_data
         try:
-            owner = services.set_up_own(told["bench"], told["username"], told["called"], told["password"])
+            owner = services.set_up_own(
+                answers["bench"], answers["username"], answers["called"], answers["password"]
+            )
         except RefusedError:
             # Somebody was quicker by a moment.
             return HttpResponseRedirect(settings.LOGIN_URL)
@@ -111,23 +113,23 @@ def set_up(request: HttpRequest) -> HttpResponse:
 @require_http_methods(["GET", "POST"])
 def by_code(request: HttpRequest) -> HttpResponse:
     """In by a one-time code: as a new member, or with a new password."""
-    told = (request.POST.get("code") or request.GET.get("code") or "").strip()
-    code = services.open_code(told) if told else None
+    typed = (request.POST.get("code") or request.GET.get("code") or "").strip()
+    code = services.open_code(typed) if typed else None
     form = CodeForm(request.POST if "password" in request.POST else None, code=code)
     problem = (
-        "This code is used up, over, or not whole. Ask an owner for a new one." if told and not code else ""
+        "This code is used up, over, or not whole. Ask an owner for a new one." if typed and not code else ""
     )
     if code and form.is_bound and form.is_valid():
         name, called = form.cleaned_data.get("username", ""), form.cleaned_data.get("called", "")
         try:
-            member = services.use_code(told, name, called, form.cleaned_data["password"])
+            member = services.use_code(typed, name, called, form.cleaned_data["password"])
         except RefusedError as error:
             return render(
                 request, "accounts/code.html", {"problem": error.problem, **page_look()}, status=409
             )
         return _in(request, member)
     status = 422 if problem or form.errors else 200
-    context = {"form": form, "code": code, "told": told, "problem": problem, **page_look()}
+    context = {"form": form, "code": code, "typed": typed, "problem": problem, **page_look()}
     return render(request, "accounts/code.html", context, status=status)
 
 

@@ -45,7 +45,7 @@ urlpatterns = [
     path("sign-in", SignIn.as_view()),
     path("set-up", set_up),
     path("code", by_code),
-    path("join/<str:told>", joined),
-    path("join/<str:told>/photos/<uuid:photo_id>", joined_photo),
+    path("join/<str:token>", joined),
+    path("join/<str:token>/photos/<uuid:photo_id>", joined_photo),
     re_path(r"^(?!api/|assets/).*$", page, name="page"),
 ]

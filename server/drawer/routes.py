@@ -152,8 +152,8 @@ class ArrivalOut(Model):
 def search(request: MemberRequest, body: SearchIn) -> KeptPage:
     """Gears in stock and in donors, those that fit first."""
     asked = any(value for value in body.wanted.model_dump().values())
-    found, pages = services.search(request.user, body.wanted, body.words).page(body.page)
-    rows = [_out(kept, body.wanted if asked else None) for kept in found]
+    gears, pages = services.search(request.user, body.wanted, body.words).page(body.page)
+    rows = [_out(kept, body.wanted if asked else None) for kept in gears]
     best = {"fits": 0, "unknown": 1, "change": 2, "not": 3}
     return KeptPage(
         found=sorted(rows, key=lambda row: best[row.fit.verdict] if row.fit else 0),
@@ -166,14 +166,14 @@ def search(request: MemberRequest, body: SearchIn) -> KeptPage:
 @router.get("/arrivals", response=list[ArrivalOut])
 def arrivals(request: MemberRequest, visit: UUID | None = None, page: Page = 1) -> list[ArrivalOut]:
     """Parts that came, newest first."""
-    return [_came(one) for one in services.arrivals(request.user, visit, page)]
+    return [_came(arrival) for arrival in services.arrivals(request.user, visit, page)]
 
 
 @router.post("/counts", response={200: list[StockedCount], **PROBLEMS})
 def counts(request: MemberRequest, body: SizeIn) -> list[StockedCount]:
     """Tooth counts of one size that lie in the drawer, for choosing among them."""
-    found = services.counts_of(request.user, body.module_mm)
-    return [StockedCount(teeth=teeth, count=count) for teeth, count in found]
+    counts = services.counts_of(request.user, body.module_mm)
+    return [StockedCount(teeth=teeth, count=count) for teeth, count in counts]
 
 
 @router.put("/{kept_id}", response={200: KeptOut, **PROBLEMS})

@@ -38,7 +38,7 @@ TEXTS = ("boss", "material", "place", "source", "part_number")
 
 @write
 def keep(
-    member: Member, kept_id: UUID, given: dict[str, Any], based_on: dict[str, Any] | None = None
+    member: Member, kept_id: UUID, values: dict[str, Any], based_on: dict[str, Any] | None = None
 ) -> StockItem:
     """Put a gear in the drawer, or correct what is recorded of it.
 
@@ -52,7 +52,7 @@ def keep(
     RefusedError
         If others corrected the same meanwhile.
     """
-    mine = _as_stored(given)
+    mine = _as_stored(values)
     kept, made = StockItem.objects.select_for_update().get_or_create(
         id=kept_id, defaults={"workshop_id": member.workshop_id, "recorded_by": member, **mine}
     )
@@ -61,11 +61,11 @@ def keep(
     if made:
         return kept
     now = {field: getattr(kept, field) for field in FIELDS}
-    told = None if based_on is None else _as_stored({**given, **based_on})
-    if told is not None:
-        mine["count"] = max(0, now["count"] + mine["count"] - told["count"])
-        told["count"] = now["count"]
-    merged, quarrel = merge(told, mine, now)
+    base = None if based_on is None else _as_stored({**values, **based_on})
+    if base is not None:
+        mine["count"] = max(0, now["count"] + mine["count"] - base["count"])
+        base["count"] = now["count"]
+    merged, quarrel = merge(base, mine, now)
     if quarrel:
         raise overtaken(
             _says_of(mine, quarrel), _says_of(now, quarrel), kept.recorded_by.called, field=quarrel[0]
@@ -78,13 +78,13 @@ def keep(
     return kept
 
 
-def _as_stored(given: dict[str, Any]) -> dict[str, Any]:
+def _as_stored(values: dict[str, Any]) -> dict[str, Any]:
     """Values as their columns keep them, so that what comes back compares as the same."""
-    told = {field: given.get(field) for field in FIELDS}
+    stored = {field: values.get(field) for field in FIELDS}
     for field, places in DECIMALS.items():
-        if told[field] is not None:
-            told[field] = Decimal(str(told[field])).quantize(Decimal(1).scaleb(-places))
-    return told
+        if stored[field] is not None:
+            stored[field] = Decimal(str(stored[field])).quantize(Decimal(1).scaleb(-places))
+    return stored
 
 
 def _says_of(state: dict[str, Any], fields: list[str]) -> str:
@@ -110,38 +110,38 @@ def move(member: Member, kept_id: UUID, movement_id: UUID, by: int) -> StockItem
     RefusedError
         If more would be taken than are there.
     """
-    found = StockItem.objects.select_for_update().filter(id=kept_id, workshop_id=member.workshop_id).first()
-    if found is None:
+    item = StockItem.objects.select_for_update().filter(id=kept_id, workshop_id=member.workshop_id).first()
+    if item is None:
         raise Http404
     known = Movement.objects.filter(id=movement_id).first()
     if known:
-        if known.kept_id != found.id:
+        if known.kept_id != item.id:
             raise _taken("movement")
-        return found
-    left = found.count + by
+        return item
+    left = item.count + by
     if not 0 <= left <= MOST_OF_ONE:
         raise RefusedError(
             409,
             "none_left",
-            f"There are {found.count} of these; they cannot become {left}.",
+            f"There are {item.count} of these; they cannot become {left}.",
             "Count them, then correct what is recorded.",
             field="by",
         )
-    Movement.objects.create(id=movement_id, kept=found, by=by, left=left, recorded_by=member)
-    found.count = left
-    found.save(update_fields=["count", "changed_at"])
-    return found
+    Movement.objects.create(id=movement_id, kept=item, by=by, left=left, recorded_by=member)
+    item.count = left
+    item.save(update_fields=["count", "changed_at"])
+    return item
 
 
 @write
 def set_gone(member: Member, kept_id: UUID, gone: bool) -> StockItem:
     """Say that a gear is used up, or that it is there after all."""
-    found = StockItem.objects.select_for_update().filter(id=kept_id, workshop_id=member.workshop_id).first()
-    if found is None:
+    item = StockItem.objects.select_for_update().filter(id=kept_id, workshop_id=member.workshop_id).first()
+    if item is None:
         raise Http404
-    found.gone = gone
-    found.save(update_fields=["gone", "changed_at"])
-    return found
+    item.gone = gone
+    item.save(update_fields=["gone", "changed_at"])
+    return item
 
 
 @write
@@ -175,7 +175,7 @@ def check_arrival(
             field="reason",
             hint="Refuse it, or say why it is taken in all the same.",
         )
-    told = {
+    values = {
         "workshop_id": member.workshop_id,
         "wanted": wanted.model_dump(mode="json"),
         "measured": measured.model_dump(mode="json"),
@@ -186,7 +186,7 @@ def check_arrival(
         "piece": piece,
         "recorded_by": member,
     }
-    arrival, _ = Arrival.objects.get_or_create(id=arrival_id, defaults=told)
+    arrival, _ = Arrival.objects.get_or_create(id=arrival_id, defaults=values)
     if arrival.workshop_id != member.workshop_id:
         raise _taken("arrival")
     return arrival
@@ -194,8 +194,8 @@ def check_arrival(
 
 def arrivals(member: Member, visit: UUID | None, page: int = 1) -> QuerySet[Arrival]:
     """Parts that came, newest first: for one visit all, else by pages."""
-    found = Arrival.objects.filter(workshop_id=member.workshop_id)
-    return found.filter(visit=visit) if visit else found[(page - 1) * MOST_FOUND : page * MOST_FOUND]
+    arrivals = Arrival.objects.filter(workshop_id=member.workshop_id)
+    return arrivals.filter(visit=visit) if visit else arrivals[(page - 1) * MOST_FOUND : page * MOST_FOUND]
 
 
 def _taken(what: str) -> GearingError:
@@ -209,18 +209,18 @@ def _taken(what: str) -> GearingError:
 
 def search(member: Member, wanted: PartIn, words: str) -> Paged[StockItem]:
     """Gears by any mixture of fields, nearest first: the tooth must be near, words must all be met."""
-    found = StockItem.objects.filter(workshop_id=member.workshop_id, gone=False)
+    items = StockItem.objects.filter(workshop_id=member.workshop_id, gone=False)
     if wanted.teeth:
-        found = found.filter(teeth=wanted.teeth)
+        items = items.filter(teeth=wanted.teeth)
     if wanted.module_mm:
         module = Decimal(str(wanted.module_mm))
-        found = found.filter(module_mm__range=(module * (1 - LOOK_ALIKE), module * (1 + LOOK_ALIKE)))
+        items = items.filter(module_mm__range=(module * (1 - LOOK_ALIKE), module * (1 + LOOK_ALIKE)))
     if wanted.pressure_angle_deg:
-        found = found.filter(pressure_angle_deg=Decimal(str(wanted.pressure_angle_deg)))
+        items = items.filter(pressure_angle_deg=Decimal(str(wanted.pressure_angle_deg)))
     for word in words.split()[:6]:
-        found = found.filter(_says(word))
+        items = items.filter(_says(word))
     nearest = [_near("bore_mm", wanted.bore_mm)] if wanted.bore_mm else []
-    return Paged(found.order_by(*nearest, "teeth", "module_mm", "id"), found, MOST_FOUND)
+    return Paged(items.order_by(*nearest, "teeth", "module_mm", "id"), items, MOST_FOUND)
 
 
 def _says(word: str) -> Q:

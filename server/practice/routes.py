@@ -92,20 +92,20 @@ class NameIn(Model):
 def gone_by(request: MemberRequest) -> PracticeOut:
     """How it went so far."""
     named = list(Round.objects.filter(member=request.user, score__isnull=False)[:SHOWN])
-    lines = [_line(one, ResultOut.model_validate(one.result)) for one in named]
-    average = sum(one.score for one in lines) / len(lines) if lines else None
+    lines = [_line(round_, ResultOut.model_validate(round_.result)) for round_ in named]
+    average = sum(line.score for line in lines) / len(lines) if lines else None
     sizes = sorted({(size.module, size.label) for size in standard_sizes()})
     return PracticeOut(rounds=lines, average=average, sizes=[label for _, label in sizes])
 
 
-def _line(one: Round, result: ResultOut) -> RoundLine:
+def _line(round_: Round, result: ResultOut) -> RoundLine:
     return RoundLine(
-        id=one.id,
+        id=round_.id,
         size=f"{result.teeth} × {result.size}",
-        named=f"{one.named_teeth} × {one.named_size}",
+        named=f"{round_.named_teeth} × {round_.named_size}",
         used=len(result.yours),
         best=len(result.best),
-        score=one.score,
+        score=round_.score,
     )
 
 
@@ -118,8 +118,8 @@ def start(request: MemberRequest, round_id: UUID) -> RoundOut:
 @router.put("/{round_id}/readings/{reading_id}", response={200: RoundOut, **PROBLEMS})
 def read(request: MemberRequest, round_id: UUID, reading_id: UUID, body: ProbeIn) -> RoundOut:
     """Close the jaws once."""
-    found = services.own_round(request.user, round_id)
-    value = caliper.take(caliper.hold_of(body.probe(None)), found.gear)
+    round_ = services.own_round(request.user, round_id)
+    value = caliper.take(caliper.hold_of(body.probe(None)), round_.gear)
     reading = {**body.model_dump(mode="json"), "value_mm": value}
     return _out(services.keep_reading(request.user, round_id, reading_id, reading))
 
@@ -127,28 +127,28 @@ def read(request: MemberRequest, round_id: UUID, reading_id: UUID, body: ProbeIn
 @router.put("/{round_id}/name", response={200: RoundOut, **PROBLEMS})
 def name(request: MemberRequest, round_id: UUID, body: NameIn) -> RoundOut:
     """Say what it is, and hear what it was."""
-    found = services.own_round(request.user, round_id)
-    if found.score is None:
-        if not found.readings:
+    round_ = services.own_round(request.user, round_id)
+    if round_.score is None:
+        if not round_.readings:
             raise GearingError(
                 "Read it at least once.",
                 code="no_reading",
                 field="readings",
                 hint="Close the caliper over the tips.",
             )
-        points, result = _judge(found, body)
-        found = services.name(
-            request.user, round_id, body.teeth, body.size, len(found.readings), points, result
+        points, result = _judge(round_, body)
+        round_ = services.name(
+            request.user, round_id, body.teeth, body.size, len(round_.readings), points, result
         )
-    return _out(found)
+    return _out(round_)
 
 
-def _judge(found: Round, body: NameIn) -> tuple[int, dict[str, Any]]:
+def _judge(round_: Round, body: NameIn) -> tuple[int, dict[str, Any]]:
     """The score, and what both plays looked like."""
-    true = caliper.truth(found.gear)
+    true = caliper.truth(round_.gear)
     teeth, size = true["teeth"], label_of(true["module"])
-    mine = play(teeth, [(_probe(one), one["value_mm"]) for one in found.readings])
-    best = best_play(teeth, lambda probe: caliper.take(caliper.hold_of(probe), found.gear))
+    mine = play(teeth, [(_probe(reading), reading["value_mm"]) for reading in round_.readings])
+    best = best_play(teeth, lambda probe: caliper.take(caliper.hold_of(probe), round_.gear))
     right = body.teeth == teeth and body.size == size
     points = score(right, len(mine), len(best), mine[-1].odds if mine[-1].leader == size else 0.0)
     about = f"pressure angle {true['angle']:g}°"
@@ -162,8 +162,8 @@ def _judge(found: Round, body: NameIn) -> tuple[int, dict[str, Any]]:
         teeth=teeth,
         size=size,
         about=about,
-        yours=[_move(one) for one in mine],
-        best=[_move(one) for one in best],
+        yours=[_move(played) for played in mine],
+        best=[_move(played) for played in best],
     )
     return points, result.model_dump(mode="json")
 
@@ -193,11 +193,13 @@ def _move(move: Move) -> MoveOut:
     return MoveOut(what=move.probe.name, value_mm=move.value, leader=move.leader, odds=move.odds)
 
 
-def _out(found: Round) -> RoundOut:
+def _out(round_: Round) -> RoundOut:
     return RoundOut(
-        id=found.id,
-        picture=caliper.shown(found.gear),
-        readings=[ReadingOut(what=_probe(one).name, value_mm=one["value_mm"]) for one in found.readings],
-        score=found.score,
-        result=ResultOut(**found.result) if found.result else None,
+        id=round_.id,
+        picture=caliper.shown(round_.gear),
+        readings=[
+            ReadingOut(what=_probe(reading).name, value_mm=reading["value_mm"]) for reading in round_.readings
+        ],
+        score=round_.score,
+        result=ResultOut(**round_.result) if round_.result else None,
     )

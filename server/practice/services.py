@@ -28,21 +28,21 @@ def own_round(member: Member, round_id: UUID, *, lock: bool = False) -> Round:
         If there is none such.
     """
     rounds = Round.objects.select_for_update() if lock else Round.objects.all()
-    found: Round | None = rounds.filter(id=round_id, member=member).first()
-    if found is None:
+    round_: Round | None = rounds.filter(id=round_id, member=member).first()
+    if round_ is None:
         raise Http404
-    return found
+    return round_
 
 
 @write
 def start(member: Member, round_id: UUID) -> Round:
     """Hand out a gear nobody has seen."""
-    found, _ = Round.objects.get_or_create(
+    round_, _ = Round.objects.get_or_create(
         id=round_id, defaults={"member": member, "gear": secrets.token_hex(12)}
     )
-    if found.member_id != member.pk:
+    if round_.member_id != member.pk:
         raise Http404
-    return found
+    return round_
 
 
 @write
@@ -54,23 +54,23 @@ def keep_reading(member: Member, round_id: UUID, reading_id: UUID, reading: dict
     GearingError
         If the gear was named already, or read far too often.
     """
-    found = own_round(member, round_id, lock=True)
-    if any(one["id"] == str(reading_id) for one in found.readings):
-        return found
-    if found.score is not None:
+    round_ = own_round(member, round_id, lock=True)
+    if any(reading["id"] == str(reading_id) for reading in round_.readings):
+        return round_
+    if round_.score is not None:
         raise GearingError(
             "This gear is named already.", code="already_named", field="round", hint="Take another gear."
         )
-    if len(found.readings) >= MOST_READINGS:
+    if len(round_.readings) >= MOST_READINGS:
         raise GearingError(
             "That is enough readings.",
             code="too_many_readings",
             field="readings",
             hint="Name the gear as it stands.",
         )
-    found.readings.append({"id": str(reading_id), **reading})
-    found.save(update_fields=["readings"])
-    return found
+    round_.readings.append({"id": str(reading_id), **reading})
+    round_.save(update_fields=["readings"])
+    return round_
 
 
 @write
@@ -84,16 +84,16 @@ def name(
     GearingError
         If a reading came in between, so that the score no longer holds.
     """
-    found = own_round(member, round_id, lock=True)
-    if found.score is None:
-        if len(found.readings) != many:
+    round_ = own_round(member, round_id, lock=True)
+    if round_.score is None:
+        if len(round_.readings) != many:
             raise GearingError(
                 "A reading came in between.",
                 code="reading_in_between",
                 field="readings",
                 hint="Name it again.",
             )
-        found.named_teeth, found.named_size = teeth, size
-        found.score, found.result, found.named_at = score, result, timezone.now()
-        found.save(update_fields=["named_teeth", "named_size", "score", "result", "named_at"])
-    return found
+        round_.named_teeth, round_.named_size = teeth, size
+        round_.score, round_.result, round_.named_at = score, result, timezone.now()
+        round_.save(update_fields=["named_teeth", "named_size", "score", "result", "named_at"])
+    return round_

@@ -19,7 +19,7 @@ class Consumable(models.Model):
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     workshop = models.ForeignKey(Workshop, on_delete=models.PROTECT, related_name="+")
     key = models.CharField(max_length=40)
-    told = StoredField(shape=ITEM)
+    item = StoredField(shape=ITEM, db_column="told")
     gone = models.BooleanField(default=False)
     recorded_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="+")
     changed_at = models.DateTimeField(auto_now=True)

@@ -116,12 +116,12 @@ def shelf(request: MemberRequest) -> ShelfOut:
         bottles=[_out(item) for item in services.at_hand(workshop)],
         questions=[
             QuestionOut(
-                key=one.key,
-                asks=one.asks,
-                schools=[SchoolOut(key=s.key, name=s.name, why=s.why) for s in one.schools],
-                chosen=one.chosen(house).key,
+                key=question.key,
+                asks=question.asks,
+                schools=[SchoolOut(key=s.key, name=s.name, why=s.why) for s in question.schools],
+                chosen=question.chosen(house).key,
             )
-            for one in questions()
+            for question in questions()
         ],
         kinds=list(KINDS),
         roles={kind: list(roles) for kind, roles in ROLES.items()},

@@ -21,7 +21,7 @@ def at_hand(workshop_id: int) -> tuple[Item, ...]:
     """The workshop's own things first, then the generic ones it has not replaced or put away."""
     own = list(Consumable.objects.filter(workshop_id=workshop_id).order_by("key"))
     replaced = {bottle.key for bottle in own}
-    mine = [item_of({"key": bottle.key, **bottle.told}) for bottle in own if not bottle.gone]
+    mine = [item_of({"key": bottle.key, **bottle.item}) for bottle in own if not bottle.gone]
     return (*mine, *(item for item in shipped() if item.key not in replaced))
 
 
@@ -32,7 +32,7 @@ def house_of(workshop_id: int) -> dict[str, str]:
 
 @write
 def keep(
-    member: Member, bottle_id: UUID, key: str, told: dict[str, Any], based_on: dict[str, Any] | None = None
+    member: Member, bottle_id: UUID, key: str, values: dict[str, Any], based_on: dict[str, Any] | None = None
 ) -> Consumable:
     """Put something on the shelf, or correct it.
 
@@ -43,33 +43,36 @@ def keep(
     RefusedError
         If others corrected the same since the state that this was `based_on`.
     """
-    found = Consumable.objects.select_for_update().filter(id=bottle_id).first()
-    if found is None:
-        found, _ = Consumable.objects.select_for_update().get_or_create(
+    bottle = Consumable.objects.select_for_update().filter(id=bottle_id).first()
+    if bottle is None:
+        bottle, _ = Consumable.objects.select_for_update().get_or_create(
             workshop_id=member.workshop_id,
             key=key,
-            defaults={"id": bottle_id, "told": told, "recorded_by": member},
+            defaults={"id": bottle_id, "item": values, "recorded_by": member},
         )
-    if found.workshop_id != member.workshop_id:
+    if bottle.workshop_id != member.workshop_id:
         raise GearingError(
             "This is already recorded in another place.",
             code="taken_id",
             field="id",
             hint="Reload the page; nothing was changed.",
         )
-    now = _fields(item_of({"key": key, **found.told}))
-    merged, quarrel = merge(based_on, told, {name: now.get(name) for name in told})
+    now = _fields(item_of({"key": key, **bottle.item}))
+    merged, quarrel = merge(based_on, values, {name: now.get(name) for name in values})
     if quarrel:
         raise overtaken(
-            _says_of(told, quarrel), _says_of(found.told, quarrel), found.recorded_by.called, field=quarrel[0]
+            _says_of(values, quarrel),
+            _says_of(bottle.item, quarrel),
+            bottle.recorded_by.called,
+            field=quarrel[0],
         )
-    found.told, found.gone, found.recorded_by = merged, False, member
-    found.save()
-    return found
+    bottle.item, bottle.gone, bottle.recorded_by = merged, False, member
+    bottle.save()
+    return bottle
 
 
-def _says_of(told: dict[str, Any], names: list[str]) -> str:
-    return ", ".join(f"{name.replace('_', ' ')} {_plain(told.get(name))}" for name in names)
+def _says_of(values: dict[str, Any], names: list[str]) -> str:
+    return ", ".join(f"{name.replace('_', ' ')} {_plain(values.get(name))}" for name in names)
 
 
 def _plain(value: Any) -> str:
@@ -80,14 +83,14 @@ def _plain(value: Any) -> str:
 def put_away(member: Member, key: str, gone: bool) -> None:
     """Take something off the shelf, generic or own, or bring it back."""
     generic = next((item for item in shipped() if item.key == key), None)
-    found = Consumable.objects.select_for_update().filter(workshop_id=member.workshop_id, key=key).first()
-    if found is None:
+    bottle = Consumable.objects.select_for_update().filter(workshop_id=member.workshop_id, key=key).first()
+    if bottle is None:
         if generic is None:
             raise Http404
-        told = {name: value for name, value in _fields(generic).items() if name != "key"}
-        found = Consumable(workshop_id=member.workshop_id, key=key, told=told)
-    found.gone, found.recorded_by = gone, member
-    found.save()
+        values = {name: value for name, value in _fields(generic).items() if name != "key"}
+        bottle = Consumable(workshop_id=member.workshop_id, key=key, item=values)
+    bottle.gone, bottle.recorded_by = gone, member
+    bottle.save()
 
 
 def _fields(item: Item) -> dict[str, Any]:
@@ -105,8 +108,8 @@ def follow(member: Member, question: str, school: str, based_on: str | None = No
     RefusedError
         If others chose another one since the one that this was `based_on`.
     """
-    asked = next((one for one in questions() if one.key == question), None)
-    names = {one.key: one.name for one in asked.schools} if asked else {}
+    asked = next((candidate for candidate in questions() if candidate.key == question), None)
+    names = {candidate.key: candidate.name for candidate in asked.schools} if asked else {}
     if asked is None or school not in names:
         raise GearingError(
             "There is no such school.",
@@ -121,8 +124,8 @@ def follow(member: Member, question: str, school: str, based_on: str | None = No
         .first()
     )
     now = asked.chosen({question: rule.school} if rule else {}).key
-    told = None if based_on is None else {"school": based_on}
-    _, quarrel = merge(told, {"school": school}, {"school": now})
+    base = None if based_on is None else {"school": based_on}
+    _, quarrel = merge(base, {"school": school}, {"school": now})
     if quarrel:
         who = rule.recorded_by.called if rule else ""
         raise overtaken(names[school], names[now], who, field="school")

@@ -24,10 +24,10 @@ COOKIE = "dentado_joined"
 
 
 @require_http_methods(["GET", "POST"])
-def joined(request: HttpRequest, told: str) -> HttpResponse:
+def joined(request: HttpRequest, token: str) -> HttpResponse:
     """The page. Without script it takes photos by its form, all at once; with it, one by one."""
     try:
-        join = join_of(told)
+        join = join_of(token)
     except Http404:
         return render(request, "visits/join.html", {"over": True, **page_look()}, status=410)
     sent, problem = 0, ""
@@ -47,7 +47,7 @@ def joined(request: HttpRequest, told: str) -> HttpResponse:
         "last": last,
         "sent": sent,
         "problem": problem,
-        "told": told,
+        "token": token,
         **page_look(),
     }
     answer = render(request, "visits/join.html", context, status=422 if problem else 200)
@@ -56,10 +56,10 @@ def joined(request: HttpRequest, told: str) -> HttpResponse:
 
 
 @require_POST
-def joined_photo(request: HttpRequest, told: str, photo_id: UUID) -> HttpResponse:
+def joined_photo(request: HttpRequest, token: str, photo_id: UUID) -> HttpResponse:
     """One photo under the id that the device made for it; sent again it is the same photo."""
     try:
-        join = join_of(told)
+        join = join_of(token)
         upload = request.FILES.get("photo")
         if upload is None:
             raise GearingError(
@@ -103,5 +103,5 @@ def _known(request: HttpRequest, answer: HttpResponse, join: Join) -> None:
 
 
 def _last(join: Join) -> Step | None:
-    found: Step | None = join.visit.steps.filter(number__isnull=False).order_by("-number").first()
-    return found
+    step: Step | None = join.visit.steps.filter(number__isnull=False).order_by("-number").first()
+    return step

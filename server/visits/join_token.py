@@ -18,10 +18,10 @@ def token_of(join: Join) -> str:
     return signing.dumps({"join": str(join.id)}, salt=SALT, compress=True)
 
 
-def join_of(told: str) -> Join:
+def join_of(token: str) -> Join:
     """The join a link opens; Http404 if it is none, is over or was taken back."""
     try:
-        said = signing.loads(told, salt=SALT)
+        said = signing.loads(token, salt=SALT)
         return services.open_join(UUID(said["join"]))
     except (signing.BadSignature, KeyError, TypeError, ValueError):
         raise Http404 from None

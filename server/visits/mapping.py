@@ -23,10 +23,10 @@ class RecordQuerySet(models.QuerySet[Any]):
 
     def get_or_404(self, *, id: UUID) -> Any:
         """The one with this id, or an answer the front end understands."""
-        found = self.filter(id=id).first()
-        if found is None:
+        row = self.filter(id=id).first()
+        if row is None:
             raise Http404
-        return found
+        return row
 
     def with_record(self) -> RecordQuerySet:
         """Steps with all that is shown of them, in a fixed number of queries."""
@@ -51,8 +51,8 @@ def entry_of(piece: Any) -> Entry:
 
 def gear_of(pin: Any) -> Gear | None:
     """The gear a pinned reading was concluded to be; None for a part that is drawn otherwise."""
-    chosen, teeth = pin.chosen, pin.given["teeth"]
-    form = pin.given.get("form", "")
+    chosen, teeth = pin.chosen, pin.request["teeth"]
+    form = pin.request.get("form", "")
     if form in ("wheel", "bevel"):
         return Gear(teeth, chosen["pitch_mm"])
     if form:
@@ -70,8 +70,8 @@ def gear_of(pin: Any) -> Gear | None:
 
 def read_as(pin: Any) -> str:
     """What a pinned reading says, in a few words."""
-    teeth, label = pin.given["teeth"], pin.chosen["label"]
-    match pin.given.get("form", ""):
+    teeth, label = pin.request["teeth"], pin.chosen["label"]
+    match pin.request.get("form", ""):
         case "rack":
             return f"{label} rack"
         case "worm":
@@ -99,7 +99,7 @@ def live_ticks(piece: Any) -> list[Any]:
 
 def live_work(piece: Any) -> list[Any]:
     """What was worked out for it and stands."""
-    return [one for one in piece.worked.all() if not one.taken_back]
+    return [calculation for calculation in piece.worked.all() if not calculation.taken_back]
 
 
 def renewed(piece: Any, entry: Entry) -> bool:
@@ -119,5 +119,5 @@ def removed(step: Any) -> Removed:
         gear=" and ".join(gears),
         answered=sum(tick.count for tick in live_ticks(piece)),
         instead=parse(piece.instead) if piece.instead else None,
-        worked=tuple((one.says, one.mind) for one in live_work(piece)),
+        worked=tuple((calculation.says, calculation.mind) for calculation in live_work(piece)),
     )

@@ -112,7 +112,7 @@ class GearReading(Recorded):
 
     piece = models.ForeignKey(Piece, on_delete=models.PROTECT, related_name="pins")
     rim = models.PositiveSmallIntegerField(default=0)
-    given = StoredField(shape=READING)
+    request = StoredField(shape=READING, db_column="given")
     chosen = StoredField(shape=CONCLUSION)
     superseded = models.BooleanField(default=False)
     taken_back = models.BooleanField(default=False)
@@ -127,7 +127,7 @@ class KeptCalculation(Recorded):
     """A sum done for a piece and kept with it: shims, springs, a press fit. The rebuild says it there."""
 
     piece = models.ForeignKey(Piece, on_delete=models.PROTECT, related_name="worked")
-    given = StoredField(shape=CALCULATION)
+    request = StoredField(shape=CALCULATION, db_column="given")
     says = models.CharField(max_length=300)
     mind = models.CharField(max_length=200, blank=True)
     taken_back = models.BooleanField(default=False)

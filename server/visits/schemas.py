@@ -115,7 +115,7 @@ class PinOut(Model):
     hand_known: bool = Field(description="False for a helical gear whose hand was not recorded")
     part: PartIn = Field(description="As the drawer and the intake are asked for it")
     size: str = Field(description="Its size as it is asked for over a counter")
-    given: dict[str, Any]
+    request: dict[str, Any]
 
 
 class WorkOut(Model):
@@ -124,7 +124,7 @@ class WorkOut(Model):
     id: UUID
     says: str
     mind: str
-    given: dict[str, Any]
+    request: dict[str, Any]
 
 
 class TickOut(Model):
@@ -325,21 +325,23 @@ def piece_out(piece: Piece, entry: Entry | None = None) -> PieceOut:
         findings=piece.findings,
         instead=piece.instead,
         pins=[_pin_out(pin) for pin in pins],
-        worked=[WorkOut(id=w.id, says=w.says, mind=w.mind, given=w.given["work"]) for w in live_work(piece)],
+        worked=[
+            WorkOut(id=w.id, says=w.says, mind=w.mind, request=w.request["work"]) for w in live_work(piece)
+        ],
         ticks=[TickOut(id=t.id, outcome=t.outcome, count=t.count) for t in live_ticks(piece)],
     )
 
 
 def _pin_out(pin: Any) -> PinOut:
-    form = pin.given.get("form") or ("ring" if pin.chosen.get("internal") else GEAR)
+    form = pin.request.get("form") or ("ring" if pin.chosen.get("internal") else GEAR)
     kept = {name: pin.chosen[name] for name in PinnedGear.model_fields if name in pin.chosen}
-    helix, hand = kept.get("helix_angle_deg", 0.0), pin.given.get("hand", "")
+    helix, hand = kept.get("helix_angle_deg", 0.0), pin.request.get("hand", "")
     if helix:
         kept["helix_angle_deg"] = -helix if hand == "left" else helix
     return PinOut(
         id=pin.id,
         rim=pin.rim,
-        teeth=pin.given["teeth"],
+        teeth=pin.request["teeth"],
         form=form,
         label=pin.chosen["label"],
         says=read_as(pin),
@@ -348,13 +350,13 @@ def _pin_out(pin: Any) -> PinOut:
         hand_known=not helix or bool(hand),
         part=_part(pin, form),
         size=size_asked(pin.chosen["label"], pin.chosen.get("module_mm")),
-        given=pin.given,
+        request=pin.request,
     )
 
 
 def _part(pin: Any, form: str) -> PartIn:
     """A reading kept may be of before today's limits: what is on record is not refused on its way out."""
-    asked, chosen = pin.given, pin.chosen
+    asked, chosen = pin.request, pin.chosen
     gear = form == GEAR
     return PartIn.model_construct(
         teeth=asked["teeth"],
@@ -377,8 +379,8 @@ def plan_out(visit: Visit, bench: PlanContext) -> PlanOut:
     counted = {f"piece:{piece.step}" for piece in pieces if piece.answered >= piece.entry.count}
     done = frozenset(counted | {key for key, mark in bench.marks.items() if mark.done})
     return PlanOut(
-        steps=[_build_step(by_number[one.step], one, done) for one in made.steps],
-        struck=[_build_step(by_number[one.step], one, done) for one in made.struck],
+        steps=[_build_step(by_number[step.step], step, done) for step in made.steps],
+        struck=[_build_step(by_number[step.step], step, done) for step in made.struck],
         left=minutes_left(list(made.steps), done),
     )
 

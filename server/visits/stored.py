@@ -14,7 +14,7 @@ def keys_for(sentences: Mapping[str, str]) -> Upgrade:
     """Sentences become keys; words that were never on a list stay words."""
 
     def upgrade(kept: Any) -> Any:
-        return [sentences.get(one, one) for one in kept] if isinstance(kept, list) else kept
+        return [sentences.get(sentence, sentence) for sentence in kept] if isinstance(kept, list) else kept
 
     return upgrade
 
@@ -22,7 +22,7 @@ def keys_for(sentences: Mapping[str, str]) -> Upgrade:
 def checks_of_a_change(kept: Any) -> Any:
     """A line of history that names checks names them by their keys."""
     if isinstance(kept, dict) and isinstance(kept.get("checks_done"), list):
-        return {**kept, "checks_done": [CHECKS.get(one, one) for one in kept["checks_done"]]}
+        return {**kept, "checks_done": [CHECKS.get(check, check) for check in kept["checks_done"]]}
     return kept
 
 

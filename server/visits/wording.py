@@ -44,17 +44,17 @@ def _text(value: Any, kind: str) -> str:
 
 
 def _checks(value: Any, kind: str) -> str:
-    return ", ".join(check_words(str(one)) for one in value) if isinstance(value, list) else ""
+    return ", ".join(check_words(str(check)) for check in value) if isinstance(value, list) else ""
 
 
 def _verdict(value: Any, kind: str) -> str:
     return VERDICTS[value].label if value in VERDICTS else str(value)
 
 
-def _count(one: str, many: str) -> Any:
+def _count(singular: str, plural: str) -> Any:
     def says(value: Any, kind: str) -> str:
         number = len(value) if isinstance(value, list) else value
-        return f"{number} {one if number == 1 else many}" if number is not None else ""
+        return f"{number} {singular if number == 1 else plural}" if number is not None else ""
 
     return says
 

@@ -35,8 +35,8 @@ class SignedIn(SessionAuth):
         member = request.user
         if not member.is_authenticated:
             return None
-        told = request.headers.get(WRITES_AS)
-        if told and told != str(member.pk):
+        member_id = request.headers.get(WRITES_AS)
+        if member_id and member_id != str(member.pk):
             raise RefusedError(
                 409,
                 "another_member",

@@ -22,15 +22,15 @@ def kept() -> list[Kept]:
     return kept_in(FOLDER)
 
 
-def overdue(found: list[Kept]) -> bool:
+def overdue(backups: list[Kept]) -> bool:
     """Whether the newest whole backup is too old to be relied on."""
-    whole = [one for one in found if one.about and one.about.kind == "whole"]
+    whole = [backup for backup in backups if backup.about and backup.about.kind == "whole"]
     return not whole or datetime.now(UTC) - whole[0].made_at > OLD
 
 
 def begin() -> None:
     """Make one more, beside everything else; the list shows it when it is whole."""
-    _running[:] = [one for one in _running if one.poll() is None]
+    _running[:] = [process for process in _running if process.poll() is None]
     if _running:
         return
     env: dict[str, Any] = {**os.environ}
@@ -46,4 +46,4 @@ def begin() -> None:
 
 def being_made() -> bool:
     """Whether this process is making one."""
-    return any(one.poll() is None for one in _running)
+    return any(process.poll() is None for process in _running)

@@ -26,11 +26,13 @@ class ClientAddress:
         self.get_response = get_response
 
     def __call__(self, request: HttpRequest) -> HttpResponse:
-        told = [
+        addresses = [
             part.strip() for part in request.META.get("HTTP_X_FORWARDED_FOR", "").split(",") if part.strip()
         ]
-        if settings.PROXIES and len(told) >= settings.PROXIES:
-            request.META["REMOTE_ADDR"] = _address(told[-settings.PROXIES]) or request.META["REMOTE_ADDR"]
+        if settings.PROXIES and len(addresses) >= settings.PROXIES:
+            request.META["REMOTE_ADDR"] = (
+                _address(addresses[-settings.PROXIES]) or request.META["REMOTE_ADDR"]
+            )
         return self.get_response(request)
 
 
@@ -56,5 +58,5 @@ def from_here(request: HttpRequest) -> bool:
 def device_name(request: HttpRequest) -> str:
     """What a person would call the device: ``Android, Firefox``."""
     agent = request.headers.get("User-Agent", "")
-    found = [next((name for mark, name in table if mark in agent), "") for table in (SYSTEMS, BROWSERS)]
-    return ", ".join(word for word in found if word) or "a device"
+    words = [next((name for mark, name in table if mark in agent), "") for table in (SYSTEMS, BROWSERS)]
+    return ", ".join(word for word in words if word) or "a device"

@@ -208,10 +208,10 @@ def _set_password(member: Member, password: str, stays: str = "") -> None:
 def end_session(by: Member, session_id: UUID) -> None:
     """End a sign-in: one's own, or as owner anybody's of the workshop."""
     own = Q(member=by) | (Q(member__workshop=by.workshop) if by.role == OWNER else Q(pk=None))
-    found = SeenSession.objects.filter(own, id=session_id)
-    if not found.exists():
+    session = SeenSession.objects.filter(own, id=session_id)
+    if not session.exists():
         raise Http404
-    end_sessions(found)
+    end_sessions(session)
 
 
 def owned(by: Member) -> None:
@@ -233,10 +233,10 @@ def keeps_the_machine(member: Member) -> bool:
 
 
 def _member(by: Member, member_id: int) -> Member:
-    found = by.workshop.members.select_for_update().filter(pk=member_id).first()
-    if found is None:
+    member = by.workshop.members.select_for_update().filter(pk=member_id).first()
+    if member is None:
         raise Http404
-    return found
+    return member
 
 
 def _digest(text: str) -> str:

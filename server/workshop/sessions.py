@@ -57,14 +57,14 @@ def open_sessions(members: Any) -> list[SeenSession]:
     )
     alive = set(
         Session.objects.filter(
-            session_key__in=[one.session_key for one in seen], expire_date__gt=timezone.now()
+            session_key__in=[session.session_key for session in seen], expire_date__gt=timezone.now()
         ).values_list("session_key", flat=True)
     )
-    return [one for one in seen if one.session_key in alive]
+    return [session for session in seen if session.session_key in alive]
 
 
-def end_sessions(found: Any, but: str = "") -> None:
+def end_sessions(sessions: Any, but: str = "") -> None:
     """End sign-ins; `but` is the key of one that stays."""
-    keys = [key for key in found.values_list("session_key", flat=True) if key != but]
+    keys = [key for key in sessions.values_list("session_key", flat=True) if key != but]
     Session.objects.filter(session_key__in=keys).delete()
     SeenSession.objects.filter(session_key__in=keys).delete()

@@ -45,14 +45,14 @@ class Views(BrowserCase):
 
     def violations(self, page: Page) -> list[tuple[str, str, str]]:
         page.evaluate(AXE)
-        found: list[dict[str, Any]] = page.evaluate(
+        result: list[dict[str, Any]] = page.evaluate(
             "rules => axe.run(document, { resultTypes: ['violations'], ...(rules.length ? { runOnly: rules } : {}) })"
             ".then(r => r.violations)",
             self.rules,
         )
         return [
             (one["id"], one["nodes"][0]["html"][:120], one["nodes"][0].get("failureSummary", "")[:200])
-            for one in found
+            for one in result
         ]
 
     def stages(self) -> None:

@@ -73,8 +73,8 @@ class Unsent(BrowserCase):
         self.context.clear_cookies()
         sign_in(page, self.address, DEMO_MEMBER, DEMO_PASSWORD)
         expect(page.get_by_text("all sent")).to_be_visible()
-        told = json.loads(page.request.get(f"{self.address}/api/visits/{visit}/history").text())
-        who = {line["after"]: line["who"] for line in told if line["verb"] == "laid down"}
+        answer = json.loads(page.request.get(f"{self.address}/api/visits/{visit}/history").text())
+        who = {line["after"]: line["who"] for line in answer if line["verb"] == "laid down"}
         self.assertEqual([who[f"left by robin {n}"] for n in range(3)], ["Robin"] * 3)
         self.assertEqual(who["left by kit"], "Kit")
 

@@ -13,9 +13,9 @@ from sums import SUMS
 from sums.choices import choices
 
 
-def answer(name: str, **given: Any) -> Any:
+def answer(name: str, **request: Any) -> Any:
     one = SUMS[name]
-    return one.compute(one.takes.model_validate(given))
+    return one.compute(one.takes.model_validate(request))
 
 
 def value(rows: list[Any], label: str) -> float:
@@ -29,12 +29,12 @@ class Trains(unittest.TestCase):
         for held, driven, out, turns in (
             ("r", "s", "c", 1 / 5), ("c", "s", "r", -1 / 4), ("s", "r", "c", 4 / 5), ("s", "c", "r", 5 / 4),
         ):  # fmt: skip
-            told = answer("train", couplings=[self.SET], driven={driven: 1}, held=[held], output=out)
-            speeds = {shaft.name: shaft.turns_decimal for shaft in told.shafts}
+            said_back = answer("train", couplings=[self.SET], driven={driven: 1}, held=[held], output=out)
+            speeds = {shaft.name: shaft.turns_decimal for shaft in said_back.shafts}
             with self.subTest(held=held, driven=driven):
                 self.assertAlmostEqual(speeds[out], turns)
-                self.assertAlmostEqual(told.ratio_decimal, 1 / turns)
-                self.assertEqual([shaft.name for shaft in told.shafts if shaft.held], [held])
+                self.assertAlmostEqual(said_back.ratio_decimal, 1 / turns)
+                self.assertEqual([shaft.name for shaft in said_back.shafts if shaft.held], [held])
 
     def test_two_inputs_a_differential_and_a_slipping_joint(self) -> None:
         two = answer("train", couplings=[self.SET], driven={"s": 100, "r": -20}, output="c")
@@ -55,7 +55,7 @@ class Trains(unittest.TestCase):
         self.assertIn("hub", free.exception.where)
 
     def test_worm_and_chain_as_couplings_with_torque(self) -> None:
-        told = answer(
+        said_back = answer(
             "train",
             couplings=[
                 {"kind": "chain", "first": "a", "second": "b", "teeth_1": 11, "teeth_2": 22},
@@ -63,21 +63,21 @@ class Trains(unittest.TestCase):
             ],
             torque_nmm=10,
         )
-        self.assertTrue(told.holds_back)
-        at = {shaft.name: shaft.torque_nmm for shaft in told.shafts}
+        self.assertTrue(said_back.holds_back)
+        at = {shaft.name: shaft.torque_nmm for shaft in said_back.shafts}
         self.assertAlmostEqual(at["b"], 10 * 2 * 0.95)
-        self.assertAlmostEqual(at["c"], at["b"] * 40 * told.stages[1].efficiency)
-        self.assertEqual(told.stages[0].what, "11 : 22 chain")
+        self.assertAlmostEqual(at["c"], at["b"] * 40 * said_back.stages[1].efficiency)
+        self.assertEqual(said_back.stages[0].what, "11 : 22 chain")
 
     def test_pitch_line_speed_and_meetings_by_hand(self) -> None:
-        told = answer("train", line="20:50", rpm=3000, stages=[{"number": 1, "module_mm": "0.5"}])
-        self.assertAlmostEqual(told.stages[0].pitch_line_m_s, pi * 10e-3 * 50)
-        self.assertAlmostEqual(told.stages[0].meetings_hz, 20 * 50)
+        said_back = answer("train", line="20:50", rpm=3000, stages=[{"number": 1, "module_mm": "0.5"}])
+        self.assertAlmostEqual(said_back.stages[0].pitch_line_m_s, pi * 10e-3 * 50)
+        self.assertAlmostEqual(said_back.stages[0].meetings_hz, 20 * 50)
 
     def test_counts_that_cannot_stand_at_the_distance_are_named_and_marked(self) -> None:
         def stage(distance: float) -> Any:
-            given = [{"number": 1, "module_mm": 0.5, "distance_mm": distance}]
-            return answer("train", line="12:60", stages=given)
+            request = [{"number": 1, "module_mm": 0.5, "distance_mm": distance}]
+            return answer("train", line="12:60", stages=request)
 
         right = stage(18.05)
         self.assertEqual(right.stages[0].troubles, [])
@@ -88,12 +88,12 @@ class Trains(unittest.TestCase):
         self.assertAlmostEqual(right.slop.teeth_deg, degrees(exact.backlash_mm / 15))
         self.assertFalse(right.slop.shares[0].assumed)
         for distance, does in ((17.2, "jam"), (19.5, "do not reach")):
-            told = stage(distance)
-            self.assertIn(does, told.stages[0].troubles[0])
-            self.assertTrue(all(gear.trouble for gear in told.gears))
+            said_back = stage(distance)
+            self.assertIn(does, said_back.stages[0].troubles[0])
+            self.assertTrue(all(gear.trouble for gear in said_back.gears))
 
     def test_an_output_that_stands_and_shafts_that_are_not_there(self) -> None:
-        for given, field in (
+        for request, field in (
             ({"line": "12:60", "output": "moon"}, "output"),
             ({"line": "12:60", "driven": {"moon": 1}}, "train"),
             ({"line": "12:60", "held": ["1"]}, "train"),
@@ -103,9 +103,9 @@ class Trains(unittest.TestCase):
             ({"line": "12:? | ?:?", "known": {"ratio": 9}}, "line"),
             ({"line": "12:60", "couplings": [self.SET]}, "line"),
         ):
-            with self.subTest(given=str(given)):
+            with self.subTest(given=str(request)):
                 with self.assertRaises(Exception) as refused:
-                    answer("train", **given)
+                    answer("train", **request)
                 self.assertIn(field, str(getattr(refused.exception, "field", refused.exception)))
 
     def test_every_unit_answers_in_its_own_terms(self) -> None:
@@ -117,9 +117,9 @@ class Trains(unittest.TestCase):
             ({"kind": "tracking", "wheel_turns": 144, "steps": 200}, "one step on the sky"),
             ({"kind": "counter", "units": 10}, "turns a unit"),
         ):
-            told = answer("train", line="12:60 | 14:48", torque_nmm=5, use=use)
+            said_back = answer("train", line="12:60 | 14:48", torque_nmm=5, use=use)
             with self.subTest(kind=use["kind"]):
-                self.assertGreater(value(told.use, label), 0)
+                self.assertGreater(value(said_back.use, label), 0)
 
 
 class Meshes(unittest.TestCase):
@@ -129,16 +129,16 @@ class Meshes(unittest.TestCase):
     }
 
     def test_the_play_felt_at_a_radius_and_a_band_of_ones_own(self) -> None:
-        told = answer(
+        said_back = answer(
             "pair", **self.PAIR, centre_distance_mm=27.7, radius_mm=40, band_low=0.05, band_high=0.1
         )
-        self.assertAlmostEqual(told.movement_mm, 40 * told.backlash_turn_of_gear_2_deg * pi / 180)
-        self.assertEqual((told.verdict, told.band.says), ("right", "your own"))
-        self.assertAlmostEqual(told.band.low_mm, 0.04)
+        self.assertAlmostEqual(said_back.movement_mm, 40 * said_back.backlash_turn_of_gear_2_deg * pi / 180)
+        self.assertEqual((said_back.verdict, said_back.band.says), ("right", "your own"))
+        self.assertAlmostEqual(said_back.band.low_mm, 0.04)
 
     def test_the_curve_for_the_hand_is_the_pair_at_each_distance(self) -> None:
-        told = answer("pair", **self.PAIR, centre_distance_mm=27.7)
-        curve = told.curve
+        said_back = answer("pair", **self.PAIR, centre_distance_mm=27.7)
+        curve = said_back.curve
         for n in (10, 60, 110):
             if curve.verdict[n] == "jammed":
                 continue
@@ -152,8 +152,8 @@ class Meshes(unittest.TestCase):
             "first": {"teeth": 20, "module_mm": 1, "helix_angle_deg": 15},
             "second": {"teeth": 40, "module_mm": 1, "helix_angle_deg": -15},
         }
-        told = answer("pair", **helical, width_1_mm=10, width_2_mm=12)
-        self.assertAlmostEqual(told.overlap_ratio, 10 * 0.258819 / pi, places=5)
+        said_back = answer("pair", **helical, width_1_mm=10, width_2_mm=12)
+        self.assertAlmostEqual(said_back.overlap_ratio, 10 * 0.258819 / pi, places=5)
         with self.assertRaisesRegex(GearingError, "opposite hand"):
             answer("pair", first=helical["first"], second={**helical["second"], "helix_angle_deg": 15})
         inside = {
@@ -164,16 +164,18 @@ class Meshes(unittest.TestCase):
 
     def test_width_and_tight_spot_are_judged_where_they_are_worked_out(self) -> None:
         for offset, enough in ((0.0, True), (0.4, True), (1.5, False)):
-            told = answer("pair", **self.PAIR, width_1_mm=5, width_2_mm=5, offset_mm=offset).askew
-            self.assertEqual(told.width_enough, enough)
+            said_back = answer("pair", **self.PAIR, width_1_mm=5, width_2_mm=5, offset_mm=offset).askew
+            self.assertEqual(said_back.width_enough, enough)
         for runout, tight in ((0.01, False), (0.3, True)):
-            told = answer("pair", **self.PAIR, centre_distance_mm=27.75, runout_mm=runout).askew
-            self.assertEqual(told.turn_tight, tight, told.least_mm)
+            said_back = answer("pair", **self.PAIR, centre_distance_mm=27.75, runout_mm=runout).askew
+            self.assertEqual(said_back.turn_tight, tight, said_back.least_mm)
 
     def test_a_leaning_shaft_binds_when_the_gap_is_more_than_the_play(self) -> None:
-        told = answer("pair", **self.PAIR, centre_distance_mm=27.7, width_1_mm=6, width_2_mm=5, tilt_deg=1.0)
-        self.assertAlmostEqual(told.askew.tilt_gap_mm, 5 * tan(pi / 180))
-        self.assertIn("it binds there", told.askew.tilt_says)
+        said_back = answer(
+            "pair", **self.PAIR, centre_distance_mm=27.7, width_1_mm=6, width_2_mm=5, tilt_deg=1.0
+        )
+        self.assertAlmostEqual(said_back.askew.tilt_gap_mm, 5 * tan(pi / 180))
+        self.assertIn("it binds there", said_back.askew.tilt_says)
 
     def test_the_two_pitches_that_look_alike_and_a_worn_one_with_a_new_one(self) -> None:
         near = answer("mixed", first=self.PAIR["first"], second={"teeth": 54, "module_mm": "32 DP"})
@@ -218,17 +220,17 @@ class Regearing(unittest.TestCase):
     }  # fmt: skip
 
     def test_left_as_it_is_the_motor_pays_for_the_wheels(self) -> None:
-        told = answer("regear", **self.GIVEN)
-        self.assertAlmostEqual(told.unchanged_load, 1.2)
-        self.assertIn("20 % more torque", told.unchanged_says)
-        self.assertAlmostEqual(told.target_final_drive, 54 / 15 * 2.6 * 1.2)
-        self.assertEqual(told.axis, "mm", "without the motor its speed is not known")
+        said_back = answer("regear", **self.GIVEN)
+        self.assertAlmostEqual(said_back.unchanged_load, 1.2)
+        self.assertIn("20 % more torque", said_back.unchanged_says)
+        self.assertAlmostEqual(said_back.target_final_drive, 54 / 15 * 2.6 * 1.2)
+        self.assertEqual(said_back.axis, "mm", "without the motor its speed is not known")
 
     def test_a_reduction_put_in_is_counted_and_what_is_in_stock_goes_first(self) -> None:
-        told = answer("regear", **{**self.GIVEN, "new_reduction": 3.12})
-        self.assertAlmostEqual(told.unchanged_load, 1.0)
+        said_back = answer("regear", **{**self.GIVEN, "new_reduction": 3.12})
+        self.assertAlmostEqual(said_back.unchanged_load, 1.0)
         self.assertEqual(
-            (told.choices[0].pinion, told.choices[0].spur), (15, 54), "the present pair is at hand"
+            (said_back.choices[0].pinion, said_back.choices[0].spur), (15, 54), "the present pair is at hand"
         )
         stocked = answer("regear", **self.GIVEN, stock=[13, 56])
         self.assertEqual(
@@ -236,21 +238,23 @@ class Regearing(unittest.TestCase):
         )
 
     def test_nothing_fits_and_says_so(self) -> None:
-        told = answer("regear", **self.GIVEN, slot={"least_mm": 40, "most_mm": 41})
-        self.assertEqual(told.fitting, 0)
-        self.assertIn("None of these fits", told.says)
-        self.assertTrue(all(one.reason for one in told.choices))
+        said_back = answer("regear", **self.GIVEN, slot={"least_mm": 40, "most_mm": 41})
+        self.assertEqual(said_back.fitting, 0)
+        self.assertIn("None of these fits", said_back.says)
+        self.assertTrue(all(one.reason for one in said_back.choices))
         far = answer("regear", **self.GIVEN, distances_mm=[20, 21])
         self.assertIn("too close", far.choices[0].reason)
 
     def test_the_chart_takes_each_pair_to_its_hole(self) -> None:
-        told = answer(
+        said_back = answer(
             "holes", distances_mm=["27.6", "28.0", "27.8"], pinions="15", spurs="54, 55", module_mm=0.8
         )
-        self.assertEqual(told.distances_mm, [27.6, 27.8, 28.0])
+        self.assertEqual(said_back.distances_mm, [27.6, 27.8, 28.0])
         # 15 + 54 stands without play at 27.6: that hole jams, the next is right.
-        self.assertEqual((told.holes[0][0], told.verdicts[0][0]), (2, "right"))
-        self.assertEqual((told.holes[0][1], told.backlash_mm[0][1], told.verdicts[0][1]), (0, None, "none"))
+        self.assertEqual((said_back.holes[0][0], said_back.verdicts[0][0]), (2, "right"))
+        self.assertEqual(
+            (said_back.holes[0][1], said_back.backlash_mm[0][1], said_back.verdicts[0][1]), (0, None, "none")
+        )
 
 
 class Fitting(unittest.TestCase):
@@ -259,9 +263,9 @@ class Fitting(unittest.TestCase):
 
     def test_a_friction_stack_forwards_backwards_and_with_a_washer_more(self) -> None:
         base = {"job": "friction", "washers": "kfefk", "outside_mm": 20, "inside_mm": 10, "friction": 0.2}
-        told = self.job(**base, force_n=50)
-        self.assertAlmostEqual(value(told.rows, "slip torque"), 2 * 0.2 * 50 * 7.5)
-        self.assertAlmostEqual(value(told.rows, "one more rubbing face"), 0.2 * 50 * 7.5)
+        answer = self.job(**base, force_n=50)
+        self.assertAlmostEqual(value(answer.rows, "slip torque"), 2 * 0.2 * 50 * 7.5)
+        self.assertAlmostEqual(value(answer.rows, "one more rubbing face"), 0.2 * 50 * 7.5)
         wanted = self.job(**base, torque_nmm=150)
         self.assertAlmostEqual(value(wanted.rows, "force for it"), 50)
         for bad in ({**base}, {"job": "friction", "outside_mm": 20, "inside_mm": 10, "force_n": 5}):
@@ -284,22 +288,22 @@ class Fitting(unittest.TestCase):
         self.assertEqual(self.job(job="tighten", screws=2).says, "One after the other.")
 
     def test_a_stack_says_how_far_it_is_from_flat(self) -> None:
-        told = self.job(
+        answer = self.job(
             job="discs", outside_mm=8, inside_mm=4.2, thickness_mm=0.4, cone_mm=0.2, stack="(())", turns=0.4
         )
-        self.assertEqual(told.packets, [2, 2])
-        self.assertAlmostEqual(value(told.rows, "travel"), 0.2)
-        self.assertAlmostEqual(value(told.rows, "turns to flat"), 0.8)
-        self.assertAlmostEqual(told.curve[-1][0], 0.4, places=3)
-        self.assertEqual(sorted(told.curve), told.curve)
+        self.assertEqual(answer.packets, [2, 2])
+        self.assertAlmostEqual(value(answer.rows, "travel"), 0.2)
+        self.assertAlmostEqual(value(answer.rows, "turns to flat"), 0.8)
+        self.assertAlmostEqual(answer.curve[-1][0], 0.4, places=3)
+        self.assertEqual(sorted(answer.curve), answer.curve)
 
     def test_what_can_be_picked_is_what_is_understood(self) -> None:
-        told = choices()
-        for band in told.bands:
+        said_back = choices()
+        for band in said_back.bands:
             self.assertTrue(answer("pair", **Meshes.PAIR, band=band.key).band.source)
-        for material in told.materials:
+        for material in said_back.materials:
             self.assertTrue(
                 answer("pair", **Meshes.PAIR, centre_distance_mm=27.8, climate={"second": material}).warm
             )
-        for grade in told.grades:
+        for grade in said_back.grades:
             self.assertTrue(self.job(job="press", diameter_mm=8, length_mm=6, hub_mm=14, grade=grade).rows)

@@ -44,7 +44,7 @@ class Codes(unittest.TestCase):
                 self.assertEqual(problem.code, code)
 
     def test_every_failure_of_ours_names_one(self) -> None:
-        found = 0
+        result = 0
         for path in [*(ROOT / "core").rglob("*.py"), *(ROOT / "server").rglob("*.py")]:
             for call in ast.walk(ast.parse(path.read_text())):
                 if (
@@ -54,7 +54,7 @@ class Codes(unittest.TestCase):
                 ):
                     (code,) = [one.value for one in call.keywords if one.arg == "code"]
                     if isinstance(code, ast.Constant):
-                        found += 1
+                        result += 1
                         with self.subTest(file=path.name, line=call.lineno):
                             self.assertRegex(code.value, CODE)
-        self.assertGreater(found, 120)
+        self.assertGreater(result, 120)

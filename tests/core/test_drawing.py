@@ -153,8 +153,8 @@ class Figures(unittest.TestCase):
 
     def test_round_things_keep_inside_and_outside_apart(self) -> None:
         for line in ("bearing 5x10x4", "bearing 10x5x4"):
-            found = figure_of(parse(line))
-            self.assertEqual((found.bore, found.diameter, found.thickness), (5.0, 10.0, 4.0))
+            result = figure_of(parse(line))
+            self.assertEqual((result.bore, result.diameter, result.thickness), (5.0, 10.0, 4.0))
         self.assertEqual(figure_of(parse("shaft 3x42")).length, 42.0)
         self.assertEqual(figure_of(parse("washer large")).diameter, 0.0)
 

@@ -35,10 +35,10 @@ class Judged(unittest.TestCase):
     def test_the_worst_finding_decides_however_they_were_noted(self, data: st.DataObject) -> None:
         kind = data.draw(st.sampled_from(["gear", "bearing", "cover", "pad", "motor"]))
         seen = data.draw(st.lists(st.sampled_from(sights(kind)), min_size=1, max_size=4, unique=True))
-        told = judge(kind, [Finding(sight.key) for sight in seen], WORN)
-        self.assertEqual(told.verdict, max((sight.verdict for sight in seen), key=ORDER.index))
+        answer = judge(kind, [Finding(sight.key) for sight in seen], WORN)
+        self.assertEqual(answer.verdict, max((sight.verdict for sight in seen), key=ORDER.index))
         for sight in seen:
-            self.assertIn(sight.why.lower(), told.reason.lower())
+            self.assertIn(sight.why.lower(), answer.reason.lower())
 
     def test_a_dead_gear_takes_its_mate_along_only_where_the_house_says_so(self) -> None:
         chipped = [Finding("chipped", teeth=(3, 4, 5), face="front")]
@@ -50,9 +50,9 @@ class Judged(unittest.TestCase):
         self.assertEqual(judge("bearing", [Finding("rough")], BOTH).verdict, "replace")
 
     def test_play_is_an_angle_and_no_verdict(self) -> None:
-        told = judge("gear", [Finding("play", mm=2.0, radius=20.0)], BOTH)
-        self.assertEqual(told.verdict, "")
-        self.assertIn(f"{degrees(asin(0.1)):.2f}°", told.reason)
+        answer = judge("gear", [Finding("play", mm=2.0, radius=20.0)], BOTH)
+        self.assertEqual(answer.verdict, "")
+        self.assertIn(f"{degrees(asin(0.1)):.2f}°", answer.reason)
         for mm, radius in ((0.0, 20.0), (20.0, 20.0), (21.0, 20.0)):
             with self.assertRaisesRegex(GearingError, "radius larger"):
                 judge("gear", [Finding("play", mm=mm, radius=radius)], BOTH)
@@ -79,9 +79,9 @@ class Minded(unittest.TestCase):
         self.assertEqual(minds("cover", "left handed"), [])
 
     def test_a_caution_of_the_kind_is_said_once(self) -> None:
-        told = minds("spring", "wound spring")
-        self.assertEqual(len(told), len(set(told)))
-        self.assertTrue(told)
+        answer = minds("spring", "wound spring")
+        self.assertEqual(len(answer), len(set(answer)))
+        self.assertTrue(answer)
 
 
 class Schools(unittest.TestCase):

@@ -48,10 +48,10 @@ class Fits(unittest.TestCase):
             ({"bore": 0.0}, "bore", "unknown", "measure it"),
         ]
         for change, field, verdict, words in cases:
-            told = {one.field: one for one in compare(WANTED, replace(WANTED, **change)).fields}[field]
+            answer = {one.field: one for one in compare(WANTED, replace(WANTED, **change)).fields}[field]
             with self.subTest(change=change):
-                self.assertEqual(told.verdict, verdict)
-                self.assertIn(words, told.says)
+                self.assertEqual(answer.verdict, verdict)
+                self.assertIn(words, answer.says)
 
     @given(PARTS, PARTS)
     def test_the_whole_is_as_good_as_its_worst_field(self, wanted: Part, part: Part) -> None:

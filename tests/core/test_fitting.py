@@ -77,21 +77,21 @@ class TallDiscs(unittest.TestCase):
         work = {
             "job": "discs", "outside_mm": 20, "inside_mm": 10.2, "thickness_mm": 0.5, "cone_mm": 1.0, "stack": "()", "turns": 1,
         }  # fmt: skip
-        told = fit_together(FittingIn.model_validate({"work": work}))
-        rows = {row.label: row.value for row in told.rows}
+        answer = fit_together(FittingIn.model_validate({"work": work}))
+        rows = {row.label: row.value for row in answer.rows}
         self.assertGreater(rows["one disc, most"], rows["one disc, flat"])
-        self.assertIn("snap through", told.says)
-        self.assertEqual(told.ends, "snaps through")
-        self.assertAlmostEqual(max(force for _, force in told.curve), rows["one disc, most"], delta=0.5)
+        self.assertIn("snap through", answer.says)
+        self.assertEqual(answer.ends, "snaps through")
+        self.assertAlmostEqual(max(force for _, force in answer.curve), rows["one disc, most"], delta=0.5)
 
 
 class Shims(unittest.TestCase):
     def test_a_side_that_cannot_be_reached_is_said_and_packs_alike_add(self) -> None:
         work = {"job": "shims", "play_mm": 0.62, "low_mm": 0.05, "high_mm": 0.1, "left_mm": 0.3}
         far = {**work, "packs": [{"thickness_mm": 0.55}]}
-        told = fit_together(FittingIn.model_validate({"work": far}))
-        self.assertIn("left cannot be reached", told.says)
-        self.assertAlmostEqual(abs(told.shims[0].side_off_mm), 0.25)
+        answer = fit_together(FittingIn.model_validate({"work": far}))
+        self.assertIn("left cannot be reached", answer.says)
+        self.assertAlmostEqual(abs(answer.shims[0].side_off_mm), 0.25)
         near = {**work, "packs": [{"thickness_mm": 0.3}, {"thickness_mm": 0.25}]}
         self.assertNotIn("cannot", fit_together(FittingIn.model_validate({"work": near})).says)
         both = choose_shims(0.45, 0.05, 0.06, [Pack(0.1, 2), Pack(0.1, 2)])
@@ -169,32 +169,32 @@ class Press(unittest.TestCase):
     def test_the_table_of_fits(self) -> None:
         """ISO 286-2: 8 H7/p6 has 0 to 24 um, 3 H7/h6 is 0 to 16 um of clearance, 20 H7/s6 14 to 48 um."""
         for diameter, grade, limits in ((8, "p6", (0, 24)), (3, "h6", (-16, 0)), (20, "s6", (14, 48))):
-            found = interference(diameter, grade)
-            self.assertEqual(tuple(round(1000 * one) for one in found), limits)
+            result = interference(diameter, grade)
+            self.assertEqual(tuple(round(1000 * one) for one in result), limits)
         for diameter, grade in ((80, "p6"), (8, "z9"), (8, "over")):
             with self.assertRaises(GearingError):
                 interference(diameter, grade)
 
     def test_lame_by_hand(self) -> None:
         """Same material, solid shaft: p = E·d/D·(1 - (D/Da)^2)/2."""
-        found = press_fit(10, 8, 20, "steel", "steel", 0.0, 0.01)
+        result = press_fit(10, 8, 20, "steel", "steel", 0.0, 0.01)
         pressure = 206_000 * 0.01 / 10 * (1 - 0.25) / 2
-        self.assertAlmostEqual(found.pressure, pressure)
-        self.assertAlmostEqual(found.push_most, 0.12 * pi * 10 * 8 * pressure)
-        self.assertEqual(found.yields, "")
+        self.assertAlmostEqual(result.pressure, pressure)
+        self.assertAlmostEqual(result.push_most, 0.12 * pi * 10 * 8 * pressure)
+        self.assertEqual(result.yields, "")
         with self.assertRaisesRegex(GearingError, "no wall"):
             press_fit(10, 8, 9, "steel", "steel", 0, 0.01)
 
     def test_a_thin_hub_yields_where_its_stress_says(self) -> None:
         """Stresses at the bore of a thick ring: hoop p(1+q)/(1-q), radial -p; equivalent 2p/(1-q)·(sqrt 3)/2."""
-        found = press_fit(6, 5, 8, "brass", "steel", 0.0, 0.03)
+        result = press_fit(6, 5, 8, "brass", "steel", 0.0, 0.03)
         q = (6 / 8) ** 2
-        hoop, radial = found.stands * (1 + q) / (1 - q), -found.stands
+        hoop, radial = result.stands * (1 + q) / (1 - q), -result.stands
         # The shear stress hypothesis in the form DIN 7190 takes it, 2/sqrt(3) of it.
         self.assertAlmostEqual((hoop - radial) * (3**0.5) / 2, 180, places=6)
-        self.assertEqual((found.weakest, found.yields), ("hub", "hub"))
-        at_limit = press_fit(6, 5, 8, "brass", "steel", 0.0, found.interference_stood)
-        self.assertAlmostEqual(at_limit.pressure, found.stands)
+        self.assertEqual((result.weakest, result.yields), ("hub", "hub"))
+        at_limit = press_fit(6, 5, 8, "brass", "steel", 0.0, result.interference_stood)
+        self.assertAlmostEqual(at_limit.pressure, result.stands)
         work = {"job": "press", "diameter_mm": 6, "length_mm": 5, "hub_mm": 8, "shaft_mm": 6.03, "bore_mm": 6}
         self.assertIn("hub yields", fit_together(FittingIn.model_validate({"work": work})).says)
         thick = fit_together(FittingIn.model_validate({"work": {**work, "hub_mm": 14, "shaft_mm": 6.008}}))

@@ -34,9 +34,9 @@ from ..examples import examples
 
 
 def taken(form: str, key: str, value: float, n: int = 0, size: float = 0.0) -> Taken:
-    found = way(form, key)
-    assert found
-    return Taken(found, value, n, size)
+    result = way(form, key)
+    assert result
+    return Taken(result, value, n, size)
 
 
 class Forms(unittest.TestCase):
@@ -59,10 +59,10 @@ class Forms(unittest.TestCase):
 
     def test_each_is_named_by_its_own_measurements(self) -> None:
         for part, readings, label in self.CASES:
-            found = identify_part(part, [taken(part.form, *reading) for reading in readings])
+            result = identify_part(part, [taken(part.form, *reading) for reading in readings])
             with self.subTest(form=part.form, label=label):
-                self.assertEqual(found.ranked[0].size.label, label)
-                self.assertGreater(found.ranked[0].probability, 0.5)
+                self.assertEqual(result.ranked[0].size.label, label)
+                self.assertGreater(result.ranked[0].probability, 0.5)
 
     def test_two_chains_of_one_pitch_are_parted_by_what_is_advised(self) -> None:
         part = Part("sprocket", 18)
@@ -92,9 +92,9 @@ class Forms(unittest.TestCase):
         readings = [
             Taken(one, float(one.reads(part, size, 4, 0.0)), 4) for one in ways(form) if not one.with_size
         ]
-        found = identify_part(part, readings)
-        self.assertAlmostEqual(sum(one.probability for one in found.ranked) + found.none, 1.0, places=9)
-        self.assertAlmostEqual(float(found.ranked[0].size.pitch) / float(size.pitch), 1.0, delta=0.02)
+        result = identify_part(part, readings)
+        self.assertAlmostEqual(sum(one.probability for one in result.ranked) + result.none, 1.0, places=9)
+        self.assertAlmostEqual(float(result.ranked[0].size.pitch) / float(size.pitch), 1.0, delta=0.02)
         drawn = sketch(part, size, readings[0])
         self.assertTrue(np.isfinite(np.vstack([np.array(line) for line in drawn.closed + drawn.thin])).all())
 
@@ -162,10 +162,10 @@ class Helical(unittest.TestCase):
     def test_a_helical_gear_is_named_although_its_angle_is_read_roughly(self) -> None:
         probes = (Probe("tips"), Probe("span", k=4), Probe("span", k=5))
         readings = [Reading(probe, round(float(probe.predict(self.GEAR)), 2)) for probe in probes]
-        found = identify(24, readings, clues=Clues(tip_helix=self.tips(self.GEAR) + radians(0.8)))
-        self.assertEqual(next(iter(found.by_label())), "0.8 module")
+        result = identify(24, readings, clues=Clues(tip_helix=self.tips(self.GEAR) + radians(0.8)))
+        self.assertEqual(next(iter(result.by_label())), "0.8 module")
         # The readings mend the angle: the spans and the tips know it better than the print did.
-        self.assertAlmostEqual(degrees(float(found.candidates[0].gear.helix_angle)), 20.0, delta=0.4)
+        self.assertAlmostEqual(degrees(float(result.candidates[0].gear.helix_angle)), 20.0, delta=0.4)
         self.assertGreater(identify(24, readings).none, 0.5, "taken as straight they fit nothing")
 
     def test_pins_and_balls_agree_where_the_teeth_are_straight(self) -> None:
@@ -184,13 +184,13 @@ class AngleClue(unittest.TestCase):
     def test_what_the_flanks_look_like_sways_the_angle_and_not_the_size(self) -> None:
         readings = [Reading(Probe("tips"), 26.35)]
         old = radians(14.5)
-        plain, told = (
+        plain, answer = (
             identify(31, readings, clues=Clues(pressure_angle=angle, angle_from="gauge"))
             for angle in (0, old)
         )
         before, after = (
-            sum(c.probability for c in found.candidates if abs(c.size.pressure_angle - old) < 1e-6)
-            for found in (plain, told)
+            sum(c.probability for c in result.candidates if abs(c.size.pressure_angle - old) < 1e-6)
+            for result in (plain, answer)
         )
         self.assertGreater(after, 4 * before)
-        self.assertEqual(next(iter(plain.by_label())), next(iter(told.by_label())))
+        self.assertEqual(next(iter(plain.by_label())), next(iter(answer.by_label())))

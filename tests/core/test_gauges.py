@@ -27,24 +27,24 @@ class Racks(unittest.TestCase):
             self.assertAlmostEqual(np.arctan2(x2 - x1, y2 - y1), size.pressure_angle, places=9)
 
     def test_every_gauge_of_the_table_is_there_and_of_its_size(self) -> None:
-        found = gauges()
-        self.assertEqual(len({rack.label for rack in found.racks}), len(found.racks))
-        for rack in found.racks:
+        result = gauges()
+        self.assertEqual(len({rack.label for rack in result.racks}), len(result.racks))
+        for rack in result.racks:
             self.assertTrue(50 < rack.points[-1][0] <= 60, rack.label)
-        screws = {screw.label: screw.figure for screw in found.screws}
+        screws = {screw.label: screw.figure for screw in result.screws}
         self.assertEqual((screws["M3 × 16"].diameter, screws["M3 × 16"].length), (3.0, 16.0))
         self.assertAlmostEqual(screws["4-40 × 3/8"].length, 9.525)
-        sizes = {one.label: one.size for one in (*found.hexes, *found.rounds, *found.shims)}
+        sizes = {one.label: one.size for one in (*result.hexes, *result.rounds, *result.shims)}
         self.assertAlmostEqual(sizes["1/16 in"], 25.4 / 16)
         self.assertEqual(sizes["2.5 mm"], 2.5)
         self.assertEqual(CARD, (85.60, 53.98))
 
     def test_drives_are_as_wide_as_they_are_called(self) -> None:
-        found = gauges()
-        for drive in (*found.stars, *found.crosses):
+        result = gauges()
+        for drive in (*result.stars, *result.crosses):
             reach = max(float(np.hypot(x, y)) for x, y in drive.points)
             with self.subTest(drive=drive.label):
                 self.assertAlmostEqual(2 * reach, drive.size, places=6)
-        star = {one.label: one for one in found.stars}["star 10"]
+        star = {one.label: one for one in result.stars}["star 10"]
         narrow = min(float(np.hypot(x, y)) for x, y in star.points)
         self.assertAlmostEqual(2 * narrow, 2.05, places=6)

@@ -41,7 +41,7 @@ class ReferenceCases(unittest.TestCase):
         for row in vectors()["gears"]:
             gear = vector_gear(row)
             pins, chord = row["over_pins"], row["tip_chord"]
-            found = {
+            result = {
                 "outside": (2 * tip_radius(gear), row["outside_diameter_mm"]),
                 "root": (2 * root_radius(gear), row["root_diameter_mm"]),
                 "base": (2 * base_radius(gear), row["base_diameter_mm"]),
@@ -51,8 +51,8 @@ class ReferenceCases(unittest.TestCase):
                 "chord": (tip_chord(gear, chord["pitches"]), chord["chord_mm"]),
             }
             for k, reading in row["span_mm"].items():
-                found[f"span {k}"] = (checked_span(gear, int(k)), reading)
-            for what, (ours, theirs) in found.items():
+                result[f"span {k}"] = (checked_span(gear, int(k)), reading)
+            for what, (ours, theirs) in result.items():
                 with self.subTest(teeth=row["teeth"], what=what):
                     self.assertAlmostEqual(float(ours), theirs, delta=1e-4)
 

@@ -44,8 +44,8 @@ def taken(
     ]
 
 
-def best(found: Identification) -> tuple[str, float]:
-    return next(iter(found.by_label().items()))
+def best(result: Identification) -> tuple[str, float]:
+    return next(iter(result.by_label().items()))
 
 
 class PlainGears(unittest.TestCase):
@@ -67,9 +67,9 @@ class PlainGears(unittest.TestCase):
 
     def test_a_pinion_shifted_out_of_undercut_is_still_its_size(self) -> None:
         gear = Gear(11, 0.8, profile_shift=0.35)
-        found = identify(11, taken(gear, SETTLED, LARGEST, Probe("span", k=2)))
-        self.assertEqual(best(found)[0], "0.8 module")
-        self.assertAlmostEqual(float(found.candidates[0].gear.profile_shift), 0.35, delta=0.06)
+        result = identify(11, taken(gear, SETTLED, LARGEST, Probe("span", k=2)))
+        self.assertEqual(best(result)[0], "0.8 module")
+        self.assertAlmostEqual(float(result.candidates[0].gear.profile_shift), 0.35, delta=0.06)
 
     def test_worn_tips_leave_near_sizes_both_standing(self) -> None:
         worn = Gear(31, 0.8, tip_trim=0.1)
@@ -79,8 +79,8 @@ class PlainGears(unittest.TestCase):
 
     def test_a_mark_sways_but_does_not_decide(self) -> None:
         readings = taken(Gear(31, 0.8, tip_trim=0.1), SETTLED)
-        plain, told = (identify(31, readings, clues=Clues(m)).by_label() for m in (None, read_mark("0.8M")))
-        self.assertGreater(told["0.8 module"], plain["0.8 module"] + 0.2)
+        plain, answer = (identify(31, readings, clues=Clues(m)).by_label() for m in (None, read_mark("0.8M")))
+        self.assertGreater(answer["0.8 module"], plain["0.8 module"] + 0.2)
         wrong = identify(31, taken(Gear(31, 0.5), SETTLED, LARGEST), clues=Clues(read_mark("M1")))
         self.assertEqual(best(wrong)[0], "0.5 module")
 
@@ -95,10 +95,10 @@ class OfNoStandard(unittest.TestCase):
         dice = np.random.default_rng(seed)
         k = usual_span(gear)
         probes = [SETTLED, Probe("span", k=k), Probe("span", k=k + 1)]
-        found = agreed_size(teeth, taken(gear, *probes, scatter=0.005, dice=dice))
-        assert found
-        self.assertLess(abs(found.module - module), 4 * found.error + 0.001 * module)
-        self.assertLess(found.error, 0.02 * module + 0.01)
+        result = agreed_size(teeth, taken(gear, *probes, scatter=0.005, dice=dice))
+        assert result
+        self.assertLess(abs(result.module - module), 4 * result.error + 0.001 * module)
+        self.assertLess(result.error, 0.02 * module + 0.01)
 
     def test_what_it_could_be_is_named(self) -> None:
         for module, word in (
@@ -107,10 +107,10 @@ class OfNoStandard(unittest.TestCase):
             (INCH / 28, "28 DP"),
         ):
             gear = Gear(32, module)
-            found = agreed_size(32, taken(gear, SETTLED, Probe("span", k=4), Probe("span", k=5)))
-            assert found
+            result = agreed_size(32, taken(gear, SETTLED, Probe("span", k=4), Probe("span", k=5)))
+            assert result
             with self.subTest(module=module):
-                self.assertTrue(any(word in each for each in found.could_be), found.could_be)
+                self.assertTrue(any(word in each for each in result.could_be), result.could_be)
 
     def test_readings_of_two_gears_agree_on_none(self) -> None:
         mixed = [
@@ -128,14 +128,14 @@ class NoneOfThese(unittest.TestCase):
             self.assertGreater(identify(int(gear.teeth), taken(gear, SETTLED, *spans)).none, 0.5)
 
     def test_nonsense_does_not_become_a_gear(self) -> None:
-        found = identify(20, [Reading(SETTLED, 22.0), Reading(Probe("span", k=3), 90.0)])
-        self.assertGreater(found.none, 0.99)
+        result = identify(20, [Reading(SETTLED, 22.0), Reading(Probe("span", k=3), 90.0)])
+        self.assertGreater(result.none, 0.99)
 
     @examples(40)
     @given(st.integers(4, 1000), st.floats(0.01, 2000), st.floats(0.01, 2000))
     def test_odds_always_make_one(self, teeth: int, tips: float, span: float) -> None:
-        found = identify(teeth, [Reading(SETTLED, tips), Reading(Probe("span", k=2), span)])
-        self.assertAlmostEqual(sum(c.probability for c in found.candidates) + found.none, 1.0, places=9)
+        result = identify(teeth, [Reading(SETTLED, tips), Reading(Probe("span", k=2), span)])
+        self.assertAlmostEqual(sum(c.probability for c in result.candidates) + result.none, 1.0, places=9)
 
     def test_without_readings_or_with_an_absurd_count(self) -> None:
         for teeth, readings in ((20, []), (2, [Reading(SETTLED, 9.0)]), (10**6, [Reading(SETTLED, 9.0)])):
@@ -161,9 +161,9 @@ class Certainty(unittest.TestCase):
                 float(dice.exponential(0.025) * size.module),
             )  # fmt: skip
             spans = [Probe("span", k=k) for k in span_counts(gear)[-1:]] if dice.random() < 0.7 else []
-            found = identify(teeth, taken(gear, SETTLED, *spans, scatter=0.02, dice=dice), field="car")
-            if found.candidates:
-                label, odds = best(found)
+            result = identify(teeth, taken(gear, SETTLED, *spans, scatter=0.02, dice=dice), field="car")
+            if result.candidates:
+                label, odds = best(result)
                 said.append(odds)
                 right.append(label == size.label)
         odds, true = np.array(said), np.array(right)
@@ -182,12 +182,12 @@ class NextMeasurement(unittest.TestCase):
         readings = taken(truth, SETTLED)
         worths = []
         for _ in range(6):
-            found = identify(31, readings)
-            advice = next_measurement(found)
+            result = identify(31, readings)
+            advice = next_measurement(result)
             if advice is None:
                 break
             self.assertNotIn(advice.probe, [reading.probe for reading in readings])
-            self.assertEqual(advice.expected[0][0], best(found)[0])
+            self.assertEqual(advice.expected[0][0], best(result)[0])
             worths.append(advice.worth)
             readings += taken(truth, advice.probe)
         self.assertTrue(worths and worths[0] > 0.1)
@@ -196,9 +196,9 @@ class NextMeasurement(unittest.TestCase):
     def test_the_gain_is_that_of_readings_drawn_at_random(self) -> None:
         """Mutual information by drawing gears and readings, and asking the odds again, for each way to measure."""
         dice = np.random.default_rng(5)
-        found = identify(15, [Reading(SETTLED, 6.51)])
-        swarm = found.cloud.swarm
-        labels = [size.label for size in found.cloud.sizes]
+        result = identify(15, [Reading(SETTLED, 6.51)])
+        swarm = result.cloud.swarm
+        labels = [size.label for size in result.cloud.sizes]
         share = swarm.weight / swarm.weight.sum()
         drawn = dice.choice(len(share), 4000, p=share)
         for probe in (Probe("root"), Probe("span", k=2), Probe("mate", k=40)):
@@ -213,10 +213,10 @@ class NextMeasurement(unittest.TestCase):
                 density = share * np.exp(-0.5 * ((value - reading) / spread) ** 2) / spread
                 after = np.bincount(place, density, len(names)) / density.sum()
                 gains.append(np.log2(after[of] / prior[of]))
-            told = _weigh(found, probe, 0.02)
-            assert told
+            answer = _weigh(result, probe, 0.02)
+            assert answer
             with self.subTest(probe=probe.name):
-                self.assertAlmostEqual(told.worth, float(np.mean(gains)), delta=0.03)
+                self.assertAlmostEqual(answer.worth, float(np.mean(gains)), delta=0.03)
 
     def test_full_and_stub_teeth_are_two_readings_and_not_one_wide_one(self) -> None:
         """Two choices whose readings interleave: a bell over each sees nothing, the mixture nearly all."""
@@ -236,8 +236,8 @@ class NextMeasurement(unittest.TestCase):
         self.assertEqual(offers[0].probe, Probe("mate", k=40))
         self.assertNotIn("mate", [offer.probe.kind for offer in next_measurements(left_open)])
         for teeth in (15, 31, 45):
-            found = identify(teeth, taken(Gear(teeth, 0.8, tip_trim=0.08), SETTLED))
-            self.assertNotIn("root", [offer.probe.kind for offer in next_measurements(found, mate=40)])
+            result = identify(teeth, taken(Gear(teeth, 0.8, tip_trim=0.08), SETTLED))
+            self.assertNotIn("root", [offer.probe.kind for offer in next_measurements(result, mate=40)])
 
     def test_the_distance_to_the_mate_settles_more_than_the_best_caliper_reading(self) -> None:
         dice = np.random.default_rng(12)
@@ -248,9 +248,9 @@ class NextMeasurement(unittest.TestCase):
             many = crowd(teeth, 1, dice)
             gear, label = one_of(many, 0), LABELS[int(many.size[0])]
             first = [read(gear, SETTLED, dice)]
-            found = identify(teeth, first)
+            result = identify(teeth, first)
             for mate in (True, False):
-                advice = next_measurement(found, mate=40 if mate else 0)
+                advice = next_measurement(result, mate=40 if mate else 0)
                 if advice is None or (mate and advice.probe.kind != "mate"):
                     continue
                 off = dice.normal(0, 0.03) * float(gear.module) if mate else 0.0
@@ -265,5 +265,5 @@ class NextMeasurement(unittest.TestCase):
 
     def test_nothing_is_advised_once_it_is_settled(self) -> None:
         gear = Gear(24, 1.0)
-        found = identify(24, taken(gear, SETTLED, LARGEST, Probe("span", k=3)))
-        self.assertIsNone(next_measurement(found))
+        result = identify(24, taken(gear, SETTLED, LARGEST, Probe("span", k=3)))
+        self.assertIsNone(next_measurement(result))

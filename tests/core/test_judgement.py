@@ -59,15 +59,15 @@ class Counting(unittest.TestCase):
         for route in routes:
             self.assertAlmostEqual(route.estimate, z, delta=0.2)
             self.assertAlmostEqual(sum(route.odds.values()), 1.0, delta=0.05)
-        found = together(routes)
-        self.assertEqual(next(iter(found.odds)), z)
-        self.assertEqual(found.against, ())
+        result = together(routes)
+        self.assertEqual(next(iter(result.odds)), z)
+        self.assertEqual(result.against, ())
 
     def test_a_contradiction_is_named_and_not_averaged(self) -> None:
-        found = together([from_mate(35.03, 1.0, 50), from_turns(1.0, 2.0, 50, error=0.01)])
-        self.assertEqual(len(found.against), 1)
-        self.assertIn("says 20", found.against[0])
-        self.assertIn("says 100", found.against[0])
+        result = together([from_mate(35.03, 1.0, 50), from_turns(1.0, 2.0, 50, error=0.01)])
+        self.assertEqual(len(result.against), 1)
+        self.assertIn("says 20", result.against[0])
+        self.assertIn("says 100", result.against[0])
 
     def test_two_counts_by_eye_are_both_kept_until_another_route_settles(self) -> None:
         eye = from_counts({30: 1, 31: 1})
@@ -81,10 +81,10 @@ class Counting(unittest.TestCase):
     def test_a_count_by_eye_is_weighed_and_not_obeyed(self) -> None:
         """A chord that says 41 and one count of 40: neither overrules the other, whatever the hundredth."""
         for chord in (8.02, 8.03, 8.04, 8.05):
-            found = together([from_counts({40: 1}), from_chord(5, chord, 21.5)])
+            result = together([from_counts({40: 1}), from_chord(5, chord, 21.5)])
             with self.subTest(chord=chord):
-                self.assertEqual((found.against, found.certain), ((), False))
-                self.assertEqual(next(iter(found.odds)), 41)
+                self.assertEqual((result.against, result.certain), ((), False))
+                self.assertEqual(next(iter(result.odds)), 41)
         agreed = together([from_counts({41: 1}), from_chord(5, 8.04, 21.5)])
         self.assertTrue(agreed.certain)
         for once in (20, 40, 90):
@@ -135,13 +135,13 @@ class LookAlikes(unittest.TestCase):
             (0.5, 0.5, "runs"),
         ]
         for one, other, verdict in cases:
-            found = run_together(Gear(20, one), Gear(50, other))
+            result = run_together(Gear(20, one), Gear(50, other))
             with self.subTest(one=one, other=other):
-                self.assertEqual(found.verdict, verdict)
+                self.assertEqual(result.verdict, verdict)
                 self.assertAlmostEqual(
-                    found.pitch_error, np.pi * np.cos(radians(20)) * (one - other), places=9
+                    result.pitch_error, np.pi * np.cos(radians(20)) * (one - other), places=9
                 )
-                self.assertTrue(found.reason)
+                self.assertTrue(result.reason)
 
     def test_the_same_size_has_the_contact_of_its_mesh(self) -> None:
         first, second = Gear(20, 1.0), Gear(50, 1.0)
@@ -156,10 +156,10 @@ class Wearing(unittest.TestCase):
     def test_what_was_taken_off_is_found_again(self, new: Gear, share: float) -> None:
         thin = share * float(new.module)
         measured = float(span_over_teeth(replace(new, thinning=thin), 3))
-        found = wear_from_span(new, 3, measured, error=0.001)
-        self.assertAlmostEqual(found.lost, thin, places=9)
-        self.assertAlmostEqual(found.flank * 2, thin, places=9)
-        self.assertLessEqual(found.land, found.new_land + 1e-9)
+        result = wear_from_span(new, 3, measured, error=0.001)
+        self.assertAlmostEqual(result.lost, thin, places=9)
+        self.assertAlmostEqual(result.flank * 2, thin, places=9)
+        self.assertLessEqual(result.land, result.new_land + 1e-9)
 
     def test_a_helical_tooth_is_measured_along_its_normal(self) -> None:
         """An eighth taken off, square to the tooth: an eighth gone, whatever the helix."""
@@ -168,10 +168,10 @@ class Wearing(unittest.TestCase):
             # A new tooth is half a normal pitch thick, square to its flanks.
             off = 0.127 * np.pi / 2
             span = float(span_over_teeth(new, 4)) - off * np.cos(radians(20))
-            found = wear_from_span(new, 4, span, error=0.002)
+            result = wear_from_span(new, 4, span, error=0.002)
             with self.subTest(helix=helix):
-                self.assertAlmostEqual(found.share, 0.127, places=6)
-                self.assertEqual(found.verdict, "replace")
+                self.assertAlmostEqual(result.share, 0.127, places=6)
+                self.assertEqual(result.verdict, "replace")
 
     def test_wear_is_against_the_shift_the_same_answer_infers(self) -> None:
         """25 teeth cut with +0.35 and worn by 0.15 mm: not thicker than new, and not sound."""
@@ -180,20 +180,20 @@ class Wearing(unittest.TestCase):
             {"kind": "tips", "value": float(Probe("tips").predict(gear))},
             *({"kind": "span", "k": k, "value": float(span_over_teeth(gear, k))} for k in (3, 4)),
         ]
-        told = read_gear(ReadIn.model_validate({"teeth": 25, "readings": readings}))
-        assert told.wear
-        self.assertIn("profile shift +0.3", told.wear.assumes)
-        self.assertAlmostEqual(told.wear.lost_mm, 0.15, delta=0.04)
+        answer = read_gear(ReadIn.model_validate({"teeth": 25, "readings": readings}))
+        assert answer.wear
+        self.assertIn("profile shift +0.3", answer.wear.assumes)
+        self.assertAlmostEqual(answer.wear.lost_mm, 0.15, delta=0.04)
         # Short and thin is worn, not cut so.
         worn = Gear(25, 1.0, tip_trim=0.12, thinning=0.14)
         readings = [
             {"kind": "tips", "value": float(Probe("tips").predict(worn))},
             *({"kind": "span", "k": k, "value": float(span_over_teeth(worn, k))} for k in (3, 4)),
         ]
-        told = read_gear(ReadIn.model_validate({"teeth": 25, "readings": readings}))
-        assert told.wear
-        self.assertIn("unshifted", told.wear.assumes)
-        self.assertAlmostEqual(told.wear.lost_mm, 0.14, delta=0.02)
+        answer = read_gear(ReadIn.model_validate({"teeth": 25, "readings": readings}))
+        assert answer.wear
+        self.assertIn("unshifted", answer.wear.assumes)
+        self.assertAlmostEqual(answer.wear.lost_mm, 0.14, delta=0.02)
 
     def test_verdicts_follow_the_bands_and_the_error(self) -> None:
         new = Gear(31, 0.8)
@@ -206,9 +206,9 @@ class Wearing(unittest.TestCase):
             (-0.2, 0.02, "watch"),
         ]
         for lost, error, verdict in cases:
-            found = wear_from_span(new, 4, span - lost, error=error)
+            result = wear_from_span(new, 4, span - lost, error=error)
             with self.subTest(lost=lost, error=error):
-                self.assertEqual(found.verdict, verdict, found.reasons)
+                self.assertEqual(result.verdict, verdict, result.reasons)
         pointed = wear_from_span(Gear(12, 1.0, profile_shift=0.5), 2, 4.7, error=0.02)
         self.assertIn("pointed", " ".join(pointed.reasons))
 
@@ -243,8 +243,8 @@ class Readings(unittest.TestCase):
         dice = np.random.default_rng(seed)
         off = []
         for _ in range(300):
-            (found,) = pooled([Reading(Probe("tips"), 20 + dice.normal(0, hand)) for _ in range(n)])
-            off.append(abs(found.value - 20) / found.error)
+            (result,) = pooled([Reading(Probe("tips"), 20 + dice.normal(0, hand)) for _ in range(n)])
+            off.append(abs(result.value - 20) / result.error)
         # Two that happen to agree cannot tell how wild the hand was.
         self.assertGreater(np.mean(np.array(off) < 2), 0.55 if n == 2 else 0.62 if n == 3 else 0.7)
 

@@ -127,17 +127,17 @@ class Measured(unittest.TestCase):
         # Undercut and interfering pairs meet elsewhere than on their flanks.
         assume(min(z1, z2) * np.sin(np.radians(angle)) ** 2 > 2)
         distance = zero_backlash_distance(first, second) + opened
-        found = mesh(first, second, distance)
-        assume(found.tip_clearance_1 > 0.05 and found.tip_clearance_2 > 0.05)
-        self.assertAlmostEqual(free_turn(first, second, distance), found.turn_2, delta=4e-4)
+        result = mesh(first, second, distance)
+        assume(result.tip_clearance_1 > 0.05 and result.tip_clearance_2 > 0.05)
+        self.assertAlmostEqual(free_turn(first, second, distance), result.turn_2, delta=4e-4)
 
     @examples(40)
     @given(st.integers(18, 40), st.integers(18, 60), st.floats(0.05, 0.2))
     def test_contact_lasts_as_long_as_the_contact_ratio_says(self, z1: int, z2: int, opened: float) -> None:
         first, second = Gear(z1, 1.0), Gear(z2, 1.0)
         distance = (z1 + z2) / 2 + opened
-        found = mesh(first, second, distance)
-        alpha = found.working_pressure_angle
+        result = mesh(first, second, distance)
+        alpha = result.working_pressure_angle
         # Contact runs along the common tangent of the base circles, while both tips reach it.
         start = float(base_radius(first)) * np.array([np.cos(alpha), np.sin(alpha)])
         steps = np.linspace(0.0, distance * np.sin(alpha), 20_001)
@@ -145,4 +145,4 @@ class Measured(unittest.TestCase):
         reached = np.hypot(*line.T) <= float(tip_radius(first))
         reached &= np.hypot(*(line - np.array([distance, 0.0])).T) <= float(tip_radius(second))
         length = float(reached.sum() * (steps[1] - steps[0]))
-        self.assertAlmostEqual(length / (np.pi * np.cos(np.radians(20))), found.contact_ratio, delta=2e-3)
+        self.assertAlmostEqual(length / (np.pi * np.cos(np.radians(20))), result.contact_ratio, delta=2e-3)

@@ -31,15 +31,15 @@ class ReferenceCases(unittest.TestCase):
                 vector_gear({**row, "teeth": z, "profile_shift": x})
                 for z, x in zip(row["teeth"], row["profile_shift"], strict=True)
             )
-            found = mesh(first, second, row["centre_distance_mm"])
+            result = mesh(first, second, row["centre_distance_mm"])
             with self.subTest(teeth=row["teeth"]):
                 self.assertAlmostEqual(
-                    found.zero_backlash_distance, row["zero_backlash_centre_distance_mm"], delta=1e-4
+                    result.zero_backlash_distance, row["zero_backlash_centre_distance_mm"], delta=1e-4
                 )
                 self.assertAlmostEqual(
-                    np.degrees(found.turn_2), row["backlash_turn_of_gear_2_deg"], delta=1e-4
+                    np.degrees(result.turn_2), row["backlash_turn_of_gear_2_deg"], delta=1e-4
                 )
-                self.assertAlmostEqual(found.contact_ratio, row["contact_ratio"], delta=1e-4)
+                self.assertAlmostEqual(result.contact_ratio, row["contact_ratio"], delta=1e-4)
 
 
 class AnyPair(unittest.TestCase):
@@ -81,15 +81,15 @@ class ShortOfInvolute(unittest.TestCase):
     def test_a_tip_below_the_mates_involute_finds_nothing_to_run_on(self) -> None:
         """20 on 60 at 14.5°, by stepping along the line of action: both points must lie on an involute."""
         first, second = Gear(20, 1.0, np.radians(14.5)), Gear(60, 1.0, np.radians(14.5))
-        found = mesh(first, second)
-        self.assertTrue(any("below the involute" in said for said in found.notes))
+        result = mesh(first, second)
+        self.assertTrue(any("below the involute" in said for said in result.notes))
         rb1, rb2 = 10 * np.cos(np.radians(14.5)), 30 * np.cos(np.radians(14.5))
         between = 40 * np.sin(np.radians(14.5))
         at = np.linspace(-5.0, between + 5.0, 400_001)
         on_first = (at >= 0) & (np.hypot(rb1, at) <= 11.0)
         on_second = (at <= between) & (np.hypot(rb2, between - at) <= 31.0)
         length = (on_first & on_second).sum() * (at[1] - at[0])
-        self.assertAlmostEqual(found.contact_ratio, length / (np.pi * np.cos(np.radians(14.5))), delta=1e-3)
+        self.assertAlmostEqual(result.contact_ratio, length / (np.pi * np.cos(np.radians(14.5))), delta=1e-3)
 
 
 class InARing(unittest.TestCase):
@@ -217,13 +217,15 @@ class VerdictsAndTroubles(unittest.TestCase):
         assume(x1 + z1 / 17 > 0.2 and (internal or x2 + z2 / 17 > 0.2))
         try:
             pair = Pair(Gear(z1, 1.0, profile_shift=x1), Gear(z2, 1.0, profile_shift=x2), internal)
-            found = mesh(
+            result = mesh(
                 pair.first, pair.second, pair.zero_backlash_distance + pair.sign * opened, internal=internal
             )
         except GearingError:
             return
-        verdict = judge_mesh(found, 1.0, band_for(band)).verdict
-        self.assertEqual(bool(found.troubles) or found.backlash < -1e-6, verdict in ("jammed", "interferes"))
+        verdict = judge_mesh(result, 1.0, band_for(band)).verdict
+        self.assertEqual(
+            bool(result.troubles) or result.backlash < -1e-6, verdict in ("jammed", "interferes")
+        )
 
     def test_rings_named_right_run_when_they_are_drawn_and_the_others_do_not(self) -> None:
         """Whole teeth of the pinion laid in the ring, turned through the mesh, the play all on one side."""
@@ -278,9 +280,9 @@ class VerdictsAndTroubles(unittest.TestCase):
         for z1, verdict in ((12, "right"), (9, "loose"), (8, "skipping")):
             pinion, spur = Gear(z1, 1.0), Gear(60, 1.0)
             apart = Pair(pinion, spur).distance_for(0.04)
-            found = mesh(pinion, spur, apart)
-            self.assertTrue(any("undercut" in said for said in found.notes))
-            self.assertEqual(judge_mesh(found, 1.0, self.BAND).verdict, verdict)
+            result = mesh(pinion, spur, apart)
+            self.assertTrue(any("undercut" in said for said in result.notes))
+            self.assertEqual(judge_mesh(result, 1.0, self.BAND).verdict, verdict)
             dug = max(_dug(_tooth(spur, n), pinion, apart, z1 / 60, -1, False) for n in (-1, 0, 1))
             self.assertLess(dug, 0.01)
             # Along the line of action, on the drawn flank alone.
@@ -296,7 +298,7 @@ class VerdictsAndTroubles(unittest.TestCase):
             to_tip = apart * np.sin(working) - np.sqrt(31**2 - (30 * np.cos(np.radians(20))) ** 2)
             length = from_tip - max(to_tip, np.sqrt(begins**2 - base**2))
             self.assertAlmostEqual(
-                found.cut_contact_ratio, length / (np.pi * np.cos(np.radians(20))), delta=0.02
+                result.cut_contact_ratio, length / (np.pi * np.cos(np.radians(20))), delta=0.02
             )
 
     def test_a_tip_too_long_for_the_cutter_that_made_its_mate_is_said_to_run_in(self) -> None:
@@ -314,13 +316,13 @@ class SetAndJudged(unittest.TestCase):
 
     def test_verdicts_follow_each_other_as_the_distance_opens(self) -> None:
         order = ["jammed", "tight", "right", "loose", "skipping"]
-        told = [
+        answer = [
             judge_mesh(
                 mesh(self.PAIR.first, self.PAIR.second, 27.5 + step * 0.01), 0.8, band_for("open")
             ).verdict
             for step in range(85)
         ]
-        self.assertEqual(list(dict.fromkeys(told)), order)
+        self.assertEqual(list(dict.fromkeys(answer)), order)
 
     def test_paper_lies_on_both_flanks_pressed(self) -> None:
         for one in strips(self.PAIR, 0.8, band_for("open")):
@@ -338,19 +340,19 @@ class SetAndJudged(unittest.TestCase):
 
     def test_warmth_closes_plastic_in_metal_and_the_cold_setting_makes_up_for_it(self) -> None:
         climate = Climate("steel", "nylon", "aluminium", 20, 60)
-        told = warmed(self.PAIR, 27.75, climate, 0.1)
-        self.assertLess(told.warm, told.cold)
+        answer = warmed(self.PAIR, 27.75, climate, 0.1)
+        self.assertLess(answer.warm, answer.cold)
         # By hand: what both gears grow less what the housing gives, at 2·tan(alpha_w) a millimetre.
         share = 27.75 / 69 * 40e-6
         closes = share * (15 * 11.5 + 54 * 85) - 27.75 * 23.5 * 40e-6
         alpha = float(self.PAIR.working_angle(27.75))
         # Each gear's spaces grow with it.
         widens = np.pi * 0.4 * 40e-6 * (11.5 + 85)
-        grown = told.first + told.second + told.housing
+        grown = answer.first + answer.second + answer.housing
         self.assertAlmostEqual(grown, widens - 2 * np.tan(alpha) * closes, delta=0.001)
         # Steel and nylon grow unlike: the pitch error takes more.
-        self.assertLess(told.warm - told.cold, grown - 0.005)
-        again = warmed(self.PAIR, told.set_distance, climate, 0.1)
+        self.assertLess(answer.warm - answer.cold, grown - 0.005)
+        again = warmed(self.PAIR, answer.set_distance, climate, 0.1)
         self.assertAlmostEqual(again.warm, 0.1, delta=1e-4)
         still = warmed(self.PAIR, 27.75, Climate("steel", "steel", "steel", 20, 80), 0.1)
         self.assertAlmostEqual(still.warm, still.cold, delta=1e-4)
@@ -358,24 +360,24 @@ class SetAndJudged(unittest.TestCase):
     def test_unlike_growing_carries_its_pitch_error_as_it_does_when_drawn(self) -> None:
         """17 of brass on 43 of nylon, 60 K warmer: both drawn grown, one rocked in the other at every phase."""
         pair, climate = Pair(Gear(17, 1.0), Gear(43, 1.0)), Climate("brass", "nylon", "aluminium", 20, 80)
-        told = warmed(pair, pair.distance_for(0.116), climate, 0.1)
+        answer = warmed(pair, pair.distance_for(0.116), climate, 0.1)
         share = {"one": 19e-6 * 60, "two": 85e-6 * 60, "housing": 23.5e-6 * 60}
         apart = pair.distance_for(0.116) * (1 + share["housing"])
         drawn = [
             _rocked(Gear(17, 1 + share["one"]), Gear(43, 1 + share["two"]), apart, at)
             for at in np.linspace(0, 1, 24)
         ]
-        self.assertAlmostEqual(told.warm, min(drawn), delta=0.004)
+        self.assertAlmostEqual(answer.warm, min(drawn), delta=0.004)
         # Told member by member it would be a good deal more.
-        self.assertGreater(told.cold + told.first + told.second + told.housing, told.warm + 0.015)
-        again = warmed(pair, told.set_distance, climate, 0.1)
+        self.assertGreater(answer.cold + answer.first + answer.second + answer.housing, answer.warm + 0.015)
+        again = warmed(pair, answer.set_distance, climate, 0.1)
         self.assertAlmostEqual(again.warm, 0.1, delta=1e-4)
 
     def test_a_gear_that_runs_out_is_tight_where_its_high_side_meets(self) -> None:
-        told = over_a_turn(self.PAIR, 27.75, 0.1, high_at=90.0)
-        self.assertAlmostEqual(told.tight_at, 90.0)
-        self.assertAlmostEqual(told.least, float(self.PAIR.backlash(27.70)), places=9)
-        self.assertAlmostEqual(told.most, float(self.PAIR.backlash(27.80)), places=9)
+        answer = over_a_turn(self.PAIR, 27.75, 0.1, high_at=90.0)
+        self.assertAlmostEqual(answer.tight_at, 90.0)
+        self.assertAlmostEqual(answer.least, float(self.PAIR.backlash(27.70)), places=9)
+        self.assertAlmostEqual(answer.most, float(self.PAIR.backlash(27.80)), places=9)
         self.assertAlmostEqual(width_in_mesh(6, 5, 1.0), 4.5)
 
     def test_worm_and_bevel_by_the_book(self) -> None:

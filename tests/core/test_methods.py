@@ -167,10 +167,10 @@ class Asked(unittest.TestCase):
         self.assertIn("span", cause.hint)
 
     def test_each_says_what_was_set(self) -> None:
-        told = {Probe(kind, k=7, size=1.4).name for kind in METHODS}
-        self.assertGreaterEqual(len(told), len(METHODS) - 1)
-        self.assertIn("span over 7 teeth", told)
-        self.assertIn("over pins of 1.40 mm", told)
+        answer = {Probe(kind, k=7, size=1.4).name for kind in METHODS}
+        self.assertGreaterEqual(len(answer), len(METHODS) - 1)
+        self.assertIn("span over 7 teeth", answer)
+        self.assertIn("over pins of 1.40 mm", answer)
 
 
 class Crossing(unittest.TestCase):
@@ -187,5 +187,5 @@ class Crossing(unittest.TestCase):
 
     def test_many_at_once_each_in_its_own_bracket(self) -> None:
         wanted = np.array([1.0, 4.0, 9.0, 2.0])
-        found = crossing(lambda x: x * x < wanted, np.zeros(4), np.full(4, 10.0))
-        np.testing.assert_allclose(found, np.sqrt(wanted), atol=1e-12)
+        result = crossing(lambda x: x * x < wanted, np.zeros(4), np.full(4, 10.0))
+        np.testing.assert_allclose(result, np.sqrt(wanted), atol=1e-12)

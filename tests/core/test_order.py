@@ -41,9 +41,9 @@ class WayIn(unittest.TestCase):
         self.assertEqual((needs[1], needs[2], needs[3], needs[6], needs[7]), ((), (), (2,), (3, 5), (6,)))
 
     def test_the_least_set_and_what_was_done_for_nothing(self) -> None:
-        found = reach(SERVO, 9)
-        self.assertEqual((found.steps, found.unneeded), ((2, 3, 8, 9), (1, 4, 5, 6, 7)))
-        self.assertTrue(found.exact)
+        result = reach(SERVO, 9)
+        self.assertEqual((result.steps, result.unneeded), ((2, 3, 8, 9), (1, 4, 5, 6, 7)))
+        self.assertTrue(result.exact)
         self.assertEqual(reach(SERVO, 6).unneeded, (1,))
 
     def test_turn_overs_are_saved_before_tool_changes(self) -> None:
@@ -51,11 +51,11 @@ class WayIn(unittest.TestCase):
             "M3x8 hex2 a @top after none", "M3x8 hex2 b @under after none", "M3x8 hex2.5 c @top after none",
             "lid after 1,2,3",
         )  # fmt: skip
-        found = reach(steps, 4)
-        self.assertEqual(found.turn_overs, 1)
-        self.assertEqual(found.steps[-1], 4)
-        self.assertIn(found.steps[:3], ((1, 3, 2), (3, 1, 2), (2, 1, 3), (2, 3, 1)))
-        self.assertEqual(found.tool_changes, 2)
+        result = reach(steps, 4)
+        self.assertEqual(result.turn_overs, 1)
+        self.assertEqual(result.steps[-1], 4)
+        self.assertIn(result.steps[:3], ((1, 3, 2), (3, 1, 2), (2, 1, 3), (2, 3, 1)))
+        self.assertEqual(result.tool_changes, 2)
 
     @examples(80)
     @given(st.data())
@@ -69,12 +69,12 @@ class WayIn(unittest.TestCase):
             said = ",".join(map(str, sorted(after))) or "none"
             lines.append(f"{drive}{side} after {said}")
         steps = strip(*lines)
-        found = reach(steps, many)
-        needed = set(found.steps)
+        result = reach(steps, many)
+        needed = set(result.steps)
         graph = precedence(steps)
         for before, number in graph.edges:
             if number in needed:
-                self.assertLess(found.steps.index(before), found.steps.index(number))
+                self.assertLess(result.steps.index(before), result.steps.index(number))
         entries = {step.number: step.entry for step in steps}
 
         def cost(order: tuple[int, ...]) -> tuple[int, int]:
@@ -85,11 +85,11 @@ class WayIn(unittest.TestCase):
 
         allowed = [
             order
-            for order in permutations(found.steps)
+            for order in permutations(result.steps)
             if all(order.index(a) < order.index(b) for a, b in graph.edges if a in needed and b in needed)
         ]
-        self.assertEqual(cost(found.steps), min(map(cost, allowed)))
-        self.assertEqual((found.turn_overs, found.tool_changes), cost(found.steps))
+        self.assertEqual(cost(result.steps), min(map(cost, allowed)))
+        self.assertEqual((result.turn_overs, result.tool_changes), cost(result.steps))
 
     def test_a_row_of_two_hundred_is_answered_and_says_whether_it_is_exact(self) -> None:
         lines = [
@@ -115,19 +115,19 @@ class ManyFree(unittest.TestCase):
             for n in range(1, 201)
         ]
         lid = StripStep(201, replace(parse("lid"), after=tuple(range(1, 201))))
-        found = reach([*steps, lid], 201)
-        self.assertEqual(len(found.steps), 201)
-        self.assertTrue(found.exact)
+        result = reach([*steps, lid], 201)
+        self.assertEqual(len(result.steps), 201)
+        self.assertTrue(result.exact)
         # Three tools above; below, the one in hand first, then those it needs: one fewer changes than six.
-        self.assertEqual((found.turn_overs, found.tool_changes), (1, 5))
+        self.assertEqual((result.turn_overs, result.tool_changes), (1, 5))
 
     def test_sixteen_screws_on_two_sides_take_one_turn(self) -> None:
         steps = [
             StripStep(n, replace(parse(f"M3x8 hex2 s{n} @{'top' if n % 2 else 'under'}"), free=True))
             for n in range(1, 17)
         ]
-        found = reach([*steps, StripStep(17, replace(parse("lid"), after=tuple(range(1, 17))))], 17)
-        self.assertEqual((found.turn_overs, found.tool_changes, found.exact), (1, 1, True))
+        result = reach([*steps, StripStep(17, replace(parse("lid"), after=tuple(range(1, 17))))], 17)
+        self.assertEqual((result.turn_overs, result.tool_changes, result.exact), (1, 1, True))
 
     def test_a_tangle_is_answered_and_says_that_it_is_not_exact(self) -> None:
         rng = Random(7)
@@ -136,11 +136,11 @@ class ManyFree(unittest.TestCase):
             line = f"{rng.choice(['M3x8 hex2', 'M3x8 ph1', 'M3x10 hex3', 'cover', 'e-clip'])} x{n} {rng.choice(['', '@top', '@under', '@left'])}"
             after = tuple(sorted(rng.sample(range(1, n), min(n - 1, rng.choice([0, 1, 2])))))
             steps.append(StripStep(n, replace(parse(line), after=after, free=not after)))
-        found = reach([*steps, StripStep(121, replace(parse("lid"), after=tuple(range(1, 121))))], 121)
-        self.assertEqual(len(found.steps), 121)
-        self.assertFalse(found.exact)
+        result = reach([*steps, StripStep(121, replace(parse("lid"), after=tuple(range(1, 121))))], 121)
+        self.assertEqual(len(result.steps), 121)
+        self.assertFalse(result.exact)
         graph = precedence(steps)
-        at = {number: place for place, number in enumerate(found.steps)}
+        at = {number: place for place, number in enumerate(result.steps)}
         self.assertTrue(all(at[before] < at[after] for before, after in graph.edges))
 
 
@@ -188,20 +188,20 @@ class Tangles(unittest.TestCase):
     def test_two_hundred_steps_are_never_worse_than_side_by_side(self) -> None:
         for seed in range(8):
             steps = tangle(200, seed, sides=2 + seed % 3)
-            found = reach(steps, 201)
+            result = reach(steps, 201)
             with self.subTest(seed=seed):
-                self.assertLessEqual(found.turn_overs, side_by_side(steps))
+                self.assertLessEqual(result.turn_overs, side_by_side(steps))
                 graph = precedence(steps)
-                at = {number: place for place, number in enumerate(found.steps)}
+                at = {number: place for place, number in enumerate(result.steps)}
                 self.assertTrue(all(at[before] < at[after] for before, after in graph.edges))
 
 
 class Contradictions(unittest.TestCase):
     def test_rings_missing_steps_and_crowded_places_are_named(self) -> None:
         ring = strip("a after 3", "b after 1", "c after 2")
-        (told,) = troubles(ring)
-        self.assertIn("ring", told.says)
-        self.assertEqual(set(told.steps), {1, 2, 3})
+        (answer,) = troubles(ring)
+        self.assertIn("ring", answer.says)
+        self.assertEqual(set(answer.steps), {1, 2, 3})
         with self.assertRaises(GearingError):
             reach(ring, 2)
         missing = [step for step in strip("a", "b", "c after 2") if step.number != 2]
@@ -218,19 +218,19 @@ class Contradictions(unittest.TestCase):
 
 class Gathered(unittest.TestCase):
     def test_tools_by_system_with_the_makeshift(self) -> None:
-        found = tools_for(
+        result = tools_for(
             strip(
                 "4x M3x10 hex2 cover", "2x 4-40x3/8 cap hex3/32 plate", "M2x6 ph1 lid", "M3 nut af5.5", "e-clip 2.5",
                 "bearing 5x10x4", "M4x8 screw", "M2x4 hex1.5 plug shut",
             )
         )  # fmt: skip
-        self.assertEqual([t.name for t in found.metric], ["hex 2", "nut driver 5.5"])
-        self.assertEqual([t.name for t in found.inch], ["hex 3/32"])
-        self.assertEqual([t.name for t in found.other], ["cross H 1"])
-        special = {t.name: t.makeshift for t in found.special}
+        self.assertEqual([t.name for t in result.metric], ["hex 2", "nut driver 5.5"])
+        self.assertEqual([t.name for t in result.inch], ["hex 3/32"])
+        self.assertEqual([t.name for t in result.other], ["cross H 1"])
+        special = {t.name: t.makeshift for t in result.special}
         self.assertIn("circlip pliers", special)
         self.assertIn("10 mm", special["bearing press, socket of 10 mm"])
-        self.assertEqual(found.unsaid, (7,))
+        self.assertEqual(result.unsaid, (7,))
 
 
 class OtherViews(unittest.TestCase):
@@ -251,6 +251,6 @@ class OtherViews(unittest.TestCase):
             "gear 20t ^boss down", "cover",
         )  # fmt: skip
         self.assertEqual([place.name for place in tray(steps)], ["A1", "A2", "A10"])
-        found = {stack.name: stack for stack in stacks(steps)}
-        self.assertEqual(found["drag"].steps, (2, 3))
-        self.assertEqual(found["steps 4 to 6"].facings, ("", "", "boss down"))
+        result = {stack.name: stack for stack in stacks(steps)}
+        self.assertEqual(result["drag"].steps, (2, 3))
+        self.assertEqual(result["steps 4 to 6"].facings, ("", "", "boss down"))

@@ -107,10 +107,10 @@ class ReadingAGear(unittest.TestCase):
         self.assertRegex(answer["stuck"], "mate")
 
     def test_look_alikes_are_told_apart_in_numbers(self) -> None:
-        told = read(31, {"value": 26.18})["look_alike"]
-        self.assertEqual({told["first"], told["second"]}, {"32 DP", "0.8 module"})
-        self.assertEqual(told["verdict"], "badly")
-        self.assertAlmostEqual(told["pitch_error_mm"], 0.0185, delta=2e-4)
+        answer = read(31, {"value": 26.18})["look_alike"]
+        self.assertEqual({answer["first"], answer["second"]}, {"32 DP", "0.8 module"})
+        self.assertEqual(answer["verdict"], "badly")
+        self.assertAlmostEqual(answer["pitch_error_mm"], 0.0185, delta=2e-4)
 
     def test_wear_is_judged_from_the_span_with_where_it_is_seen(self) -> None:
         sound = read(31, self.TIPS, self.SPAN, mark="0.8M")["wear"]

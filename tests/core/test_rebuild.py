@@ -131,10 +131,10 @@ OTTER = [
 ]  # fmt: skip
 
 
-def plan(*lines: str, **told: object) -> list[str]:
+def plan(*lines: str, **answer: object) -> list[str]:
     """Keys of the plan's steps."""
     removed = [Removed(n, parse(line)) for n, line in enumerate(lines, 1)]
-    return [step.key for step in build_plan(removed, PlanContext(**told)).steps]  # type: ignore[arg-type]
+    return [step.key for step in build_plan(removed, PlanContext(**answer)).steps]  # type: ignore[arg-type]
 
 
 class Insertions(unittest.TestCase):
@@ -199,8 +199,8 @@ class Insertions(unittest.TestCase):
         self.assertTrue(any("grit" in remark.text for remark in opened))
         shared = [Removed(1, parse("2x M3x3 set screw hub ^on the flat"))]
         for one, tone in (("always", "plain"), ("not-shared", "dry")):
-            told = build_plan(shared, PlanContext(house={"lock": one})).steps[0].remarks
-            self.assertTrue(any("hread lock" in r.text and r.tone == tone for r in told), one)
+            answer = build_plan(shared, PlanContext(house={"lock": one})).steps[0].remarks
+            self.assertTrue(any("hread lock" in r.text and r.tone == tone for r in answer), one)
 
     def test_a_school_goes_by_what_a_thing_is_and_not_by_what_it_is_called(self) -> None:
         spur = [Removed(1, parse("spur wheel 54t acetal"))]
@@ -208,19 +208,19 @@ class Insertions(unittest.TestCase):
         for shelf in (shipped(), named):
             for school, key in (("grease", "plastic-grease"), ("film", "dry-film")):
                 bench = PlanContext(open_gears=True, house={"open": school}, shelf=shelf)
-                told = [r.text for r in build_plan(spur, bench).steps[0].remarks]
+                answer = [r.text for r in build_plan(spur, bench).steps[0].remarks]
                 wanted = next(item.name for item in shelf if item.key == key)
-                self.assertTrue(any(wanted.lower() in text.lower() for text in told), (school, told))
+                self.assertTrue(any(wanted.lower() in text.lower() for text in answer), (school, answer))
         # With none on the shelf that is said; it is no reason to run dry.
         for school in ("grease", "film"):
             empty = PlanContext(open_gears=True, house={"open": school}, shelf=())
-            told = build_plan(spur, empty).steps[0].remarks
-            self.assertFalse(any(r.tone == "dry" for r in told), told)
-            self.assertTrue(any("none on the shelf" in r.text for r in told))
+            answer = build_plan(spur, empty).steps[0].remarks
+            self.assertFalse(any(r.tone == "dry" for r in answer), answer)
+            self.assertTrue(any("none on the shelf" in r.text for r in answer))
         screw = [Removed(1, parse("M2.5x3 set screw hub"))]
-        told = build_plan(screw, PlanContext(house={"lock": "always"}, shelf=named)).steps[0].remarks
+        answer = build_plan(screw, PlanContext(house={"lock": "always"}, shelf=named)).steps[0].remarks
         low = next(item.name for item in named if item.key == "lock-low")
-        self.assertTrue(any(low in r.text for r in told))
+        self.assertTrue(any(low in r.text for r in answer))
 
     def test_a_thing_kept_before_roles_were_has_the_role_of_what_it_stands_for(self) -> None:
         for row, role in (

@@ -36,29 +36,29 @@ class ClosedForms(unittest.TestCase):
     def test_they_are_the_exact_mesh(self, z1: int, z2: int, opened: float, angle: float, x: float) -> None:
         alpha = radians(angle)
         pairs = Pairs(z1, z2, 0.8, alpha, x)
-        found = mesh(Gear(z1, 0.8, alpha, x), Gear(z2, 0.8, alpha), float(pairs.close) + opened * 0.8)
-        self.assertAlmostEqual(float(pairs.close), found.zero_backlash_distance, places=9)
-        self.assertAlmostEqual(float(pairs.backlash(found.distance)), found.backlash, places=9)
-        self.assertAlmostEqual(float(pairs.contact(found.distance)), found.contact_ratio, places=9)
-        self.assertAlmostEqual(float(pairs.distance_with(found.backlash)), found.distance, places=6)
+        result = mesh(Gear(z1, 0.8, alpha, x), Gear(z2, 0.8, alpha), float(pairs.close) + opened * 0.8)
+        self.assertAlmostEqual(float(pairs.close), result.zero_backlash_distance, places=9)
+        self.assertAlmostEqual(float(pairs.backlash(result.distance)), result.backlash, places=9)
+        self.assertAlmostEqual(float(pairs.contact(result.distance)), result.contact_ratio, places=9)
+        self.assertAlmostEqual(float(pairs.distance_with(result.backlash)), result.distance, places=6)
 
 
 class Search(unittest.TestCase):
     def test_keeping_the_speed_after_larger_wheels(self) -> None:
         """By plain search over every pair the slot reaches: none comes nearer that is no worse otherwise."""
-        found = regear(
+        result = regear(
             PRESENT, 72.0, 2.6, Target("keep"), counts(10, 30), counts(40, 80),
             module=0.8, alpha=ALPHA, band=BAND, slot=(25.0, 28.5), rpm=16_000,
         )  # fmt: skip
-        self.assertAlmostEqual(found.target, 54 / 15 * 2.6 * 72 / 60)
+        self.assertAlmostEqual(result.target, 54 / 15 * 2.6 * 72 / 60)
         nearest = min(
-            abs(s / p * 2.6 / found.target - 1)
+            abs(s / p * 2.6 / result.target - 1)
             for p in range(10, 30)
             for s in range(40, 80)
             if 25.0 <= Pair(Gear(p, 0.8), Gear(s, 0.8)).distance_for(0.17 * 0.8) <= 28.5
         )
-        self.assertLess(min(abs(one.off) for one in found.choices if one.fits), nearest + 1e-6)
-        best = found.choices[0]
+        self.assertLess(min(abs(one.off) for one in result.choices if one.fits), nearest + 1e-6)
+        best = result.choices[0]
         self.assertTrue(best.fits and 25.0 <= best.distance <= 28.5)
         self.assertAlmostEqual(best.travel, pi * 72 / best.final)
         self.assertAlmostEqual(best.speed, 16_000 * 60 * best.travel / 1e6)
@@ -71,11 +71,11 @@ class Search(unittest.TestCase):
         }  # fmt: skip
         away = {}
         for cut, x in (("plain", 0.0), ("shifted", 5 / 17)):
-            told = regear_drive(RegearIn.model_validate({**asked, "pinions_cut": cut}))
+            answer = regear_drive(RegearIn.model_validate({**asked, "pinions_cut": cut}))
             exact = Pair(Gear(12, 0.8, profile_shift=x), Gear(60, 0.8)).distance_for(0.04 * 0.8)
-            self.assertAlmostEqual(told.choices[0].distance_mm, exact, places=5)
-            self.assertIn("0.23 mm farther out on 60", told.note)
-            away[cut] = told.choices[0].distance_mm
+            self.assertAlmostEqual(answer.choices[0].distance_mm, exact, places=5)
+            self.assertIn("0.23 mm farther out on 60", answer.note)
+            away[cut] = answer.choices[0].distance_mm
         self.assertGreater(away["shifted"], away["plain"] + 0.2)
         self.assertEqual(regear_drive(RegearIn.model_validate({**asked, "pinions": [20]})).note, "")
         self.assertEqual(float(usual_shift(17)), 0.0)
@@ -94,8 +94,8 @@ class Search(unittest.TestCase):
     def test_a_plate_takes_the_hole_that_comes_nearest_and_never_one_that_jams(self) -> None:
         away = Plate(24.0, 0.8, 12, 3.0).distances()
         self.assertAlmostEqual(float(away[3]), float(np.hypot(3.0, 26.4)))
-        found = regear(PRESENT, 60.0, 2.6, Target("keep"), counts(12, 20), counts(48, 60), module=0.8, alpha=ALPHA, band=BAND, holes=away)  # fmt: skip
-        for one in found.choices:
+        result = regear(PRESENT, 60.0, 2.6, Target("keep"), counts(12, 20), counts(48, 60), module=0.8, alpha=ALPHA, band=BAND, holes=away)  # fmt: skip
+        for one in result.choices:
             if not one.fits:
                 continue
             plays = [float(mesh(Gear(one.pinion, 0.8), Gear(one.spur, 0.8), float(a)).backlash)
@@ -103,4 +103,4 @@ class Search(unittest.TestCase):
             usable = [abs(j - 0.136) for j in plays if j >= BAND.tight * 0.8]
             self.assertAlmostEqual(abs(one.backlash - 0.136), min(usable), places=6)
             self.assertAlmostEqual(one.distance, float(away[one.hole - 1]))
-        self.assertTrue(any(one.fits for one in found.choices))
+        self.assertTrue(any(one.fits for one in result.choices))

@@ -40,8 +40,8 @@ class Structure(unittest.TestCase):
                     self.assertEqual(circles, [])
 
     def test_every_module_that_has_routes_stands_in_the_contracts(self) -> None:
-        told = tomllib.loads((ROOT / "pyproject.toml").read_text())["tool"]["importlinter"]["contracts"]
-        covered = next(one["modules"] for one in told if one["type"] == "independence")
+        answer = tomllib.loads((ROOT / "pyproject.toml").read_text())["tool"]["importlinter"]["contracts"]
+        covered = next(one["modules"] for one in answer if one["type"] == "independence")
         server = ROOT / "server"
         with_routes = [
             ".".join(path.relative_to(server).with_suffix("").parts)
@@ -63,10 +63,10 @@ class Structure(unittest.TestCase):
             folder = ROOT / "core" / "sums" / place
             with self.subTest(sum=name):
                 self.assertTrue((folder / "compute.py").exists())
-                found = SUMS[name]
-                self.assertEqual(found.takes.__name__, takes)
-                self.assertEqual(found.gives.__name__, gives)
-                self.assertEqual(found.compute.__name__, compute)
+                result = SUMS[name]
+                self.assertEqual(result.takes.__name__, takes)
+                self.assertEqual(result.gives.__name__, gives)
+                self.assertEqual(result.compute.__name__, compute)
                 if place not in ("regear",):
-                    for kind, part in ((found.takes, "request"), (found.gives, "response")):
+                    for kind, part in ((result.takes, "request"), (result.gives, "response")):
                         self.assertEqual(kind.__module__, f"sums.{place}.{part}")

@@ -74,8 +74,8 @@ def load_tests(
     loader: unittest.TestLoader, tests: unittest.TestSuite, pattern: str | None
 ) -> unittest.TestSuite:
     """Every example in a docstring of the core is run as well."""
-    for found in pkgutil.walk_packages(gearing.__path__, "gearing."):
-        module = importlib.import_module(found.name)
+    for result in pkgutil.walk_packages(gearing.__path__, "gearing."):
+        module = importlib.import_module(result.name)
         tests.addTests(doctest.DocTestSuite(module, extraglobs={"np": __import__("numpy")}))
     return tests
 

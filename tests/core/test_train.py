@@ -34,9 +34,9 @@ from ..examples import examples
 def total(line: str) -> Fraction:
     """Turns of the input for one of the output."""
     train = read_train(line)
-    found = solve(train).ratio("1", str(len(train.couplings) + 1))
-    assert found is not None
-    return found
+    result = solve(train).ratio("1", str(len(train.couplings) + 1))
+    assert result is not None
+    return result
 
 
 class Lines(unittest.TestCase):

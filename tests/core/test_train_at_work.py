@@ -28,17 +28,17 @@ class Power(unittest.TestCase):
     @examples(100)
     @given(st.lists(STAGE, min_size=1, max_size=5), st.floats(1e-4, 10))
     def test_power_in_is_power_out_and_what_the_stages_lose(self, stages: list[str], torque: float) -> None:
-        found = solve(read_train(" | ".join(stages)))
-        told = power(found, "1", torque, str(len(stages) + 1))
-        given_in = torque * float(abs(found.speeds["1"]))
+        result = solve(read_train(" | ".join(stages)))
+        answer = power(result, "1", torque, str(len(stages) + 1))
+        given_in = torque * float(abs(result.speeds["1"]))
         lost = 0.0
-        for n, stage in enumerate(told.stages, 1):
-            into, out = (told.torques[s] * float(abs(found.speeds[s])) for s in (str(n), str(n + 1)))
+        for n, stage in enumerate(answer.stages, 1):
+            into, out = (answer.torques[s] * float(abs(result.speeds[s])) for s in (str(n), str(n + 1)))
             self.assertTrue(0 < stage.efficiency <= 1)
             lost += into - out
-        out = told.torques[str(len(stages) + 1)] * float(abs(found.speeds[str(len(stages) + 1)]))
+        out = answer.torques[str(len(stages) + 1)] * float(abs(result.speeds[str(len(stages) + 1)]))
         self.assertAlmostEqual(given_in, out + lost, delta=1e-9 * given_in)
-        self.assertAlmostEqual(out / given_in, told.efficiency, places=9)
+        self.assertAlmostEqual(out / given_in, answer.efficiency, places=9)
 
     def test_planetary_sets_by_the_book(self) -> None:
         """VDI 2157 by hand: (1 + 0.97·48/12)/(1 + 48/12) into the carrier, its inverse form out of it."""
@@ -61,29 +61,29 @@ class Play(unittest.TestCase):
         ratios, turns = [5, 48 / 14, 4, 3, 3], [2.0, 1.5, 1.2, 0.8, 0.5]
         by_hand = sum(t / _product(ratios[n + 1 :]) for n, t in enumerate(turns))
         stages = [{"number": n, "turn_deg": t} for n, t in enumerate(turns, 1)]
-        told = run_train(
+        answer = run_train(
             TrainIn.model_validate({"line": line, "stages": stages, "play": {"play_mm": 1, "radius_mm": 20}})
         ).slop
-        assert told and told.rest_deg is not None
-        self.assertAlmostEqual(told.teeth_deg, by_hand, places=9)
-        self.assertAlmostEqual(told.rest_deg, degrees(asin(1 / 20)) - by_hand, places=9)
-        self.assertIn("bearings, bores", told.verdict)
-        assert told.input_deg
-        self.assertAlmostEqual(told.input_deg, by_hand * _product(ratios), places=6)
+        assert answer and answer.rest_deg is not None
+        self.assertAlmostEqual(answer.teeth_deg, by_hand, places=9)
+        self.assertAlmostEqual(answer.rest_deg, degrees(asin(1 / 20)) - by_hand, places=9)
+        self.assertIn("bearings, bores", answer.verdict)
+        assert answer.input_deg
+        self.assertAlmostEqual(answer.input_deg, by_hand * _product(ratios), places=6)
 
     def test_a_backlash_at_the_pitch_circle_is_a_turn_of_its_gear(self) -> None:
         given_in = {"line": "12:60", "stages": [{"number": 1, "module_mm": 0.5, "backlash_mm": 0.05}]}
-        told = run_train(TrainIn.model_validate(given_in)).slop
-        assert told
-        self.assertAlmostEqual(told.teeth_deg, degrees(0.05 / 15))
-        self.assertFalse(told.shares[0].assumed)
+        answer = run_train(TrainIn.model_validate(given_in)).slop
+        assert answer
+        self.assertAlmostEqual(answer.teeth_deg, degrees(0.05 / 15))
+        self.assertFalse(answer.shares[0].assumed)
 
     def test_what_the_teeth_explain_and_more_than_there_is_are_told_apart(self) -> None:
-        found = solve(read_train("12:60 | 14:48"))
+        result = solve(read_train("12:60 | 14:48"))
         plays = [StagePlay(1, 0.02, 0.002, "stage 1"), StagePlay(2, 0.03, 0.003, "stage 2")]
-        teeth = slop(found, plays, "3").teeth
-        self.assertIn("explain all of it, most of it stage 2", slop(found, plays, "3", teeth, 0.001).verdict)
-        self.assertIn("less play than", slop(found, plays, "3", teeth / 2, 0.001).verdict)
+        teeth = slop(result, plays, "3").teeth
+        self.assertIn("explain all of it, most of it stage 2", slop(result, plays, "3", teeth, 0.001).verdict)
+        self.assertIn("less play than", slop(result, plays, "3", teeth / 2, 0.001).verdict)
         with self.assertRaises(GearingError):
             angle_of_play(21, 20)
 
@@ -97,11 +97,11 @@ class Clicks(unittest.TestCase):
     def test_the_shaft_that_clicks_is_named_from_a_fair_count(
         self, pairs: list[tuple[int, int]], data: st.DataObject
     ) -> None:
-        found = solve(read_train(" | ".join(f"{a}:{b}" for a, b in pairs)))
+        result = solve(read_train(" | ".join(f"{a}:{b}" for a, b in pairs)))
         last = str(len(pairs) + 1)
-        shaft = data.draw(st.sampled_from(list(found.speeds)))
-        per_turn = float(abs(found.speeds[shaft] / found.speeds[last]))
-        named = suspects(found, last, max(round(10 * per_turn), 1), 10.0)
+        shaft = data.draw(st.sampled_from(list(result.speeds)))
+        per_turn = float(abs(result.speeds[shaft] / result.speeds[last]))
+        named = suspects(result, last, max(round(10 * per_turn), 1), 10.0)
         self.assertAlmostEqual(sum(one.odds for one in named), 1.0)
         best = named[0].carrier
         assert best
@@ -115,8 +115,8 @@ class Clicks(unittest.TestCase):
         self.assertAlmostEqual(run_train(TrainIn(line="w2:40")).clicks[0].per_turn, 20)
 
     def test_a_count_that_fits_nothing_says_to_count_again(self) -> None:
-        told = run_train(TrainIn(line="12:60", clicks=1000, turns=1))
-        self.assertIn("Nothing of this train", told.clicks_say)
+        answer = run_train(TrainIn(line="12:60", clicks=1000, turns=1))
+        self.assertIn("Nothing of this train", answer.clicks_say)
 
 
 class Open(unittest.TestCase):
@@ -144,10 +144,10 @@ class Open(unittest.TestCase):
         self.assertEqual(
             fill_in("p12/?/48 | 14:48", Measured(*ratio_of_turns(171.5, 10)))[0].line, "p12/18/48 | 14:48"
         )
-        told = run_train(
+        answer = run_train(
             TrainIn.model_validate({"line": "12:60 | 14:?", "known": {"ratio": 17.14, "ratio_error": 0.05}})
         )
-        self.assertEqual((told.line, told.ratio), ("12:60 | 14:48", "120 : 7"))
+        self.assertEqual((answer.line, answer.ratio), ("12:60 | 14:48", "120 : 7"))
 
     def test_too_much_open_or_nothing_measured_is_said(self) -> None:
         for line, known in (
@@ -161,14 +161,14 @@ class Open(unittest.TestCase):
     def test_two_open_counts_are_all_found(self) -> None:
         """The same as trying every pair one by one."""
         known = Measured(17.3, 0.2, ((1, 70.0, 1.5),))
-        found = fill_in("?:? | 14:48", known, 10_000)
+        result = fill_in("?:? | 14:48", known, 10_000)
         by_hand = {
             (a, b)
             for a in range(6, 161)
             for b in range(6, 161)
             if abs(a + b - 70) <= 4.5 and abs(b / a * 48 / 14 - 17.3) <= 0.6
         }
-        self.assertEqual({one.counts for one in found}, by_hand)
+        self.assertEqual({one.counts for one in result}, by_hand)
         apart = fill_in("?:60 | 14:?", Measured(17.3, 0.02), 10_000)
         self.assertEqual(
             {one.counts for one in apart},
@@ -215,10 +215,10 @@ class Uses(unittest.TestCase):
         self.assertAlmostEqual(felt, 15 * 2 * pi / 180)
 
     def test_marks_come_home_and_every_tooth_is_met(self) -> None:
-        told = run_train(TrainIn(line="12:60 | 14:48", rpm=300))
-        self.assertEqual(told.home_turns, 120)
+        answer = run_train(TrainIn(line="12:60 | 14:48", rpm=300))
+        self.assertEqual(answer.home_turns, 120)
         # The second pair meets again after 24 turns of its driver, which turns once in 5.
-        self.assertEqual((told.run_in_turns, told.run_in_minutes), (120, 0.4))
+        self.assertEqual((answer.run_in_turns, answer.run_in_minutes), (120, 0.4))
 
 
 def _product(values: list[float]) -> float:

@@ -46,23 +46,23 @@ class LostMotion(unittest.TestCase):
             ("12:60 | 14:48 ; drive 3 1", ((1, 1.0), (2, 0.5)), "1", 5.0 + 0.5 * 48 / 14 * 5),
         ):
             with self.subTest(line=line, output=output):
-                told = ran(line, stages=turns(*played), output=output).slop
-                assert told
-                self.assertAlmostEqual(told.teeth_deg, deg, places=9)
+                answer = ran(line, stages=turns(*played), output=output).slop
+                assert answer
+                self.assertAlmostEqual(answer.teeth_deg, deg, places=9)
 
     def test_two_drives_whatever_their_speeds(self) -> None:
         """The ring's degree moves the arm by 52 of 72 teeth, however fast either motor runs."""
         for sun, motor in ((100, -40), (100, 10), (-3, 7), (1, 8)):
             line = f"sun-ring-arm p20/16/52 | motor-ring 10:80 ; drive sun {sun} ; drive motor {motor}"
-            told = ran(line, stages=turns((2, 1.0))).slop
-            assert told
-            self.assertAlmostEqual(told.teeth_deg, 52 / 72, places=9)
+            answer = ran(line, stages=turns((2, 1.0))).slop
+            assert answer
+            self.assertAlmostEqual(answer.teeth_deg, 52 / 72, places=9)
 
     def test_a_member_that_stands_still_is_no_obstacle(self) -> None:
-        told = ran("p12/18/48 sun>ring", stages=turns((1, 1.0))).slop
-        assert told
-        self.assertEqual((told.teeth_deg, told.shares[0].at), (1.0, "2"))
-        self.assertAlmostEqual(told.input_deg or 0, 4.0)
+        answer = ran("p12/18/48 sun>ring", stages=turns((1, 1.0))).slop
+        assert answer
+        self.assertEqual((answer.teeth_deg, answer.shares[0].at), (1.0, "2"))
+        self.assertAlmostEqual(answer.input_deg or 0, 4.0)
 
     @examples(60)
     @given(TREE, st.data())
@@ -74,14 +74,14 @@ class LostMotion(unittest.TestCase):
             line.append(f"{parent}-s{n} {z1}:{z2}")
             at[f"s{n}"] = abs(at[parent]) * z1 / z2 + play
         output = data.draw(st.sampled_from(sorted(at)[1:]))
-        told = ran(
+        answer = ran(
             " | ".join(line), stages=turns(*((n, p[3]) for n, p in enumerate(pairs, 1))), output=output
         )
-        assert told.slop
-        self.assertAlmostEqual(told.slop.teeth_deg, at[output], places=7)
+        assert answer.slop
+        self.assertAlmostEqual(answer.slop.teeth_deg, at[output], places=7)
 
     def test_two_ways_round_play_as_little_as_the_tighter(self) -> None:
-        found = solve(read_train("a-b 20:40 | b-e 20:40 | a-d 20:40 | d-e 20:40"))
+        result = solve(read_train("a-b 20:40 | b-e 20:40 | a-d 20:40 | d-e 20:40"))
         for plays, most in (
             # One way 0.2/2 + 0.3, the other 0.1/2 + 0.1.
             ((0.2, 0.3, 0.1, 0.1), 0.15),
@@ -89,14 +89,14 @@ class LostMotion(unittest.TestCase):
             ((0.2, 0.3, 0.0, 0.0), 0.0),
         ):
             played = [StagePlay(n, play) for n, play in enumerate(plays, 1)]
-            self.assertAlmostEqual(slop(found, played, "e").teeth, most)
+            self.assertAlmostEqual(slop(result, played, "e").teeth, most)
         # Seen from the shaft within one way, the other two meshes of the ring hold it as well.
-        self.assertAlmostEqual(slop(found, [StagePlay(1, 0.2), StagePlay(2, 0.1)], "b").teeth, 0.2)
+        self.assertAlmostEqual(slop(result, [StagePlay(1, 0.2), StagePlay(2, 0.1)], "b").teeth, 0.2)
 
     def test_loops_against_every_way_the_teeth_can_lie(self) -> None:
         """What a loop lets the output do, found by trying flanks on a grid."""
-        found = solve(read_train("a-b 20:40 | b-c 30:20 | a-d 20:20 | d-c 30:40 | c-e 10:30"))
-        self.assertEqual(len(found.loops), 1)
+        result = solve(read_train("a-b 20:40 | b-c 30:20 | a-d 20:20 | d-c 30:40 | c-e 10:30"))
+        self.assertEqual(len(result.loops), 1)
         plays = [0.12, 0.2, 0.16, 0.08, 0.3]
         grid = np.linspace(-0.5, 0.5, 41)
         one, two, three, four = np.meshgrid(*(p * grid for p in plays[:4]), indexing="ij")
@@ -104,46 +104,46 @@ class LostMotion(unittest.TestCase):
         by_lower = -0.75 * three + four
         fits = np.abs(by_upper - by_lower) < 1e-3
         reach = float(by_upper[fits].max() - by_upper[fits].min())
-        told = slop(found, [StagePlay(n, p) for n, p in enumerate(plays, 1)], "e").teeth
-        self.assertAlmostEqual(told, reach * 10 / 30 + 0.3, delta=0.01)
+        answer = slop(result, [StagePlay(n, p) for n, p in enumerate(plays, 1)], "e").teeth
+        self.assertAlmostEqual(answer, reach * 10 / 30 + 0.3, delta=0.01)
 
     def test_the_backlash_of_a_set_is_felt_through_both_its_meshes(self) -> None:
         """0.05 mm at the sun and 0.05 mm at the ring: the sun, arm and ring held, is free by both."""
-        told = ran("p12/18/48", stages=[{"number": 1, "module_mm": 1, "backlash_mm": 0.05}]).slop
-        assert told and told.input_deg
-        self.assertAlmostEqual(radians(told.input_deg) * 6, 0.1, places=9)
+        answer = ran("p12/18/48", stages=[{"number": 1, "module_mm": 1, "backlash_mm": 0.05}]).slop
+        assert answer and answer.input_deg
+        self.assertAlmostEqual(radians(answer.input_deg) * 6, 0.1, places=9)
 
 
 class Torque(unittest.TestCase):
     def test_a_branch_without_load_takes_nothing(self) -> None:
-        told = ran("a-b 12:60 | a-c 14:48 | c-d 10:40", output="d", torque_nmm=10)
-        by_name = {one.name: one.torque_nmm for one in told.shafts}
+        answer = ran("a-b 12:60 | a-c 14:48 | c-d 10:40", output="d", torque_nmm=10)
+        by_name = {one.name: one.torque_nmm for one in answer.shafts}
         self.assertAlmostEqual(by_name["b"] or 0, 0)
         self.assertAlmostEqual(by_name["d"] or 0, 10 * 48 / 14 * 4 * 0.97**2)
-        self.assertEqual([one.loaded for one in told.stages], [False, True, True])
+        self.assertEqual([one.loaded for one in answer.stages], [False, True, True])
 
     @examples(60)
     @given(st.integers(-300, 300).filter(bool), st.integers(-300, 300).filter(bool))
     def test_two_motors_share_by_the_teeth(self, sun: int, ring: int) -> None:
         """Without losses a set gives sun, ring and arm torques as 20 : 52 : 72, whatever turns how fast."""
         train = read_train(f"sun-ring-arm p20/16/52 ; drive sun {sun} ; drive ring {ring}")
-        found = solve(train)
-        if not found.speeds["arm"]:
+        result = solve(train)
+        if not result.speeds["arm"]:
             return
-        told = power(found, "sun", 1.0, "arm", {1: 1.0})
-        self.assertAlmostEqual(told.torques["ring"], 52 / 20)
-        self.assertAlmostEqual(told.torques["arm"], 72 / 20)
+        answer = power(result, "sun", 1.0, "arm", {1: 1.0})
+        self.assertAlmostEqual(answer.torques["ring"], 52 / 20)
+        self.assertAlmostEqual(answer.torques["arm"], 72 / 20)
 
     @examples(80)
     @given(TREE, st.data())
     def test_work_put_in_is_work_got_out(self, pairs: list[tuple[int, int, int, float]], data: Any) -> None:
         """Virtual work: with no losses torque goes up as speed goes down, along whatever branch."""
         line = " | ".join(f"s{one[0] % n}-s{n} {one[1]}:{one[2]}" for n, one in enumerate(pairs, 1))
-        found = solve(read_train(line))
+        result = solve(read_train(line))
         output = data.draw(st.sampled_from([f"s{n}" for n in range(1, len(pairs) + 1)]))
-        told = power(found, "s0", 2.0, output, dict.fromkeys(range(1, len(pairs) + 1), 1.0))
-        self.assertAlmostEqual(told.torques[output] * float(abs(found.speeds[output])), 2.0)
-        lossy = power(found, "s0", 2.0, output)
+        answer = power(result, "s0", 2.0, output, dict.fromkeys(range(1, len(pairs) + 1), 1.0))
+        self.assertAlmostEqual(answer.torques[output] * float(abs(result.speeds[output])), 2.0)
+        lossy = power(result, "s0", 2.0, output)
         path, at = 0, output
         while at != "s0":
             at = f"s{pairs[int(at[1:]) - 1][0] % int(at[1:])}"
@@ -160,8 +160,8 @@ class Torque(unittest.TestCase):
             "a-c 12:60 | b-c w1:40 lead 4 | c-d 12:60",
         ):
             with self.subTest(line=line):
-                told = ran(line)
-                said = [trouble for stage in told.stages for trouble in stage.troubles]
+                answer = ran(line)
+                said = [trouble for stage in answer.stages for trouble in stage.troubles]
                 self.assertTrue(any("locks" in trouble for trouble in said), said)
         self.assertFalse(ran("a-b w4:40 lead 25 ; drive b 1").stages[0].troubles)
         self.assertFalse(ran("w1:40 lead 4").stages[0].troubles)
@@ -181,7 +181,7 @@ class Meetings(unittest.TestCase):
     @given(st.integers(8, 30), st.integers(8, 40), st.integers(1, 6))
     def test_planets_meet_sun_and_ring_by_counting(self, zs: int, zp: int, planets: int) -> None:
         zr = zs + 2 * zp
-        told = ran(f"p{zs}/{zp}/{zr} x{planets}")
+        answer = ran(f"p{zs}/{zp}/{zr} x{planets}")
         # Teeth that pass a turn of the sun, arm moving: zs·zr/(zs + zr).
         passing = Fraction(zs * zr, zs + zr)
         seen: set[tuple[int, int]] = set()
@@ -191,7 +191,7 @@ class Meetings(unittest.TestCase):
                 seen.add(pair)
                 last = tooth + 1
         most = max(Fraction(lcm(zs, zp)), Fraction(last)) / passing
-        self.assertEqual(told.run_in_turns, -(-most.numerator // most.denominator))
+        self.assertEqual(answer.run_in_turns, -(-most.numerator // most.denominator))
 
 
 class Sets(unittest.TestCase):
@@ -205,8 +205,8 @@ class Sets(unittest.TestCase):
             ("p12/18/48 ring>carrier", 1 + Fraction(12, 48)),
         ):
             with self.subTest(line=line):
-                found = solve(read_train(line))
-                self.assertEqual(found.ratio("1", "2"), ratio)
+                result = solve(read_train(line))
+                self.assertEqual(result.ratio("1", "2"), ratio)
                 self.assertEqual(" | ".join(one.text() for one in read_stages(line)), line)
 
     @examples(80)
@@ -230,15 +230,15 @@ class Sets(unittest.TestCase):
 
 class Carriers(unittest.TestCase):
     def rows(self, line: str, **more: Any) -> dict[str, tuple[float, float | None]]:
-        told = ran(line, **more).clicks
-        self.assertEqual(len({one.gear for one in told}), len(told), "each thing once")
-        return {one.gear: (one.per_turn, one.other_per_turn) for one in told}
+        answer = ran(line, **more).clicks
+        self.assertEqual(len({one.gear for one in answer}), len(answer), "each thing once")
+        return {one.gear: (one.per_turn, one.other_per_turn) for one in answer}
 
     def test_an_idler_is_one_gear_with_two_flanks(self) -> None:
         rows = self.rows("12:30 | 30:48", shaft="3")
         self.assertEqual(rows["idler of 30 on shaft 2"], (48 / 30, 96 / 30))
-        told = ran("12:30 | 30:48", shaft="3", turns=10, clicks=32)
-        self.assertTrue(next(one for one in told.clicks if one.named).gear.startswith("idler"))
+        answer = ran("12:30 | 30:48", shaft="3", turns=10, clicks=32)
+        self.assertTrue(next(one for one in answer.clicks if one.named).gear.startswith("idler"))
 
     def test_planets_click_for_one_flank_or_for_both(self) -> None:
         rows = self.rows("p12/18/48", shaft="1")

@@ -107,14 +107,14 @@ class Installed(unittest.TestCase):
 
 def processes() -> list[tuple[int, str]]:
     """Number and command line of every process."""
-    found = []
+    result = []
     for path in Path("/proc").glob("[0-9]*/cmdline"):
         try:
             line = path.read_bytes().replace(b"\0", b" ").decode(errors="replace")
         except OSError:
             continue
-        found.append((int(path.parent.name), line))
-    return found
+        result.append((int(path.parent.name), line))
+    return result
 
 
 PREPARE = """

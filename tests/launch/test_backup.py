@@ -170,9 +170,9 @@ class OldBackup(Installed):
             for member in old:
                 content = old.extractfile(member).read()  # type: ignore[union-attr]
                 if member.name == "dentado.json":
-                    told = json.loads(content)
-                    told["migrations"].append("visits.9999_from_the_future")
-                    content = json.dumps(told).encode()
+                    answer = json.loads(content)
+                    answer["migrations"].append("visits.9999_from_the_future")
+                    content = json.dumps(answer).encode()
                 elif member.name == "checksums.json":
                     content = json.dumps(sums).encode()
                 sums[member.name] = hashlib.sha256(content).hexdigest()
@@ -220,18 +220,18 @@ class BadFiles(unittest.TestCase):
         for name in ("photos/../../etc/passwd", "/etc/passwd", "photos//a", "secrets.txt"):
             with tarfile.open(self.file, "w") as tar:
                 for member, content in (("dentado.json", json.dumps(about()).encode()), (name, b"x")):
-                    told = tarfile.TarInfo(member)
-                    told.size = len(content)
-                    tar.addfile(told, io.BytesIO(content))
+                    answer = tarfile.TarInfo(member)
+                    answer.size = len(content)
+                    tar.addfile(answer, io.BytesIO(content))
             with self.subTest(name=name):
                 self.refused("does not belong")
 
     def test_a_newer_format_is_left_for_a_newer_dentado(self) -> None:
         content = json.dumps({**about(), "format": archive.FORMAT + 1}).encode()
         with tarfile.open(self.file, "w") as tar:
-            told = tarfile.TarInfo("dentado.json")
-            told.size = len(content)
-            tar.addfile(told, io.BytesIO(content))
+            answer = tarfile.TarInfo("dentado.json")
+            answer.size = len(content)
+            tar.addfile(answer, io.BytesIO(content))
         self.refused("newer Dentado")
 
 
@@ -244,15 +244,15 @@ class Thinned(unittest.TestCase):
             path = folder / name_for("daily", made)
             with tarfile.open(path, "w") as tar:
                 content = json.dumps({**about(), "made_at": made.isoformat()}).encode()
-                told = tarfile.TarInfo("dentado.json")
-                told.size = len(content)
-                tar.addfile(told, io.BytesIO(content))
+                answer = tarfile.TarInfo("dentado.json")
+                answer.size = len(content)
+                tar.addfile(answer, io.BytesIO(content))
         (folder / "my own copy.dentado").write_bytes(b"left alone")
         thin(folder)
         days = sorted(
-            (today.date() - datetime.fromisoformat(found[0]).date()).days
+            (today.date() - datetime.fromisoformat(result[0]).date()).days
             for path in folder.glob("daily-*")
-            if (found := re.findall(r"\d{4}-\d\d-\d\d", path.name))
+            if (result := re.findall(r"\d{4}-\d\d-\d\d", path.name))
         )
         self.assertEqual(days[:7], list(range(7)))
         self.assertTrue(any(7 <= day <= 28 for day in days))
@@ -263,8 +263,8 @@ class Thinned(unittest.TestCase):
 
 def about() -> dict[str, Any]:
     """What a backup says of itself."""
-    told: dict[str, Any] = vars(About("1", "whole", "2026-01-01T00:00:00+00:00", 1, 1, []))
-    return told
+    answer: dict[str, Any] = vars(About("1", "whole", "2026-01-01T00:00:00+00:00", 1, 1, []))
+    return answer
 
 
 class Nothing:

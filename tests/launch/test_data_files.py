@@ -49,14 +49,14 @@ class DataFiles(unittest.TestCase):
                 shutil.rmtree(self.folder)
                 shutil.copytree(FOLDER, self.folder)
                 self.spoil(name, was, becomes)
-                found = troubles(self.folder)
-                self.assertTrue(any(re.search(says, one) or says in one for one in found), found)
-                self.assertTrue(all(one.startswith(f"{name}.toml") for one in found), found)
+                result = troubles(self.folder)
+                self.assertTrue(any(re.search(says, one) or says in one for one in result), result)
+                self.assertTrue(all(one.startswith(f"{name}.toml") for one in result), result)
 
     def test_the_line_is_where_the_key_stands(self) -> None:
         line = self.spoil("sizes", "degrees = 14.5", "degrees = -1")
-        (found,) = troubles(self.folder)
-        self.assertIn(f"line {line}, pressure_angles.1.degrees", found)
+        (result,) = troubles(self.folder)
+        self.assertIn(f"line {line}, pressure_angles.1.degrees", result)
         line = self.spoil("fits", "narrow_share = 0.2", "narrow_share = 7")
         self.assertTrue(
             any(f"fits.toml, line {line}, width.narrow_share" in one for one in troubles(self.folder))
@@ -65,6 +65,6 @@ class DataFiles(unittest.TestCase):
     def test_one_that_cannot_be_read_and_one_that_is_gone_are_named_too(self) -> None:
         line = self.spoil("wear", "[tooth]", "[tooth")
         (self.folder / "safety.toml").unlink()
-        found = " ".join(troubles(self.folder))
-        self.assertIn("safety.toml is missing", found)
-        self.assertRegex(found, rf"wear\.toml: .*line {line}")
+        result = " ".join(troubles(self.folder))
+        self.assertIn("safety.toml is missing", result)
+        self.assertRegex(result, rf"wear\.toml: .*line {line}")

@@ -53,8 +53,8 @@ class Proxied(Installed):
             check=True, capture_output=True,
         )  # fmt: skip
         self.tls = free_port()
-        told = CONFIG.format(folder=folder, host=HOST, port=self.tls, name=NAME, behind=self.port)
-        (folder / "nginx.conf").write_text(told)
+        answer = CONFIG.format(folder=folder, host=HOST, port=self.tls, name=NAME, behind=self.port)
+        (folder / "nginx.conf").write_text(answer)
         self.trust = ssl.create_default_context(cafile=str(folder / "cert.pem"))
         proxy = subprocess.Popen(["nginx", "-c", folder / "nginx.conf", "-p", folder])
         self.addCleanup(proxy.wait)

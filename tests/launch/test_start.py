@@ -41,9 +41,9 @@ class Start(Installed):
         self.start()
         self.assertFalse((self.var / "database").exists())
         self.assertEqual(self.run_command("stop").returncode, 0)
-        told = dj_database_url.parse(other.url)
+        answer = dj_database_url.parse(other.url)
         line = MySQLdb.connect(
-            host=HOST, port=other.port, user=told["USER"], passwd=told["PASSWORD"], db=told["NAME"]
+            host=HOST, port=other.port, user=answer["USER"], passwd=answer["PASSWORD"], db=answer["NAME"]
         )
         with line.cursor() as cursor:
             cursor.execute("SELECT COUNT(*) FROM visits_visit")

@@ -52,11 +52,11 @@ class Supervised(Installed):
             return
         service = pwd.getpwnam(NAME).pw_uid
         for words in ("mariadbd", "gunicorn"):
-            found = [
+            result = [
                 pid for pid in self.of(words) if "launch" not in Path(f"/proc/{pid}/cmdline").read_text()
             ]
-            self.assertTrue(found, words)
-            for pid in found:
+            self.assertTrue(result, words)
+            for pid in result:
                 self.assertEqual(Path(f"/proc/{pid}").stat().st_uid, service, words)
 
     def the_master_is_replaced_at_once(self) -> None:

@@ -50,24 +50,24 @@ class Run(unittest.TestCase):
 
     def test_passed_failed_broken_and_skipped_are_counted_as_what_they_are(self) -> None:
         expected = {"good": (2, 0, 0), "bad": (0, 1, 0), "broken": (0, 1, 0), "skipped": (0, 0, 1)}
-        found = self.run_lanes(*map(self.label, expected))
+        result = self.run_lanes(*map(self.label, expected))
         for name, counts in expected.items():
-            one = found[self.label(name)]
+            one = result[self.label(name)]
             with self.subTest(name=name):
                 self.assertEqual((one.passed, one.failed, one.skipped), counts)
         self.assertIn("the sum is wrong", self.said)
         self.assertIn("RuntimeError: broke", self.said)
-        self.assertNotIn("Traceback", found[self.label("good")].said)
+        self.assertNotIn("Traceback", result[self.label("good")].said)
 
     def test_a_lane_that_dies_has_failed_its_test_and_the_others_are_run(self) -> None:
-        found = self.run_lanes(*map(self.label, ("dies", "good", "slow", "skipped")), lanes=1)
-        self.assertEqual(len(found), 4)
-        self.assertEqual((found["tried.dies"].passed, found["tried.dies"].failed), (0, 1))
-        self.assertEqual(found["tried.good"].passed, 2)
+        result = self.run_lanes(*map(self.label, ("dies", "good", "slow", "skipped")), lanes=1)
+        self.assertEqual(len(result), 4)
+        self.assertEqual((result["tried.dies"].passed, result["tried.dies"].failed), (0, 1))
+        self.assertEqual(result["tried.good"].passed, 2)
 
     def test_a_label_that_cannot_be_loaded_has_failed(self) -> None:
-        found = self.run_lanes("tried.nowhere")
-        self.assertEqual(found["tried.nowhere"].failed, 1)
+        result = self.run_lanes("tried.nowhere")
+        self.assertEqual(result["tried.nowhere"].failed, 1)
         self.assertIn("nowhere", self.said)
 
     def test_how_long_each_took_is_kept_for_the_next_run(self) -> None:
@@ -78,9 +78,9 @@ class Run(unittest.TestCase):
     def test_a_check_that_finds_something_has_failed(self) -> None:
         checks = {"fine": lambda: "", "wrong": lambda: "two things"}
         with mock.patch.object(testing, "all_checks", return_value=checks):
-            found = self.run_lanes(CHECK + "fine", CHECK + "wrong")
-        self.assertEqual((found[CHECK + "fine"].passed, found[CHECK + "fine"].failed), (1, 0))
-        self.assertEqual((found[CHECK + "wrong"].passed, found[CHECK + "wrong"].failed), (0, 1))
+            result = self.run_lanes(CHECK + "fine", CHECK + "wrong")
+        self.assertEqual((result[CHECK + "fine"].passed, result[CHECK + "fine"].failed), (1, 0))
+        self.assertEqual((result[CHECK + "wrong"].passed, result[CHECK + "wrong"].failed), (0, 1))
         self.assertIn("two things", self.said)
 
 

@@ -31,12 +31,12 @@ def record(database: Database) -> dict[str, list[tuple[object, ...]]]:
         "changes": "SELECT id, verb, `before`, `after` FROM visits_change ORDER BY id",
         "members": "SELECT username, password, first_name FROM workshop_member ORDER BY id",
     }
-    found = {}
+    result = {}
     with database.cursor() as cursor:
         for name, query in asked.items():
             cursor.execute(query)
-            found[name] = list(cursor.fetchall())
-    return found
+            result[name] = list(cursor.fetchall())
+    return result
 
 
 class CutShort(unittest.TestCase):

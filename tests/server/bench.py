@@ -72,8 +72,8 @@ class BenchCase(TestCase):
         return "/".join(["/visits", str(self.visit.id), *map(str, parts)])
 
     def piece(self, step: int) -> UUID:
-        found: UUID = self.steps[step].piece.id
-        return found
+        result: UUID = self.steps[step].piece.id
+        return result
 
     def refused(self, answer: tuple[int, Any], words: str, status: int = 422) -> None:
         """The answer is a problem that says `words` and what to do."""

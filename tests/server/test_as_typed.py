@@ -93,8 +93,12 @@ class Failures(BenchCase):
         odd: list[Any] = [{}, [], "x", 3, {"teeth": "a" * 300}, {"line": None}, {"module_mm": [1]}, None]
         tried = 0
         for path, methods in api.get_openapi_schema(path_prefix="/api")["paths"].items():
-            for method, told in methods.items():
-                if "requestBody" not in told or "multipart" in str(told["requestBody"]) or "sample" in path:
+            for method, said_back in methods.items():
+                if (
+                    "requestBody" not in said_back
+                    or "multipart" in str(said_back["requestBody"])
+                    or "sample" in path
+                ):
                     continue
                 where = path.replace("{visit_id}", str(self.visit.id)).removeprefix("/api")
                 for body in odd:

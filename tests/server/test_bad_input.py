@@ -30,15 +30,15 @@ ODD = st.recursive(
 def bodies() -> list[tuple[str, str, list[str]]]:
     """Every route that takes JSON, with the fields it names."""
     document = api.get_openapi_schema(path_prefix="/api")
-    found = []
+    result = []
     for path, methods in document["paths"].items():
-        for method, told in methods.items():
-            shape = told.get("requestBody", {}).get("content", {}).get("application/json")
+        for method, answer in methods.items():
+            shape = answer.get("requestBody", {}).get("content", {}).get("application/json")
             if shape:
                 name = shape["schema"]["$ref"].rsplit("/", 1)[1]
                 fields = list(document["components"]["schemas"][name]["properties"])
-                found.append((method.upper(), path.removeprefix("/api"), fields))
-    return found
+                result.append((method.upper(), path.removeprefix("/api"), fields))
+    return result
 
 
 class AnyBody(BenchCase, HypothesisTestCase):
@@ -133,10 +133,10 @@ class OneWayOfSaying(BenchCase):
             ("gear", {"teeth": 20, "module_mm": 1, "colour": "blue"}),
             ("gear", []),
         ):
-            told, problem = answer_to(name, json.dumps(body))
+            answer, problem = answer_to(name, json.dumps(body))
             status, said = self.desk.ask("POST", f"/sums/{name}", body)
             with self.subTest(name=name, body=str(body)[:90]):
-                self.assertIsNone(told)
+                self.assertIsNone(answer)
                 assert problem
                 self.assertEqual((status, said), (422, problem.model_dump()))
                 self.assertTrue(problem.problem and (problem.hint or problem.field == ""))
@@ -149,9 +149,9 @@ class OneWayOfSaying(BenchCase):
             [{"kind": "inside", "value": 46.0}, {"kind": "ring mate", "k": 60, "value": 15.0}],
             [{"kind": "inside", "value": 46.0}, {"kind": "ring mate", "k": 47, "value": 0.4}],
         ):
-            status, told = self.desk.ask("POST", "/sums/read", {"teeth": 48, "readings": readings})
+            status, answer = self.desk.ask("POST", "/sums/read", {"teeth": 48, "readings": readings})
             with self.subTest(readings=str(readings)):
                 self.assertIn(status, (200, 422))
-                text = json.dumps(told)
+                text = json.dumps(answer)
                 self.assertNotIn("NaN", text)
                 self.assertNotIn("Infinity", text)

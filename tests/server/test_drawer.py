@@ -24,16 +24,16 @@ class Drawer(BenchCase):
 
     def find(self, words: str = "", **wanted: Any) -> list[Any]:
         page = self.desk.got("POST", "/drawer/search", {"wanted": wanted, "words": words})
-        found: list[Any] = page["found"]
-        self.assertEqual(page["total"], len(found))
-        return found
+        result: list[Any] = page["found"]
+        self.assertEqual(page["total"], len(result))
+        return result
 
     def test_counts_of_one_size_are_told_and_a_near_pitch_is_another(self) -> None:
         for teeth, size, count in ((13, "0.8", 2), (13, "0.8", 1), (15, "32 DP", 4), (54, "0.8", 1)):
             part = {"teeth": teeth, "module_mm": size, "count": count}
             self.desk.got("PUT", f"/drawer/{uuid4()}", part)
-        told = self.desk.got("POST", "/drawer/counts", {"module_mm": "0.8"})
-        self.assertEqual(told, [{"teeth": 13, "count": 3}, {"teeth": 54, "count": 1}])
+        answer = self.desk.got("POST", "/drawer/counts", {"module_mm": "0.8"})
+        self.assertEqual(answer, [{"teeth": 13, "count": 3}, {"teeth": 54, "count": 1}])
         self.assertEqual(Desk(self.eve).got("POST", "/drawer/counts", {"module_mm": 0.8}), [])
 
     def test_kept_once_and_corrected_under_its_id(self) -> None:

@@ -62,7 +62,7 @@ class Foreign(BenchCase):
             {"piece_id": ids["piece_id"], "outcome": "in", "count": 1},
         )
         self.desk.got(
-            "PUT", f"{piece}/pins/{ids['pin_id']}", {"given": {"teeth": 31, "readings": [{"value": 26.4}]}}
+            "PUT", f"{piece}/pins/{ids['pin_id']}", {"request": {"teeth": 31, "readings": [{"value": 26.4}]}}
         )
         torsion = {"work": {"job": "torsion", "turns": 2, "rate_nmm": 3}}
         self.desk.got("PUT", f"{piece}/work/{ids['work_id']}", torsion)
@@ -112,13 +112,13 @@ class Foreign(BenchCase):
 
     def state(self) -> str:
         """Everything of ours that anybody could have changed."""
-        told = [
+        answer = [
             self.desk.got("GET", self.at()),
             self.desk.got("GET", self.at("history")),
             self.desk.got("POST", "/drawer/search", {}),
         ]
         members = list(Member.objects.order_by("pk").values_list("pk", "role", "is_active", "password"))
-        return json.dumps([told, members, self.desk.got("GET", self.at("joins"))[0]["id"]], default=str)
+        return json.dumps([answer, members, self.desk.got("GET", self.at("joins"))[0]["id"]], default=str)
 
     def test_no_route_shows_or_changes_anything_of_another_workshop(self) -> None:
         before, many = self.state(), self.counts()
@@ -126,16 +126,19 @@ class Foreign(BenchCase):
         for path, methods in self.document["paths"].items():
             if OWN_BUSINESS.match(path) and "{visit_id}" not in path:
                 continue
-            for method, told in methods.items():
-                where = re.sub(r"{(\w+)}", lambda found: self.ids[found[1]], path).removeprefix("/api")
+            for method, said_back in methods.items():
+                where = re.sub(r"{(\w+)}", lambda result: self.ids[result[1]], path).removeprefix("/api")
                 shape = (
-                    told.get("requestBody", {}).get("content", {}).get("application/json", {}).get("schema")
+                    said_back.get("requestBody", {})
+                    .get("content", {})
+                    .get("application/json", {})
+                    .get("schema")
                 )
                 body = self.example(shape) if shape else None
                 if "unit_id" in (body or {}):
                     body |= {"unit_id": self.ids["unit_id"], "kind": "servo"}
                 with self.subTest(method=method, path=path):
-                    if "multipart/form-data" in told.get("requestBody", {}).get("content", {}):
+                    if "multipart/form-data" in said_back.get("requestBody", {}).get("content", {}):
                         status, answer = self.foreign.photo(where, picture())
                     else:
                         status, answer = self.foreign.ask(method.upper(), where, body)

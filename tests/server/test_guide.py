@@ -51,10 +51,10 @@ class Guide(BenchCase):
     def test_the_way_in_is_told_of_last_time_with_what_was_not_needed(self) -> None:
         self.lay_down(str(self.visit.id), "name plate after none", "drum after 3")
         row = self.desk.got("GET", self.at())["steps"]
-        told = self.desk.got("GET", self.at("reach", row[4]["id"]))
-        self.assertEqual([one["number"] for one in told["steps"]], [1, 2, 3, 5])
-        self.assertEqual(told["unneeded"], ["4 name plate"])
-        self.assertTrue(told["exact"])
+        answer = self.desk.got("GET", self.at("reach", row[4]["id"]))
+        self.assertEqual([one["number"] for one in answer["steps"]], [1, 2, 3, 5])
+        self.assertEqual(answer["unneeded"], ["4 name plate"])
+        self.assertTrue(answer["exact"])
         self.assertEqual(Desk(self.eve).ask("GET", self.at("reach", row[2]["id"]))[0], 404)
 
     def test_words_of_this_unit_come_before_those_of_its_kind(self) -> None:
@@ -85,23 +85,23 @@ class Instruments(BenchCase):
         from ..core.test_sums import GOOD
 
         for name, body in GOOD.items():
-            told = self.desk.got("POST", f"/sums/{name}", body)
+            answer = self.desk.got("POST", f"/sums/{name}", body)
             with self.subTest(name=name):
                 here = SUMS[name].compute(SUMS[name].takes.model_validate(body)).model_dump(mode="json")
-                self.assertEqual(told, SUMS[name].gives.model_validate(here).model_dump(mode="json"))
+                self.assertEqual(answer, SUMS[name].gives.model_validate(here).model_dump(mode="json"))
 
     def test_what_is_wrong_is_told_in_words_with_the_shafts_it_concerns(self) -> None:
-        status, told = self.desk.ask(
+        status, answer = self.desk.ask(
             "POST", "/sums/train", {"line": "a-b 12:60 | b-c belt 20:20 | c-a 20:11"}
         )
-        self.assertEqual((status, told["field"]), (422, "line"))
-        self.assertTrue({"a"} <= set(told["where"]))
+        self.assertEqual((status, answer["field"]), (422, "line"))
+        self.assertTrue({"a"} <= set(answer["where"]))
         self.refused(self.desk.ask("POST", "/sums/pair", {"first": {"teeth": 15}}), "size is missing")
 
     def test_what_can_be_picked_is_told_and_a_stranger_is_told_nothing(self) -> None:
-        told = self.desk.got("GET", "/sums/choices")
-        self.assertEqual({band["key"] for band in told["bands"]}, {"metal", "plastic", "open"})
-        self.assertIn("acetal", told["materials"])
+        answer = self.desk.got("GET", "/sums/choices")
+        self.assertEqual({band["key"] for band in answer["bands"]}, {"metal", "plastic", "open"})
+        self.assertIn("acetal", answer["materials"])
         self.desk.client.logout()
         self.assertEqual(self.desk.ask("GET", "/sums/choices")[0], 401)
         self.assertEqual(self.desk.ask("POST", "/sums/regear", {})[0], 401)

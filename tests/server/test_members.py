@@ -63,15 +63,15 @@ class Sample(TestCase):
             load()
 
     def test_its_password_works_on_this_machine_only(self) -> None:
-        told = {"username": DEMO_MEMBER, "password": DEMO_PASSWORD}
+        answer = {"username": DEMO_MEMBER, "password": DEMO_PASSWORD}
         for far in ({"REMOTE_ADDR": "192.0.2.7"}, {"HTTP_X_FORWARDED_FOR": "192.0.2.7"}):
-            refused = Client(**far).post("/sign-in", told)
+            refused = Client(**far).post("/sign-in", answer)
             self.assertContains(refused, "only on the machine")
         with override_settings(PROXIES=1):
             self.assertContains(
-                Client(HTTP_X_FORWARDED_FOR="192.0.2.7").post("/sign-in", told), "only on the"
+                Client(HTTP_X_FORWARDED_FOR="192.0.2.7").post("/sign-in", answer), "only on the"
             )
-        self.assertEqual(Client().post("/sign-in", told).status_code, 302)
+        self.assertEqual(Client().post("/sign-in", answer).status_code, 302)
 
     def test_it_stands_beside_ones_own_and_goes_in_one_move_for_good(self) -> None:
         self.assertFalse(load(), "loaded twice")
@@ -105,8 +105,8 @@ class ByCode(TestCase):
     def setUp(self) -> None:
         self.owner = signed_in("ada")
 
-    def code(self, **told: str) -> str:
-        made = self.owner.post("/api/workshop/codes", told, "application/json")
+    def code(self, **answer: str) -> str:
+        made = self.owner.post("/api/workshop/codes", answer, "application/json")
         self.assertEqual(made.status_code, 200, made.content)
         text: str = made.json()["text"]
         return text
@@ -116,11 +116,11 @@ class ByCode(TestCase):
         self.assertNotIn(text.replace("-", ""), str(Code.objects.values_list("digest", flat=True)))
         page = Client()
         self.assertContains(page.get(f"/code?code={text}"), "Home bench")
-        told = {"code": text.lower(), "username": "cleo", "called": "Cleo", "password": PASSWORD}
-        self.assertEqual(page.post("/code", {**told, "username": "ADA"}).status_code, 422)
-        self.assertEqual(page.post("/code", told).status_code, 302)
+        answer = {"code": text.lower(), "username": "cleo", "called": "Cleo", "password": PASSWORD}
+        self.assertEqual(page.post("/code", {**answer, "username": "ADA"}).status_code, 422)
+        self.assertEqual(page.post("/code", answer).status_code, 302)
         self.assertEqual(page.get("/api/session").json()["role"], "reader")
-        used = Client().post("/code", {**told, "username": "dan"})
+        used = Client().post("/code", {**answer, "username": "dan"})
         self.assertContains(used, "used up", status_code=422)
         self.assertContains(Client().get("/code?code=AAAA-BBBB-CCCC"), "used up", status_code=422)
 
@@ -146,8 +146,8 @@ class ByCode(TestCase):
     def test_ones_own_password_is_changed_and_other_devices_are_out(self) -> None:
         here, there = signed_in("ben"), signed_in("ben")
 
-        def change(**told: str) -> tuple[int, str]:
-            answer = here.put("/api/workshop/password", told, "application/json")
+        def change(**said_back: str) -> tuple[int, str]:
+            answer = here.put("/api/workshop/password", said_back, "application/json")
             return answer.status_code, answer.json().get("field", "")
 
         self.assertEqual(change(old="wrong", new="another-gear-52"), (422, "old"))

@@ -122,8 +122,8 @@ class Overtaken(BenchCase):
     def test_readings_stand_by_order_whatever_the_clock_said(self) -> None:
         piece, pins = self.at("pieces", self.piece(2)), [uuid4(), uuid4(), uuid4()]
         for pin, value in zip(pins, (26.4, 26.38, 26.36), strict=True):
-            given = {"teeth": 31, "readings": [{"value": value}]}
-            self.desk.got("PUT", f"{piece}/pins/{pin}", {"given": given})
+            request = {"teeth": 31, "readings": [{"value": value}]}
+            self.desk.got("PUT", f"{piece}/pins/{pin}", {"request": request})
         # The clock was set back while they were taken: the first looks the newest.
         for n, pin in enumerate(pins):
             GearReading.objects.filter(id=pin).update(recorded_at=f"2026-01-0{9 - n}T00:00:00Z")
@@ -140,10 +140,10 @@ class Overtaken(BenchCase):
             visit.changes.create(
                 member=self.ada, verb=f"odd {n}", subject=self.visit.id, before=state, after=state
             )
-        told = {line["verb"]: line["after"] for line in self.desk.got("GET", self.at("history"))}
-        self.assertEqual(told["odd 3"], "melt")
-        self.assertEqual(told["odd 6"], "not in the row")
-        self.assertEqual(told["odd 4"], "gone")
+        answer = {line["verb"]: line["after"] for line in self.desk.got("GET", self.at("history"))}
+        self.assertEqual(answer["odd 3"], "melt")
+        self.assertEqual(answer["odd 6"], "not in the row")
+        self.assertEqual(answer["odd 4"], "gone")
         many = [
             visit.changes.model(visit=visit, member=self.ada, verb="m", subject=visit.id) for _ in range(500)
         ]

@@ -35,17 +35,19 @@ class Practice(BenchCase):
         self.assertLessEqual(max(abs(x) for point in shown["picture"]["tooth"] for x in point), 1.0001)
         self.assertEqual(len(self.read()["readings"]), 1)
         named = {"teeth": true.teeth, "size": label_of(true.module)}
-        told = self.desk.got("PUT", f"/practice/{self.round}/name", named)
-        self.assertTrue(told["result"]["right"])
-        self.assertGreater(told["score"], 0)
-        self.assertEqual(told["result"]["best"][0]["what"], "over tips, settled")
+        answer = self.desk.got("PUT", f"/practice/{self.round}/name", named)
+        self.assertTrue(answer["result"]["right"])
+        self.assertGreater(answer["score"], 0)
+        self.assertEqual(answer["result"]["best"][0]["what"], "over tips, settled")
         # The first name stands, and no reading comes after it.
         again = self.desk.got("PUT", f"/practice/{self.round}/name", {"teeth": 99, "size": "2 module"})
-        self.assertEqual((again["score"], again["result"]), (told["score"], told["result"]))
+        self.assertEqual((again["score"], again["result"]), (answer["score"], answer["result"]))
         late = self.desk.ask("PUT", f"/practice/{self.round}/readings/{uuid4()}", TIPS)
         self.refused(late, "named already")
         rounds = self.desk.got("GET", "/practice")
-        self.assertEqual((rounds["rounds"][0]["score"], rounds["average"]), (told["score"], told["score"]))
+        self.assertEqual(
+            (rounds["rounds"][0]["score"], rounds["average"]), (answer["score"], answer["score"])
+        )
 
     def test_a_wrong_count_and_a_wrong_size_score_nothing_and_are_told_apart(self) -> None:
         for change, says in (({"teeth": 200}, "you counted 200"), ({"size": "2.75 module"}, "It is")):
@@ -53,9 +55,9 @@ class Practice(BenchCase):
             true = truth(Round.objects.get(id=self.round).gear)
             self.read()
             named = {"teeth": true.teeth, "size": label_of(true.module), **change}
-            told = self.desk.got("PUT", f"/practice/{self.round}/name", named)
-            self.assertEqual((told["score"], told["result"]["right"]), (0, False))
-            self.assertIn(says, told["result"]["says"])
+            answer = self.desk.got("PUT", f"/practice/{self.round}/name", named)
+            self.assertEqual((answer["score"], answer["result"]["right"]), (0, False))
+            self.assertIn(says, answer["result"]["says"])
 
     def test_a_reading_sent_twice_counts_once(self) -> None:
         path = f"/practice/{self.start()}/readings/{uuid4()}"
@@ -69,9 +71,9 @@ class Practice(BenchCase):
             "at least once",
         )
         for probe in ({"kind": "mate", "k": 20}, {"kind": "inside"}, {"kind": "span", "k": 400}):
-            status, told = self.desk.ask("PUT", f"/practice/{self.round}/readings/{uuid4()}", probe)
-            self.assertEqual(status, 422, told)
-            self.assertTrue(told["hint"])
+            status, answer = self.desk.ask("PUT", f"/practice/{self.round}/readings/{uuid4()}", probe)
+            self.assertEqual(status, 422, answer)
+            self.assertTrue(answer["hint"])
         self.assertEqual(self.desk.got("PUT", f"/practice/{self.round}")["readings"], [])
 
     def test_another_member_has_no_hand_in_it(self) -> None:

@@ -129,9 +129,9 @@ class LookedOver(BenchCase):
         chipped = {
             "findings": [{"what": "chipped", "teeth": [3, 4]}, {"what": "play", "mm": 2, "radius": 20}]
         }
-        told = self.desk.got("POST", path, chipped)
-        self.assertEqual(told["verdict"], "pair")
-        self.assertRegex(told["reason"], "2 teeth chipped.*5.74°.*with its mate")
+        answer = self.desk.got("POST", path, chipped)
+        self.assertEqual(answer["verdict"], "pair")
+        self.assertRegex(answer["reason"], "2 teeth chipped.*5.74°.*with its mate")
         self.desk.got("PUT", "/shelf/rules/pair", {"school": "one"})
         self.assertEqual(self.desk.got("POST", path, chipped)["verdict"], "replace")
         self.refused(self.desk.ask("POST", path, {"findings": [{"what": "rough"}]}), "nothing this piece")
@@ -166,8 +166,8 @@ class RowSeen(BenchCase):
         self.assertIn("which is not there", self.desk.got("GET", self.at("row"))["troubles"][0]["says"])
 
     def test_words_of_this_unit_come_first_and_the_last_screw_by_itself(self) -> None:
-        told = self.desk.got("GET", self.at("words"))
-        self.assertIn("rear", told["words"][:3])
+        answer = self.desk.got("GET", self.at("words"))
+        self.assertIn("rear", answer["words"][:3])
         first = self.desk.got("GET", self.at())["steps"][0]["piece"]
         self.assertEqual(first["fastener"], "M3x10 button hex2")
 

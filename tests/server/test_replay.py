@@ -84,14 +84,14 @@ class Replay(BenchCase, HypothesisTestCase):
         start = Change.objects.filter(visit=self.visit).count()
         for call in calls:
             self.desk.got(*call)
-        told = list(Change.objects.filter(visit=self.visit)[start:])
+        answer = list(Change.objects.filter(visit=self.visit)[start:])
         self.assertEqual(
-            [change.verb for change in told],
+            [change.verb for change in answer],
             ["laid down", "reworded", "judged", "counted", "taken back", "waits", "to watch", "stage"],
         )
-        self.assertEqual({change.member_id for change in told}, {self.ada.id})
-        self.assertEqual((told[1].before, told[1].after), ({"line": LINES[0]}, {"line": LINES[2]}))
-        self.assertEqual(told[7].before, {"stage": "listen"})
+        self.assertEqual({change.member_id for change in answer}, {self.ada.id})
+        self.assertEqual((answer[1].before, answer[1].after), ({"line": LINES[0]}, {"line": LINES[2]}))
+        self.assertEqual(answer[7].before, {"stage": "listen"})
 
 
 class LostOrWrong(BenchCase):

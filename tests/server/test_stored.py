@@ -161,7 +161,7 @@ class Stored(BenchCase):
                 read = entry_of(piece)
                 self.assertEqual(read.kind, entry["kind"])
                 self.assertEqual(read.words, entry.get("words", ""))
-        reading = GearReading.objects.create(piece=piece, recorded_by=self.ada, given={}, chosen={})
+        reading = GearReading.objects.create(piece=piece, recorded_by=self.ada, request={}, chosen={})
         for asked, concluded in first_version("visits_pin"):
             self.raw("visits_pin", "given", asked, reading.id)
             self.raw("visits_pin", "chosen", concluded, reading.id)
@@ -184,9 +184,9 @@ class Stored(BenchCase):
             [],
         ):
             self.raw("visits_change", "`after`", kept, change.id)
-            status, told = self.desk.ask("GET", self.at("history"))
+            status, answer = self.desk.ask("GET", self.at("history"))
             with self.subTest(kept=kept):
-                self.assertEqual(status, 200, told)
+                self.assertEqual(status, 200, answer)
 
     def test_a_school_that_is_no_longer_known_gives_way_to_the_first(self) -> None:
         HouseRule.objects.create(

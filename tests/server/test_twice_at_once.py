@@ -105,9 +105,9 @@ class TwiceAtOnce(TransactionTestCase):
         Member.objects.all().delete()
 
         def one(name: str) -> int:
-            told = {"bench": name, "called": name, "username": name, "password": "gear-by-gear-41"}
+            answer = {"bench": name, "called": name, "username": name, "password": "gear-by-gear-41"}
             try:
-                return Client(raise_request_exception=False).post("/set-up", told).status_code
+                return Client(raise_request_exception=False).post("/set-up", answer).status_code
             finally:
                 connection.close()
 

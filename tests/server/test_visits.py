@@ -101,11 +101,11 @@ class Judging(BenchCase):
 
     def test_a_gear_is_pinned_with_its_readings_and_an_earlier_one_superseded(self) -> None:
         path = self.at("pieces", self.piece(2), "pins", uuid4())
-        body: dict[str, Any] = {"rim": 0, "given": READ, "choice": 0}
+        body: dict[str, Any] = {"rim": 0, "request": READ, "choice": 0}
         first = self.desk.got("PUT", path, body)
         self.assertEqual(self.desk.got("PUT", path, body), first)
         self.assertEqual((first["pins"][0]["label"], first["pins"][0]["teeth"]), ("0.5 module", 31))
-        self.assertEqual(first["pins"][0]["given"]["readings"][1]["k"], 4)
+        self.assertEqual(first["pins"][0]["request"]["readings"][1]["k"], 4)
         self.assertTrue(first["figure"]["rims"][0]["read"])
         later = self.desk.got("PUT", self.at("pieces", self.piece(2), "pins", uuid4()), {**body, "choice": 1})
         self.assertEqual(len(later["pins"]), 1)
@@ -115,7 +115,7 @@ class Judging(BenchCase):
         self.assertEqual([pin["rim"] for pin in both["pins"]], [0, 1])
 
     def test_a_reading_taken_back_lets_the_earlier_one_stand_again(self) -> None:
-        body: dict[str, Any] = {"rim": 0, "given": READ, "choice": 0}
+        body: dict[str, Any] = {"rim": 0, "request": READ, "choice": 0}
         first, second = (self.at("pieces", self.piece(2), "pins", uuid4()) for _ in range(2))
         self.desk.got("PUT", first, body)
         self.desk.got("PUT", second, {**body, "choice": 1})
@@ -136,8 +136,8 @@ class Judging(BenchCase):
         self.assertEqual((last["title"], last["outcome"]), ("Drive in four M3 × 14, cover", "new"))
         self.assertIn("in place of M3 × 10, rear cover", last["remarks"][0]["text"])
         unsaid = self.at("pieces", self.piece(1), "verdict")
-        told = self.desk.got("PUT", unsaid, {"verdict": "", "finding": "", "instead": "front cover"})
-        self.assertEqual(told["verdict"], "replace", "what goes in instead replaces it")
+        answer = self.desk.got("PUT", unsaid, {"verdict": "", "finding": "", "instead": "front cover"})
+        self.assertEqual(answer["verdict"], "replace", "what goes in instead replaces it")
         # A later note leaves it; an empty one takes it out again.
         self.assertTrue(self.desk.got("PUT", path, {"verdict": "keep", "finding": ""})["instead"])
         self.desk.got("PUT", path, {"verdict": "keep", "finding": "", "instead": ""})
@@ -168,19 +168,19 @@ class Judging(BenchCase):
     def test_a_part_of_another_form_is_pinned_and_named_in_the_plan(self) -> None:
         path = self.at("pieces", self.piece(2), "pins", uuid4())
         worm = {"form": "worm", "teeth": 2, "hand": "left", "readings": [{"way": "lead", "value": "6.28"}]}
-        pin = self.desk.got("PUT", path, {"given": worm})["pins"][0]
+        pin = self.desk.got("PUT", path, {"request": worm})["pins"][0]
         self.assertEqual((pin["form"], pin["says"], pin["gear"]), ("worm", "1 module worm, 2 starts", None))
-        self.refused(self.desk.ask("PUT", path[:-36] + str(uuid4()), {"given": {"form": "moon"}}), "form")
-        nothing = {"given": {"form": "worm", "teeth": 2}}
+        self.refused(self.desk.ask("PUT", path[:-36] + str(uuid4()), {"request": {"form": "moon"}}), "form")
+        nothing = {"request": {"form": "worm", "teeth": 2}}
         self.refused(self.desk.ask("PUT", path[:-36] + str(uuid4()), nothing), "No such candidate")
         helical = {"teeth": 24, "helix_deg": 21.5, "hand": "left", "readings": [{"value": "21.91"}]}
-        gear = self.desk.got("PUT", path[:-36] + str(uuid4()), {"given": helical, "rim": 1})["pins"][1]
+        gear = self.desk.got("PUT", path[:-36] + str(uuid4()), {"request": helical, "rim": 1})["pins"][1]
         self.assertLess(gear["gear"]["helix_angle_deg"], -15)
 
     def test_no_such_rim_or_candidate(self) -> None:
         path = self.at("pieces", self.piece(2), "pins", uuid4())
-        self.refused(self.desk.ask("PUT", path, {"rim": 2, "given": READ}), "no such gear")
-        self.refused(self.desk.ask("PUT", path, {"choice": 19, "given": READ}), "No such candidate")
+        self.refused(self.desk.ask("PUT", path, {"rim": 2, "request": READ}), "no such gear")
+        self.refused(self.desk.ask("PUT", path, {"choice": 19, "request": READ}), "No such candidate")
 
 
 class Build(BenchCase):
@@ -190,14 +190,14 @@ class Build(BenchCase):
 
     def test_the_history_tells_who_did_what_and_is_nobody_elses(self) -> None:
         self.desk.got("PUT", self.at("pieces", self.piece(2), "verdict"), {"verdict": "clean"})
-        told = self.desk.got("GET", self.at("history"))
-        self.assertEqual((told[0]["who"], told[0]["verb"], told[0]["what"]), ("Ada", "judged", "wheel"))
-        self.assertEqual(told[-1]["verb"], "opened")
+        answer = self.desk.got("GET", self.at("history"))
+        self.assertEqual((answer[0]["who"], answer[0]["verb"], answer[0]["what"]), ("Ada", "judged", "wheel"))
+        self.assertEqual(answer[-1]["verb"], "opened")
         self.assertEqual(Desk(self.eve).ask("GET", self.at("history"))[0], 404)
 
     def test_the_plan_is_the_strip_turned_round_with_its_verdicts(self) -> None:
         self.desk.got("PUT", self.at("pieces", self.piece(2), "verdict"), {"verdict": "replace"})
-        self.desk.got("PUT", self.at("pieces", self.piece(2), "pins", uuid4()), {"given": READ})
+        self.desk.got("PUT", self.at("pieces", self.piece(2), "pins", uuid4()), {"request": READ})
         plan = self.desk.got("GET", self.at("plan"))["steps"]
         self.assertEqual(
             [step["title"] for step in plan],

@@ -34,14 +34,14 @@ class WithinReach(BenchCase):
         Visit.objects.filter(unit=units[0]).update(changed_at=old)
 
     def pages(self, path: str, many: str) -> list[Any]:
-        found: list[Any] = []
+        result: list[Any] = []
         page = 1
         while True:
             answer = self.desk.got("GET", f"{path}{'&' if '?' in path else '?'}page={page}")
-            found += answer[many]
+            result += answer[many]
             if page >= answer["pages"]:
-                self.assertEqual(answer["total"], len(found))
-                return found
+                self.assertEqual(answer["total"], len(result))
+                return result
             page += 1
 
     def test_every_visit_and_unit_is_found_page_by_page_or_by_words(self) -> None:
@@ -53,8 +53,8 @@ class WithinReach(BenchCase):
         self.assertEqual(len(self.pages("/units", "units")), MANY + 1)
         for words in ("squeals frost", "FROST knot"):
             with self.subTest(words=words):
-                found = self.desk.got("GET", f"/visits?words={words}")
-                self.assertEqual(found["cards"][0]["unit"]["label"], "Knot 0")
+                result = self.desk.got("GET", f"/visits?words={words}")
+                self.assertEqual(result["cards"][0]["unit"]["label"], "Knot 0")
         self.assertEqual(self.desk.got("GET", "/visits?words=nowhere")["total"], 0)
         self.assertEqual(Desk(self.eve).got("GET", "/units?words=knot")["total"], 0)
         self.assertEqual(

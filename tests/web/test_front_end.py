@@ -23,10 +23,10 @@ class FrontEnd(unittest.TestCase):
                 cwd=WEB, capture_output=True, text=True, check=False,
             )  # fmt: skip
             self.assertTrue(report.exists(), done.stderr[-2000:])
-            told: dict[str, Any] = json.loads(report.read_text())
-        tests = [one for file in told["testResults"] for one in file["assertionResults"]]
+            answer: dict[str, Any] = json.loads(report.read_text())
+        tests = [one for file in answer["testResults"] for one in file["assertionResults"]]
         self.assertGreater(len(tests), 10)
-        for file in told["testResults"]:
+        for file in answer["testResults"]:
             with self.subTest(file=Path(file["name"]).name):
                 self.assertTrue(file["assertionResults"], file["message"][-2000:])
         for one in tests:

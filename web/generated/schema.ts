@@ -4359,8 +4359,8 @@ export interface components {
              * @default 0
              */
             choice?: number;
-            /** Given */
-            given: components["schemas"]["ReadIn"] | components["schemas"]["FormIn"];
+            /** Request */
+            request: components["schemas"]["ReadIn"] | components["schemas"]["FormIn"];
             /**
              * Rim
              * @default 0
@@ -4375,10 +4375,6 @@ export interface components {
             /** Form */
             form: string;
             gear: components["schemas"]["PinnedGear"] | null;
-            /** Given */
-            given: {
-                [key: string]: unknown;
-            };
             /**
              * Hand Known
              * @description False for a helical gear whose hand was not recorded
@@ -4395,6 +4391,10 @@ export interface components {
             part: components["schemas"]["PartIn"];
             /** Probability */
             probability: number;
+            /** Request */
+            request: {
+                [key: string]: unknown;
+            };
             /** Rim */
             rim: number;
             /** Says */
@@ -6487,10 +6487,6 @@ export interface components {
          * @description A fitting sum kept with its piece.
          */
         WorkOut: {
-            /** Given */
-            given: {
-                [key: string]: unknown;
-            };
             /**
              * Id
              * Format: uuid
@@ -6498,6 +6494,10 @@ export interface components {
             id: string;
             /** Mind */
             mind: string;
+            /** Request */
+            request: {
+                [key: string]: unknown;
+            };
             /** Says */
             says: string;
         };

@@ -64,7 +64,7 @@ describe("what a command shows", () => {
     twice("step", step("c"));
     twice("undo", { id: "b" });
     twice("tick", { piece: first().id, tick: { id: "t", outcome: "in", count: 2 } });
-    twice("work", { piece: first().id, work: { id: "w", says: "Shim 0.2", mind: "", given: {} } });
+    twice("work", { piece: first().id, work: { id: "w", says: "Shim 0.2", mind: "", request: {} } });
     twice("verdict", { id: first().id, verdict: "keep", finding: "as new" });
     twice("mark", { key: "turn:1", done: true });
     twice("photo", { photo: { id: "p", marks: [] }, step: "a" });

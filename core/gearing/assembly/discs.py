@@ -146,10 +146,10 @@ def stack_curve(stack: Stack, disc: Disc) -> tuple[Curve, Curve]:
     """
     snap = snaps_at(disc)
     travel = np.linspace(0.0, disc.cone if snap is None else snap, STEPS)
-    one = np.array([disc_force(disc, float(s)) for s in travel])
+    single = np.array([disc_force(disc, float(s)) for s in travel])
     most = max(stack.packets) if snap is None else min(stack.packets)
-    force = np.linspace(0.0, most * one[-1], STEPS)
-    gives = sum((np.interp(force / many, one, travel) for many in stack.packets), np.zeros(STEPS))
+    force = np.linspace(0.0, most * single[-1], STEPS)
+    gives = sum((np.interp(force / many, single, travel) for many in stack.packets), np.zeros(STEPS))
     return gives, force
 
 

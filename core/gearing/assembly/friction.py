@@ -73,7 +73,7 @@ def working_faces(stack: str) -> int:
             hint="k for keyed to the shaft, e for eared to the drum, f for a loose friction washer: kfefk.",
         )
     solid = plain.replace("f", "")
-    faces = sum(one != other for one, other in pairwise(solid))
+    faces = sum(face != other for face, other in pairwise(solid))
     if not faces:
         raise GearingError(
             "Nothing slips: no keyed washer meets an eared one.",

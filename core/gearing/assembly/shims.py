@@ -72,15 +72,15 @@ def choose_shims(
     by_size: dict[float, int] = {}
     for pack in packs:
         by_size[pack.thickness] = by_size.get(pack.thickness, 0) + pack.count
-    found: list[Shimmed] = []
+    stacks: list[Shimmed] = []
     for many in range(MOST_SHIMS + 1):
         for chosen in combinations_with_replacement(sorted(by_size, reverse=True), many):
             rest = play - sum(chosen)
             if low - 1e-9 <= rest <= high + 1e-9 and all(chosen.count(t) <= by_size[t] for t in set(chosen)):
-                found.append(_split(chosen, rest, left))
-        if sum(one.side_error <= NEAR_SIDE for one in found) >= most:
+                stacks.append(_split(chosen, rest, left))
+        if sum(stack.side_error <= NEAR_SIDE for stack in stacks) >= most:
             break
-    if not found:
+    if not stacks:
         raise GearingError(
             "No set of these shims brings it there.",
             code="shims_cannot_reach",
@@ -89,7 +89,7 @@ def choose_shims(
         )
     middle = (low + high) / 2
     return sorted(
-        found,
+        stacks,
         key=lambda s: (
             s.side_error > NEAR_SIDE,
             len(s.left) + len(s.right),

@@ -38,13 +38,13 @@ def facts(part: Part, size: Standard, *, outside: float = 0.0) -> list[tuple[str
 
 def _worm(starts: int, m: float, outside: float) -> list[tuple[str, str]]:
     lead = starts * pi * m
-    found = [("axial module", f"{m:.4g} mm"), ("axial pitch", f"{pi * m:.4f} mm"), ("lead", f"{lead:.4f} mm")]
+    lines = [("axial module", f"{m:.4g} mm"), ("axial pitch", f"{pi * m:.4f} mm"), ("lead", f"{lead:.4f} mm")]
     reference = outside - 2 * m
     if reference <= 0:
-        return found
+        return lines
     angle = atan(lead / (pi * reference))
     return [
-        *found,
+        *lines,
         ("reference diameter", f"{reference:.3f} mm"),
         ("lead angle", f"{degrees(angle):.2f}°"),
         ("normal module", f"{m * cos(angle):.4g} mm"),

@@ -88,7 +88,7 @@ def identify_part(part: Part, readings: list[Taken]) -> Found:
     none += data["nonsense"] * float(np.prod([1 / (r.value * np.log(40)) for r in readings]))
     total = float(weights.sum()) + none
     ranked = [_rank(part, readings, size, w / total) for size, w in zip(sizes, weights, strict=True)]
-    ranked.sort(key=lambda one: -one.probability)
+    ranked.sort(key=lambda candidate: -candidate.probability)
     return Found(part, tuple(readings), tuple(ranked), none / total)
 
 
@@ -101,10 +101,11 @@ def _density(part: Part, readings: list[Taken], size: Standard) -> Array:
 
 
 def _rank(part: Part, readings: list[Taken], size: Standard, probability: float) -> Ranked:
-    told = [reading.predict(part, size) for reading in readings]
-    predicted = tuple(float(mean) for mean, _ in told)
+    predictions = [reading.predict(part, size) for reading in readings]
+    predicted = tuple(float(mean) for mean, _ in predictions)
     off_by = tuple(
-        float((reading.value - mean) / error) for reading, (mean, error) in zip(readings, told, strict=True)
+        float((reading.value - mean) / error)
+        for reading, (mean, error) in zip(readings, predictions, strict=True)
     )
     return Ranked(size, float(probability), predicted, off_by)
 
@@ -123,23 +124,25 @@ class NextWay:
         return self.way.name.format(n=self.n, size=0.0)
 
 
-def next_way(found: Found, *, error: float = CALIPER_ERROR) -> NextWay | None:
+def next_way(identified: Found, *, error: float = CALIPER_ERROR) -> NextWay | None:
     """The untaken way with the largest expected gain, or None if none is worth taking."""
-    if not found.ranked or found.ranked[0].probability >= SETTLED or found.none >= 0.5:
+    if not identified.ranked or identified.ranked[0].probability >= SETTLED or identified.none >= 0.5:
         return None
-    leaders = [one for one in found.ranked if one.probability > 1e-3]
-    share = np.array([one.probability for one in leaders])
-    taken = {reading.way.key for reading in found.readings}
+    leaders = [leader for leader in identified.ranked if leader.probability > 1e-3]
+    share = np.array([leader.probability for leader in leaders])
+    taken = {reading.way.key for reading in identified.readings}
     offers = []
-    for way in ways(found.part.form):
+    for way in ways(identified.part.form):
         if way.key in taken or way.with_size:
             continue
-        n = _run(found.part) if way.counts else 0
-        told = [Taken(way, 0.0, n, error=error).predict(found.part, one.size) for one in leaders]
-        mean = np.array([float(each) for each, _ in told])
-        sigma = np.array([float(each) for _, each in told])
+        n = _run(identified.part) if way.counts else 0
+        predictions = [
+            Taken(way, 0.0, n, error=error).predict(identified.part, leader.size) for leader in leaders
+        ]
+        mean = np.array([float(each) for each, _ in predictions])
+        sigma = np.array([float(each) for _, each in predictions])
         worth = expected_gain(share / share.sum(), mean, sigma) if len(leaders) > 1 else 0.0
-        expected = tuple((one.size.label, float(m)) for one, m in zip(leaders, mean, strict=True))
+        expected = tuple((leader.size.label, float(m)) for leader, m in zip(leaders, mean, strict=True))
         offers.append(NextWay(way, n, worth, expected[:4]))
     best = max(offers, key=lambda offer: offer.worth, default=None)
     return best if best and best.worth >= LEAST_WORTH else None

@@ -22,8 +22,10 @@ def form_of(kind: str, words: str, counted: bool) -> str:
     >>> form_of("gear", "idler", True), form_of("hub", "belt pulley", False), form_of("screw", "", False)
     ('gear', 'pulley', '')
     """
-    told = f" {words.lower()} "
-    named = next((r["form"] for r in table("forms")["word"] if any(f" {w} " in told for w in r["words"])), "")
+    spaced = f" {words.lower()} "
+    named = next(
+        (r["form"] for r in table("forms")["word"] if any(f" {w} " in spaced for w in r["words"])), ""
+    )
     teeth = kinds()[kind].teeth if kind in kinds() else ""
     if named and (counted or teeth):
         return str(named)

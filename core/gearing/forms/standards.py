@@ -42,16 +42,16 @@ class Standard:
 def standards(form: str) -> tuple[Standard, ...]:
     """Every size of one of :data:`FORMS`."""
     if form in ("pulley", "sprocket"):
-        found = [Standard(**row) for row in table("forms")["belt" if form == "pulley" else "chain"]]
+        rows = [Standard(**row) for row in table("forms")["belt" if form == "pulley" else "chain"]]
     else:
         shares: dict[tuple[str, float], float] = {}
         for size in standard_sizes():
             key = (size.label, size.module)
             shares[key] = shares.get(key, 0.0) + size.share
-        found = [Standard(label, module, share) for (label, module), share in shares.items()]
-    total = sum(one.share for one in found)
+        rows = [Standard(label, module, share) for (label, module), share in shares.items()]
+    total = sum(row.share for row in rows)
     return tuple(
-        Standard(one.label, one.pitch, one.share / total, one.line, one.roller, one.inside) for one in found
+        Standard(row.label, row.pitch, row.share / total, row.line, row.roller, row.inside) for row in rows
     )
 
 

@@ -80,7 +80,7 @@ def ways(form: str) -> tuple[Way, ...]:
 
 def way(form: str, key: str) -> Way | None:
     """One of them by its key."""
-    return next((one for one in ways(form) if one.key == key), None)
+    return next((known for known in ways(form) if known.key == key), None)
 
 
 def _of(form: str, name: str) -> float:

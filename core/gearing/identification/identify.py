@@ -74,20 +74,20 @@ class Swarm:
 
     def forecast(self, probe: Probe) -> tuple[Array, Array]:
         """What each gear would read, and the standard error of what it leaves open, mm."""
-        one = self.gears
-        reading = np.broadcast_to(np.asarray(probe.predict(one), dtype=np.float64), self.weight.shape)
-        module = np.asarray(one.module)
+        gears = self.gears
+        reading = np.broadcast_to(np.asarray(probe.predict(gears), dtype=np.float64), self.weight.shape)
+        module = np.asarray(gears.module)
         # Both ways along each unknown: a reading over tips or pins bends.
         bent = (
-            replace(one, profile_shift=one.profile_shift + NUDGE),
-            replace(one, tip_trim=one.tip_trim + NUDGE * module),
-            replace(one, thinning=one.thinning + NUDGE * module),
+            replace(gears, profile_shift=gears.profile_shift + NUDGE),
+            replace(gears, tip_trim=gears.tip_trim + NUDGE * module),
+            replace(gears, thinning=gears.thinning + NUDGE * module),
         )
         lean = np.stack([(np.asarray(probe.predict(gear)) - reading) / NUDGE for gear in bent], axis=-1)
         spread = np.einsum("ni,nij,nj->n", lean, self.open, lean)
         if self.tilted is not None:
             spread = spread + (np.asarray(probe.predict(self.tilted)) - reading) ** 2
-        loose = np.asarray(probe.looseness(one))
+        loose = np.asarray(probe.looseness(gears))
         return np.nan_to_num(reading), np.sqrt(np.nan_to_num(np.maximum(spread, 0.0)) + loose**2)
 
 

@@ -83,11 +83,11 @@ def _contact(first: Gear, second: Gear) -> float:
     return (reach - along) / float(base_pitch(first))
 
 
-def leaders_together(found: Identification) -> tuple[Candidate, Candidate, Mismatch] | None:
+def leaders_together(identification: Identification) -> tuple[Candidate, Candidate, Mismatch] | None:
     """The two leading sizes and how they would run together; None where one stands alone."""
-    first = found.candidates[0] if found.candidates else None
-    second = next((c for c in found.candidates if first and c.size.label != first.size.label), None)
+    first = identification.candidates[0] if identification.candidates else None
+    second = next((c for c in identification.candidates if first and c.size.label != first.size.label), None)
     if not first or not second or second.probability < LEAST_ODDS:
         return None
-    mate = next((r.probe.k for r in found.readings if r.probe.method.mate), USUAL_MATE)
+    mate = next((r.probe.k for r in identification.readings if r.probe.method.mate), USUAL_MATE)
     return first, second, run_together(as_made(first), replace(as_made(second), teeth=mate))

@@ -33,7 +33,7 @@ class Recount:
 
 
 def recount(
-    found: Identification, readings: list[Reading], *, field: str = "", clues: Clues = NO_CLUES
+    identification: Identification, readings: list[Reading], *, field: str = "", clues: Clues = NO_CLUES
 ) -> Recount | None:
     """One tooth more or less, where that explains the readings better than the count is trusted.
 
@@ -47,25 +47,25 @@ def recount(
     readings, field, clues
         As for :func:`identify`.
     """
-    if not _strained(found):
+    if not _strained(identification):
         return None
-    trusted = max(found.evidence * miscounted(found.teeth, found.teeth), 1e-300)
+    trusted = max(identification.evidence * miscounted(identification.teeth, identification.teeth), 1e-300)
     tried = []
-    for z in (found.teeth - 1, found.teeth + 1):
+    for z in (identification.teeth - 1, identification.teeth + 1):
         if z < FEWEST_TEETH:
             continue
         trial = identify(z, readings, field=field, clues=clues)
         if trial.candidates and trial.none < NONE:
-            weight = trial.evidence * miscounted(z, found.teeth)
+            weight = trial.evidence * miscounted(z, identification.teeth)
             tried.append(Recount(next(iter(trial.by_label())), z, weight / trusted))
-    best = max(tried, key=lambda one: one.times, default=None)
+    best = max(tried, key=lambda other: other.times, default=None)
     return best if best and best.times >= DOUBTS else None
 
 
-def _strained(found: Identification) -> bool:
-    if found.none >= NONE or not found.candidates:
+def _strained(identification: Identification) -> bool:
+    if identification.none >= NONE or not identification.candidates:
         return True
-    best = found.candidates[0]
+    best = identification.candidates[0]
     gear, module = best.gear, best.size.module
-    shifted = abs(float(gear.profile_shift)) > STRAINED and found.teeth >= FREELY_SHIFTED_BELOW
+    shifted = abs(float(gear.profile_shift)) > STRAINED and identification.teeth >= FREELY_SHIFTED_BELOW
     return shifted or float(gear.tip_trim) > STRAINED * module or any(abs(off) > OFF for off in best.off_by)

@@ -91,7 +91,9 @@ def mate_to_weigh(teeth: int, *, inside: bool = False) -> int:
     return max(teeth // 3, FEWEST_TEETH) if inside else USUAL_MATE
 
 
-def next_measurement(found: Identification, *, error: float = CALIPER_ERROR, mate: int = 0) -> Advice | None:
+def next_measurement(
+    identification: Identification, *, error: float = CALIPER_ERROR, mate: int = 0
+) -> Advice | None:
     """The measurement with the largest expected gain, or None if none is worth taking.
 
     Parameters
@@ -103,44 +105,52 @@ def next_measurement(found: Identification, *, error: float = CALIPER_ERROR, mat
     mate : int
         Teeth of a mate whose distance could be measured; 0 for none.
     """
-    return next(iter(next_measurements(found, error=error, mate=mate)), None)
+    return next(iter(next_measurements(identification, error=error, mate=mate)), None)
 
 
-def next_measurements(found: Identification, *, error: float = CALIPER_ERROR, mate: int = 0) -> list[Advice]:
+def next_measurements(
+    identification: Identification, *, error: float = CALIPER_ERROR, mate: int = 0
+) -> list[Advice]:
     """All measurements worth taking, the largest expected gain first; see :func:`next_measurement`."""
-    odds = found.by_label()
+    odds = identification.by_label()
     if not odds or next(iter(odds.values())) >= SETTLED:
         return []
-    offers = [advice for probe in _probes(found, mate) if (advice := _weigh(found, probe, error))]
+    offers = [
+        advice for probe in _probes(identification, mate) if (advice := _weigh(identification, probe, error))
+    ]
     worth = [advice for advice in offers if advice.worth >= LEAST_WORTH]
     return sorted(worth, key=lambda advice: -advice.worth)
 
 
-def readings_to_part(found: Identification, *, error: float = CALIPER_ERROR) -> tuple[Probe, int] | None:
+def readings_to_part(
+    identification: Identification, *, error: float = CALIPER_ERROR
+) -> tuple[Probe, int] | None:
     """The span that parts the two leading sizes best, and how often it would have to be read.
 
     For when no single reading is worth taking. None if the sizes leave the span the same.
     """
-    offers = [_weigh(found, probe, error) for probe in _probes(found) if probe.kind == "span"]
+    offers = [
+        _weigh(identification, probe, error) for probe in _probes(identification) if probe.kind == "span"
+    ]
     best = max((offer for offer in offers if offer), key=lambda offer: offer.apart, default=None)
     if best is None or best.apart < 1e-3:
         return None
     return best.probe, int(np.ceil((PARTED / best.apart) ** 2))
 
 
-def _probes(found: Identification, mate: int = 0) -> list[Probe]:
+def _probes(identification: Identification, mate: int = 0) -> list[Probe]:
     """What can be reached on this gear, readings taken before included: they may be repeated.
 
     No jaws reach two roots of an odd count: across from a space stands a tooth.
     """
-    before = [reading.probe for reading in found.readings]
-    whole = found.teeth % 2 == 0 and found.candidates[0].size.module >= KNIFE_FROM
-    if found.internal:
-        pin = round(USUAL_PIN * float(found.candidates[0].gear.module), 1)
+    before = [reading.probe for reading in identification.readings]
+    whole = identification.teeth % 2 == 0 and identification.candidates[0].size.module >= KNIFE_FROM
+    if identification.internal:
+        pin = round(USUAL_PIN * float(identification.candidates[0].gear.module), 1)
         offered = [Probe("inside"), Probe("between", size=pin)] + [Probe("floor")] * whole
-        offered += [Probe("ring mate", k=mate)] * (FEWEST_TEETH <= mate < found.teeth)
+        offered += [Probe("ring mate", k=mate)] * (FEWEST_TEETH <= mate < identification.teeth)
         return offered + [probe for probe in before if probe not in offered]
-    spans = sorted({k for c in found.candidates[:LEADERS] for k in span_counts(c.gear)})
+    spans = sorted({k for c in identification.candidates[:LEADERS] for k in span_counts(c.gear)})
     offered = [Probe("tips"), Probe("tips", "largest")] + [Probe("root")] * whole
     offered += [Probe("span", k=k) for k in spans]
     offered += [Probe("mate", k=mate)] * (mate >= FEWEST_TEETH)
@@ -194,10 +204,10 @@ def mixed_gain(choice: NDArray[np.int64], share: Array, mean: Array, sigma: Arra
         reach = min(int(np.ceil(WIDE * spread / step)), many - 1)
         bell = np.exp(-0.5 * (np.arange(-reach, reach + 1) * step / spread) ** 2)
         bell /= bell.sum()
-        for one in np.unique(choice[width == each]):
-            mine = (width == each) & (choice == one)
+        for chosen in np.unique(choice[width == each]):
+            mine = (width == each) & (choice == chosen)
             laid = np.bincount(place[mine], share[mine], many)
-            density[one] += np.convolve(laid, bell)[reach : reach + many]
+            density[chosen] += np.convolve(laid, bell)[reach : reach + many]
     whole = density.sum(axis=0)
     of = density.sum(axis=1, keepdims=True)
     with np.errstate(divide="ignore", invalid="ignore"):
@@ -205,9 +215,9 @@ def mixed_gain(choice: NDArray[np.int64], share: Array, mean: Array, sigma: Arra
     return max(0.0, float(np.nansum(gain)))
 
 
-def _weigh(found: Identification, probe: Probe, error: float) -> Advice | None:
+def _weigh(identification: Identification, probe: Probe, error: float) -> Advice | None:
     """Mutual information between size and this reading, on all the gears still in play."""
-    swarm, sizes = found.cloud.swarm, found.cloud.sizes
+    swarm, sizes = identification.cloud.swarm, identification.cloud.sizes
     reading, loose = swarm.forecast(probe)
     names = sorted({size.label for size in sizes})
     labels = np.array([names.index(size.label) for size in sizes])[swarm.size]
@@ -234,5 +244,5 @@ def _weigh(found: Identification, probe: Probe, error: float) -> Advice | None:
         mixed_gain(choice, share, reading, spread),
         expected,
         abs(float(mean[0] - mean[1])) / float(np.hypot(wide[0], wide[1])),
-        probe in [one.probe for one in found.readings],
+        probe in [taken.probe for taken in identification.readings],
     )

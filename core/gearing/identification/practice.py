@@ -51,9 +51,9 @@ def best_play(teeth: int, take: Callable[[Probe], float], *, error: float = CALI
     probe = Probe("tips")
     while True:
         readings.append((probe, take(probe)))
-        found = identify(teeth, [Reading(each, value, error) for each, value in readings])
-        sure = next(iter(found.by_label().values()), 0.0) >= SETTLED
-        advice = None if sure else next_measurement(found, error=error)
+        identification = identify(teeth, [Reading(each, value, error) for each, value in readings])
+        sure = next(iter(identification.by_label().values()), 0.0) >= SETTLED
+        advice = None if sure else next_measurement(identification, error=error)
         if advice is None or len(readings) >= MOST_READINGS:
             return play(teeth, readings, error=error)
         probe = advice.probe

@@ -252,10 +252,10 @@ def together(routes: list[Route]) -> Count:
         z: p / whole for z, p in sorted(odds.items(), key=lambda item: -item[1]) if p / whole > LEAST_ODDS
     }
     against = [
-        f"{one.name} says {_says(one)}, {other.name} says {_says(other)}"
-        for at, one in enumerate(routes)
+        f"{route.name} says {_says(route)}, {other.name} says {_says(other)}"
+        for at, route in enumerate(routes)
         for other in routes[at + 1 :]
-        if _overlap(one, other) < AGREE
+        if _overlap(route, other) < AGREE
     ]
     return Count(shares, tuple(routes), tuple(against))
 
@@ -267,8 +267,8 @@ def _product(routes: list[Route], teeth: int) -> float:
     return share
 
 
-def _overlap(one: Route, other: Route) -> float:
-    return sum(sqrt(p * other.odds.get(z, 0.0)) for z, p in one.odds.items())
+def _overlap(first: Route, second: Route) -> float:
+    return sum(sqrt(p * second.odds.get(z, 0.0)) for z, p in first.odds.items())
 
 
 def _says(route: Route) -> str:

@@ -78,7 +78,7 @@ def agreed_size(
         )
         for angle, share in ANGLES
     ]
-    weights, alpha, share = max(tried, key=lambda one: float(one[0].sum()))
+    weights, alpha, share = max(tried, key=lambda attempt: float(attempt[0].sum()))
     top = float(coarse[int(weights.argmax())])
     modules = top * np.exp(np.arange(-10 * COARSE, 10 * COARSE + FINE, FINE))
     weights = _weights(teeth, alpha, modules, taken, cells, clues, loosely=FINE) * share
@@ -96,10 +96,10 @@ def agreed_size(
 
 def _guess(teeth: int, readings: list[Reading], clues: Clues) -> float:
     """A module to begin with, from the reading that says most of the size of all: the largest."""
-    one = max(readings, key=lambda reading: reading.value)
+    largest = max(readings, key=lambda reading: reading.value)
     modules = np.geomspace(0.03, 20.0, 4000)
     plain = _gears(teeth, np.radians(20.0), modules, 0.0, 0.0, 0.0, clues)
-    off = np.abs(np.nan_to_num(np.asarray(one.probe.predict(plain)), nan=np.inf) - one.value)
+    off = np.abs(np.nan_to_num(np.asarray(largest.probe.predict(plain)), nan=np.inf) - largest.value)
     return float(modules[int(off.argmin())])
 
 
@@ -187,43 +187,43 @@ def _could_be(
 ) -> list[str]:
     """What a size like this comes from."""
     room = 2 * error + 0.001 * module
-    found = _other_counts(readings, prior, clues, (teeth - 1, teeth + 1))
+    origins = _other_counts(readings, prior, clues, (teeth - 1, teeth + 1))
     data = table("sizes")["unlisted"]
     near = [m for m in data["seldom"] if abs(m - module) < room]
-    found += [f"{m:g} module, of a series seldom cut" for m in near]
+    origins += [f"{m:g} module, of a series seldom cut" for m in near]
     pitch = INCH / module
     if abs(pitch - round(pitch)) * module / pitch < room:
-        found.append(f"{round(pitch)} DP, seldom cut")
+        origins.append(f"{round(pitch)} DP, seldom cut")
     for name, size in data["circular_pitches"].items():
         if abs(size / pi - module) < room:
-            found.append(f"a circular pitch of {name}")
+            origins.append(f"a circular pitch of {name}")
     spans = any(reading.probe.kind == "span" for reading in readings)
     if not clues.tip_helix and not spans and readings[0].probe.kind not in INTERNAL:
         for size in prior.sizes:
             if size.share > 0.01 and 0.82 < size.module / module < 0.995:
                 lean = degrees(acos(size.module / module))
-                found.append(
+                origins.append(
                     f"{size.label} with a helix of {lean:.0f}° not told of: look at the teeth from the side"
                 )
                 break
-    found += _other_counts(readings, prior, clues, (teeth - 2, teeth + 2))
+    origins += _other_counts(readings, prior, clues, (teeth - 2, teeth + 2))
     shrunk = [s for s in prior.sizes if 0.003 < abs(s.module / module - 1) < 0.025 and s.share > 0.005]
     if shrunk:
         size = max(shrunk, key=lambda s: s.share)
         way = "shrunk" if size.module > module else "swollen"
         share = abs(module / size.module - 1)
-        found.append(f"{label_of(size.module)}, moulded and {way} by {100 * share:.1f} %")
-    return found or ["a size of its maker's own: replace the pair, or have this one copied"]
+        origins.append(f"{label_of(size.module)}, moulded and {way} by {100 * share:.1f} %")
+    return origins or ["a size of its maker's own: replace the pair, or have this one copied"]
 
 
 def _other_counts(readings: list[Reading], prior: Prior, clues: Clues, counts: tuple[int, ...]) -> list[str]:
     """Standard sizes that other counts would make of the readings."""
-    found = []
+    origins = []
     for teeth in counts:
         if teeth < FEWEST_TEETH:
             continue
         trial = identify(teeth, readings, clues=clues, prior=prior)
         label, odds = next(iter(trial.by_label().items()), ("", 0.0))
         if odds >= SURE:
-            found.append(f"{label}, if it has {teeth} teeth: count again, marking the tooth begun with")
-    return found
+            origins.append(f"{label}, if it has {teeth} teeth: count again, marking the tooth begun with")
+    return origins

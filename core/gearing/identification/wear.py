@@ -113,13 +113,13 @@ def as_made(candidate: Candidate) -> Gear:
     return replace(gear, profile_shift=shift if abs(shift) > NO_SHIFT else 0.0, tip_trim=0.0, thinning=0.0)
 
 
-def wear_of(found: Identification) -> Wear | None:
+def wear_of(identification: Identification) -> Wear | None:
     """Wear of the leading candidate by its largest span; None if none was read."""
-    spans = [reading for reading in found.readings if reading.probe.kind == "span"]
-    if not spans or not found.candidates:
+    spans = [reading for reading in identification.readings if reading.probe.kind == "span"]
+    if not spans or not identification.candidates:
         return None
-    span, best = max(spans, key=lambda reading: reading.probe.k), found.candidates[0]
-    lost = _tip_lost(best, found.readings)
+    span, best = max(spans, key=lambda reading: reading.probe.k), identification.candidates[0]
+    lost = _tip_lost(best, identification.readings)
     return wear_from_span(as_made(best), span.probe.k, span.value, error=span.error, tip_lost=lost)
 
 

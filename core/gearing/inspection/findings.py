@@ -76,7 +76,7 @@ def sights(kind: str) -> tuple[Sight, ...]:
     )
 
 
-def judge(kind: str, found: list[Finding], house: Mapping[str, str]) -> Judged:
+def judge(kind: str, findings: list[Finding], house: Mapping[str, str]) -> Judged:
     """The verdict by the worst finding; a gear to be replaced takes its mate along where the house says so.
 
     Raises
@@ -86,20 +86,26 @@ def judge(kind: str, found: list[Finding], house: Mapping[str, str]) -> Judged:
     """
     offered = {sight.key: sight for sight in sights(kind)}
     verdict, reasons = "", []
-    for one in found:
-        if one.what == PLAY:
-            reasons.append(_play(one))
+    for finding in findings:
+        if finding.what == PLAY:
+            reasons.append(_play(finding))
             continue
-        sight = offered.get(one.what)
+        sight = offered.get(finding.what)
         if sight is None:
             raise GearingError(
-                f"“{one.what}” is nothing this piece can show.",
+                f"“{finding.what}” is nothing this piece can show.",
                 code="unknown_finding",
                 field="findings",
                 hint=f"One of: {', '.join(offered)}.",
             )
-        many = f"{len(one.teeth)} teeth " if len(one.teeth) > 1 else "one tooth " if one.teeth else ""
-        face = f" on the {one.face} face" if one.face else ""
+        many = (
+            f"{len(finding.teeth)} teeth "
+            if len(finding.teeth) > 1
+            else "one tooth "
+            if finding.teeth
+            else ""
+        )
+        face = f" on the {finding.face} face" if finding.face else ""
         reasons.append(f"{many}{sight.says}{face}: {sight.why}")
         if ORDER.index(sight.verdict) > ORDER.index(verdict):
             verdict = sight.verdict
@@ -112,7 +118,7 @@ def judge(kind: str, found: list[Finding], house: Mapping[str, str]) -> Judged:
     return Judged(verdict, said[:1].upper() + said[1:] + "." if said else "")
 
 
-def in_words(kind: str, found: Finding) -> str:
+def in_words(kind: str, finding: Finding) -> str:
     """A finding as one would say it, whatever was stored; teeth are counted from 1.
 
     Examples
@@ -122,30 +128,32 @@ def in_words(kind: str, found: Finding) -> str:
     >>> in_words("gear", Finding("gnawed", face="front"))
     'gnawed on the front face'
     """
-    if found.what == PLAY:
-        return f"play {found.mm:g} mm at {found.radius:g} mm"
-    says = next((sight.says for sight in sights(kind) if sight.key == found.what), found.what)
-    places = [str(tooth + 1) for tooth in found.teeth]
+    if finding.what == PLAY:
+        return f"play {finding.mm:g} mm at {finding.radius:g} mm"
+    says = next((sight.says for sight in sights(kind) if sight.key == finding.what), finding.what)
+    places = [str(tooth + 1) for tooth in finding.teeth]
     if len(places) > MOST_NAMED:
         where = f" at {len(places)} teeth"
     elif places:
         where = f" at {'tooth' if len(places) == 1 else 'teeth'} {_and(places)}"
     else:
         where = ""
-    return f"{says}{where}{f' on the {found.face} face' if found.face else ''}"
+    return f"{says}{where}{f' on the {finding.face} face' if finding.face else ''}"
 
 
 def _and(words: list[str]) -> str:
     return words[0] if len(words) == 1 else f"{', '.join(words[:-1])} and {words[-1]}"
 
 
-def _play(found: Finding) -> str:
+def _play(finding: Finding) -> str:
     """``theta = asin(p/r)`` at the piece."""
-    if not 0 < found.mm < found.radius:
+    if not 0 < finding.mm < finding.radius:
         raise GearingError(
             "Play is measured as movement at a radius larger than it.",
             code="play_past_radius",
             field="findings",
             hint="Hold the scale at the end of an arm, and give the arm's length.",
         )
-    return f"play {found.mm:g} mm at {found.radius:g} mm, {degrees(asin(found.mm / found.radius)):.2f}°"
+    return (
+        f"play {finding.mm:g} mm at {finding.radius:g} mm, {degrees(asin(finding.mm / finding.radius)):.2f}°"
+    )

@@ -51,23 +51,23 @@ def read_mark(text: str) -> Mark:
     """
     rest = text[:60]
     teeth = module = None
-    if found := _TEETH.search(rest):
-        count = _value(found.group(1))
+    if match := _TEETH.search(rest):
+        count = _value(match.group(1))
         teeth = int(count) if FEWEST_TEETH <= count <= MOST_TEETH else None
-        rest = _without(rest, found)
-    if found := _MODULE.search(rest):
-        module = _value(found.group(1) or found.group(2)) or None
-        rest = _without(rest, found)
-    elif found := _PITCH.search(rest):
-        pitch = _value(found.group(1))
+        rest = _without(rest, match)
+    if match := _MODULE.search(rest):
+        module = _value(match.group(1) or match.group(2)) or None
+        rest = _without(rest, match)
+    elif match := _PITCH.search(rest):
+        pitch = _value(match.group(1))
         module = INCH / pitch if pitch else None
-        rest = _without(rest, found)
+        rest = _without(rest, match)
     bare = tuple(_value(number) for number in _BARE.findall(rest))
     return Mark(text.strip(), teeth, module, bare)
 
 
-def _without(text: str, found: re.Match[str]) -> str:
-    return text[: found.start()] + " " + text[found.end() :]
+def _without(text: str, match: re.Match[str]) -> str:
+    return text[: match.start()] + " " + text[match.end() :]
 
 
 def _value(text: str) -> float:

@@ -112,22 +112,22 @@ def bevel_pair(first: int, second: int, module: float, pressure_angle: float, sh
     GearingError
         If the shafts stand so that one gear would have no cone.
     """
-    one = atan2(sin(shafts), second / first + cos(shafts))
-    two = shafts - one
-    if not (0 < one < pi / 2 and 0 < two < pi / 2):
+    cone_1 = atan2(sin(shafts), second / first + cos(shafts))
+    cone_2 = shafts - cone_1
+    if not (0 < cone_1 < pi / 2 and 0 < cone_2 < pi / 2):
         raise GearingError(
             f"At {degrees(shafts):.0f}° between the shafts one of these gears has no cone.",
             code="no_pitch_cone",
             field="shaft_angle_deg",
             hint="Usually 90.",
         )
-    virtual = first / cos(one), second / cos(two)
+    virtual = first / cos(cone_1), second / cos(cone_2)
     pair = Pair(Gear(virtual[0], module, pressure_angle), Gear(virtual[1], module, pressure_angle))
-    play = -2 * tan(pressure_angle) * sin(one), -2 * tan(pressure_angle) * sin(two)
+    play = -2 * tan(pressure_angle) * sin(cone_1), -2 * tan(pressure_angle) * sin(cone_2)
     return BevelPair(
         ratio=second / first,
-        cones=(one, two),
-        cone_distance=module * first / (2 * sin(one)),
+        cones=(cone_1, cone_2),
+        cone_distance=module * first / (2 * sin(cone_1)),
         virtual_teeth=virtual,
         contact_ratio=float(pair.contact_ratio(pair.zero_backlash_distance)),
         backlash_per_mm=play,

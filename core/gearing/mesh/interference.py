@@ -31,10 +31,10 @@ Floats = NDArray[np.float64]
 
 def interferes(pair: Pair, distance: Real) -> NDArray[np.bool_]:
     """Whether flanks or tips of a pair run into each other at each distance, roots apart."""
-    found = np.zeros(np.shape(distance), dtype=bool)
+    anywhere = np.zeros(np.shape(distance), dtype=bool)
     for _, where in interference(pair, distance):
-        found |= where
-    return found
+        anywhere |= where
+    return anywhere
 
 
 def interference(pair: Pair, distance: Real) -> list[tuple[str, NDArray[np.bool_]]]:
@@ -124,10 +124,10 @@ def _half_angles(gear: Gear, radius: Floats) -> Floats:
     """Half the angle of a drawn tooth at each radius, fillet and all, rad."""
     drawn = tooth_outline(gear, 60, 30)
     half = drawn[len(drawn) // 2 + 1 :][::-1]
-    found: Floats = np.interp(radius, np.hypot(*half.T), np.abs(np.arctan2(half[:, 0], half[:, 1])))
-    return found
+    angles: Floats = np.interp(radius, np.hypot(*half.T), np.abs(np.arctan2(half[:, 0], half[:, 1])))
+    return angles
 
 
 def _deepest(depth: Floats, where: NDArray[np.bool_]) -> Floats:
-    found: Floats = np.where(where, depth, 0.0).max(axis=-1)
-    return found
+    deepest: Floats = np.where(where, depth, 0.0).max(axis=-1)
+    return deepest

@@ -72,8 +72,8 @@ class Pair:
     @cached_property
     def bases(self) -> float:
         """``rb2 ± rb1``, mm."""
-        one, two = float(base_radius(self.first)), float(base_radius(self.second))
-        return two - one if self.internal else two + one
+        first, second = float(base_radius(self.first)), float(base_radius(self.second))
+        return second - first if self.internal else second + first
 
     @cached_property
     def tips(self) -> tuple[float, float]:
@@ -99,12 +99,14 @@ class Pair:
         GearingError
             If the teeth are too thin to touch on both flanks at any distance.
         """
-        one, two, s = self.first, self.second, self.sign
-        shift = 2 * np.tan(one.pressure_angle) * (two.profile_shift + s * one.profile_shift)
-        thinner = (two.thinning + one.thinning) * s
-        across = float(reference_diameter(two) + s * reference_diameter(one))
+        first, second, s = self.first, self.second, self.sign
+        shift = 2 * np.tan(first.pressure_angle) * (second.profile_shift + s * first.profile_shift)
+        thinner = (second.thinning + first.thinning) * s
+        across = float(reference_diameter(second) + s * reference_diameter(first))
         involute = float(
-            inv(transverse_pressure_angle(one)) + shift / (two.teeth + s * one.teeth) - thinner / across
+            inv(transverse_pressure_angle(first))
+            + shift / (second.teeth + s * first.teeth)
+            - thinner / across
         )
         if involute <= 0:
             raise GearingError(
@@ -134,12 +136,16 @@ class Pair:
 
     def backlash(self, distance: Real) -> Real:
         """Circumferential backlash at the working circles, ``p_w - s_w1 - s_w2``, mm; minus where jammed."""
-        one, two = self.working_radii(distance)
-        thick = 2 * one * tooth_half_angle(self.first, one)
+        radius_1, radius_2 = self.working_radii(distance)
+        thick = 2 * radius_1 * tooth_half_angle(self.first, radius_1)
         if self.internal:
             # The ring's space, and in it the tooth.
-            return 2 * two * tooth_half_angle(space_of(self.second), two) - thick
-        return 2 * np.pi * one / self.first.teeth - thick - 2 * two * tooth_half_angle(self.second, two)
+            return 2 * radius_2 * tooth_half_angle(space_of(self.second), radius_2) - thick
+        return (
+            2 * np.pi * radius_1 / self.first.teeth
+            - thick
+            - 2 * radius_2 * tooth_half_angle(self.second, radius_2)
+        )
 
     def normal_backlash(self, distance: Real) -> Real:
         """``j·cos(alpha_wt)·cos(beta_b)``, along the normal, mm."""
@@ -154,11 +160,11 @@ class Pair:
         neither length counts beyond the other's base circle (ISO 21771-1, 5.6).
         """
         between = np.asarray(distance) * np.sin(self.working_angle(distance))
-        one, two = beyond(self.first, self.tips[0]), beyond(self.second, self.tips[1])
+        way_1, way_2 = beyond(self.first, self.tips[0]), beyond(self.second, self.tips[1])
         if self.internal:
-            along = one - np.maximum(two - between, 0.0)
+            along = way_1 - np.maximum(way_2 - between, 0.0)
         else:
-            along = np.minimum(one, between) + np.minimum(two, between) - between
+            along = np.minimum(way_1, between) + np.minimum(way_2, between) - between
         return along / float(base_pitch(self.first))
 
     @cached_property
@@ -177,12 +183,12 @@ class Pair:
     def cut_contact_ratio(self, distance: Real) -> Real:
         """Contact ratio where both were cut by a rack: what undercut took off carries nothing."""
         between = np.asarray(distance) * np.sin(self.working_angle(distance))
-        one, two = beyond(self.first, self.tips[0]), beyond(self.second, self.tips[1])
+        way_1, way_2 = beyond(self.first, self.tips[0]), beyond(self.second, self.tips[1])
         begin_1, begin_2 = self._begins
         if self.internal:
-            along = one - np.maximum(two - between, begin_1)
+            along = way_1 - np.maximum(way_2 - between, begin_1)
         else:
-            along = np.minimum(one, between - begin_2) + np.minimum(two, between - begin_1) - between
+            along = np.minimum(way_1, between - begin_2) + np.minimum(way_2, between - begin_1) - between
         return along / float(base_pitch(self.first))
 
     def clearances(self, distance: Real) -> tuple[Real, Real]:

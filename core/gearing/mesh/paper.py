@@ -76,7 +76,7 @@ def strips(pair: Pair, module: float, band: Band) -> list[Strip]:
     ]
     distances, by_tip = set_by_paper(pair, np.array([t for *_, t in kinds]), float(papers["compression"]))
     plays, contacts = pair.backlash(distances), pair.contact_ratio(distances)
-    found = [
+    made = [
         Strip(
             name=name,
             fold=fold,
@@ -99,4 +99,4 @@ def strips(pair: Pair, module: float, band: Band) -> list[Strip]:
     ]
     middle = (band.low + band.high) / 2
     order = {"right": 0, "tight": 1, "loose": 1, "lost": 2}
-    return sorted(found, key=lambda one: (order[one.verdict], abs(one.share - middle)))
+    return sorted(made, key=lambda strip: (order[strip.verdict], abs(strip.share - middle)))

@@ -105,9 +105,12 @@ def warmed(pair: Pair, distance: float, climate: Climate, wanted: float) -> Warm
     with within("climate"):
         grown = tuple(_grows(name, climate) for name in ("first", "second", "housing"))
 
-    def play(at: float, one: float, two: float, apart: float) -> float:
+    def play(at: float, first: float, second: float, housing: float) -> float:
         warm = unlike(
-            _scaled(pair.first, one), _scaled(pair.second, two), at * (1 + apart), internal=pair.internal
+            _scaled(pair.first, first),
+            _scaled(pair.second, second),
+            at * (1 + housing),
+            internal=pair.internal,
         )
         if warm is None:
             raise GearingError(
@@ -120,7 +123,7 @@ def warmed(pair: Pair, distance: float, climate: Climate, wanted: float) -> Warm
 
     cold = float(pair.backlash(distance))
     # The parts by the pitch point, where they add up; pitch errors belong to no one member.
-    one, two, apart = (_alone(pair, distance, *each) - cold for each in np.diag(grown))
+    first, second, housing = (_alone(pair, distance, *each) - cold for each in np.diag(grown))
     warm = play(distance, *grown)
     near, far = pair.zero_backlash_distance, pair.limits[0 if pair.internal else 1]
     # Wide enough that a setting beyond the cold band is found.
@@ -134,7 +137,7 @@ def warmed(pair: Pair, distance: float, climate: Climate, wanted: float) -> Warm
             return abs(float(at) - pair.bases) < abs(far - pair.bases)
 
     set_distance = float(crossing(short, near, far, BISECTIONS))
-    return Warmed(cold, warm, one, two, apart, set_distance, float(pair.backlash(set_distance)))
+    return Warmed(cold, warm, first, second, housing, set_distance, float(pair.backlash(set_distance)))
 
 
 def _grows(name: str, climate: Climate) -> float:
@@ -146,12 +149,15 @@ def _grows(name: str, climate: Climate) -> float:
         raise
 
 
-def _alone(pair: Pair, distance: float, one: float, two: float, apart: float) -> float:
+def _alone(pair: Pair, distance: float, first: float, second: float, housing: float) -> float:
     """Backlash at the pitch point with parts grown by these shares; cold where they no longer meet."""
-    told = unlike(
-        _scaled(pair.first, one), _scaled(pair.second, two), distance * (1 + apart), internal=pair.internal
+    grown = unlike(
+        _scaled(pair.first, first),
+        _scaled(pair.second, second),
+        distance * (1 + housing),
+        internal=pair.internal,
     )
-    return told.pitch_point if told else float(pair.backlash(distance))
+    return grown.pitch_point if grown else float(pair.backlash(distance))
 
 
 def _scaled(gear: Gear, share: float) -> Gear:

@@ -117,27 +117,27 @@ def verdict_of(
     return str(verdicts(backlash, contact, clearance, interferes, module, band))
 
 
-def judge_mesh(found: Mesh, module: float, band: Band, overlap: float = 0.0) -> Judged:
+def judge_mesh(meshing: Mesh, module: float, band: Band, overlap: float = 0.0) -> Judged:
     """Judge a mesh by what stops it, then by its backlash in modules and its contact."""
-    contact = min(found.contact_ratio, found.cut_contact_ratio) + overlap
-    clearance = min(found.tip_clearance_1, found.tip_clearance_2)
-    verdict = verdict_of(found.backlash, contact, clearance, found.interferes, module, band)
-    cut = ", the undercut taken off" if found.cut_contact_ratio < found.contact_ratio - 5e-3 else ""
+    contact = min(meshing.contact_ratio, meshing.cut_contact_ratio) + overlap
+    clearance = min(meshing.tip_clearance_1, meshing.tip_clearance_2)
+    verdict = verdict_of(meshing.backlash, contact, clearance, meshing.interferes, module, band)
+    cut = ", the undercut taken off" if meshing.cut_contact_ratio < meshing.contact_ratio - 5e-3 else ""
     aim = f"{band.low * module:.3f} to {band.high * module:.3f} mm"
-    has = f"{found.backlash:.3f} mm of backlash"
+    has = f"{meshing.backlash:.3f} mm of backlash"
     match verdict:
         case "jammed" if clearance < 0:
-            reason = found.troubles[0]
+            reason = meshing.troubles[0]
         case "jammed":
-            into = f"{-found.backlash:.3f} mm into each other"
+            into = f"{-meshing.backlash:.3f} mm into each other"
             reason = f"The flanks are {into}: open the distance."
         case "interferes":
-            reason = next(said for said in reversed(found.troubles))
+            reason = next(said for said in reversed(meshing.troubles))
         case "skipping":
             reason = f"A tooth leaves before the next arrives (contact ratio {contact:.2f}{cut})."
         case "tight":
             reason = f"{has}; {aim} is right. Warm or shunted, it binds and eats the bearing."
-        case "loose" if found.backlash > band.loose * module:
+        case "loose" if meshing.backlash > band.loose * module:
             reason = f"{has}; {aim} is right. Teeth meet near their tips and strip."
         case "loose":
             reason = f"One tooth carries alone (contact ratio {contact:.2f}{cut}): it knocks, then skips."
@@ -146,5 +146,5 @@ def judge_mesh(found: Mesh, module: float, band: Band, overlap: float = 0.0) -> 
                 "under": f"{has}: on the tight side of {aim}.",
                 "within": f"{has}, within {aim}.",
                 "over": f"{has}: on the loose side of {aim}.",
-            }[str(aimed(found.backlash, module, band))]
+            }[str(aimed(meshing.backlash, module, band))]
     return Judged(verdict, reason)

@@ -9,8 +9,8 @@ from .model import PlanStep
 
 def minutes_of(entry: Entry) -> float:
     """Minutes to put a piece, or a group alike, back."""
-    told = table("rebuild")["minutes"]
-    row = told.get(entry.kind, told["other"])
+    usual = table("rebuild")["minutes"]
+    row = usual.get(entry.kind, usual["other"])
     return float(row["first"] + row["each"] * (entry.count - 1))
 
 

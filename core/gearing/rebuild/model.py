@@ -27,8 +27,8 @@ class Verdict:
 
 
 VERDICTS = {
-    one.key: one
-    for one in (
+    verdict.key: verdict
+    for verdict in (
         Verdict("", "not looked at"),
         Verdict("keep", "keep"),
         Verdict("clean", "clean"),

@@ -57,13 +57,13 @@ def _piece(piece: Removed, pieces: list[Removed], bench: PlanContext) -> PlanSte
 
 def _rule(kind: str, step: int, *, name: str = "", how: str = "", minutes: str = "") -> PlanStep:
     row = table("rebuild")["rules"][kind]
-    told = {"name": name, "how": how, "minutes": minutes}
-    says = str(row["says"]).format(**told)
+    words = {"name": name, "how": how, "minutes": minutes}
+    says = str(row["says"]).format(**words)
     return PlanStep(
         key=f"{kind}:{step}",
         kind=kind,
         step=step,
-        title=str(row["title"]).format(**told),
+        title=str(row["title"]).format(**words),
         done=str(row["done"]),
         remarks=(Remark("check" if kind == "turn" else "plain", says),),
         rule=str(row["rule"]),
@@ -154,7 +154,7 @@ def _moved(steps: list[PlanStep], marks: Mapping[str, Mark]) -> list[PlanStep]:
         after = marks.get(step.key, Mark()).after
         if step.kind == "piece" or not after or after == step.key:
             continue
-        keys = [one.key for one in made if one is not step]
+        keys = [other.key for other in made if other is not step]
         if after in keys:
             made.remove(step)
             made.insert(keys.index(after) + 1, step)

@@ -27,7 +27,7 @@ def remarks_on(
             entry, shares_flat=_shares_flat(entry), into=_thread_in(entry), house=house, shelf=shelf
         )
     )
-    told = [
+    remarks = [
         Remark("mind", f"Not what came off: in place of {name_of(entry)}." if piece.instead else ""),
         Remark("plain", f"From the tray, {entry.place}." if entry.place and not piece.renewed else ""),
         Remark("plain", f"Take {piece.gear}." if piece.renewed and piece.gear else ""),
@@ -52,30 +52,32 @@ def remarks_on(
         Remark("check", kind.check),
         Remark("mind", _longer(entry, pieces)),
     ]
-    return tuple(remark for remark in told if remark.text), float(retainer.full) if retainer else 0.0
+    return tuple(remark for remark in remarks if remark.text), float(retainer.full) if retainer else 0.0
 
 
 def _greasing(entry: Entry, advice: Advice | None, shelf: tuple[Item, ...]) -> list[Remark]:
     """What was found leads, where it suits; otherwise the shelf says what goes on, or that nothing must."""
     if advice and advice.dry:
         return [Remark("dry", f"Keep it dry. {advice.why}".strip())]
-    found = entry.lubricant
-    if found.lower() == "dry":
+    before = entry.lubricant
+    if before.lower() == "dry":
         return [Remark("dry", "Keep it dry, as it was found.")]
-    if advice and advice.lacks and not found:
+    if advice and advice.lacks and not before:
         return [Remark("mind", f"{_capital(advice.lacks)} {advice.where}: there is none on the shelf.")]
     if advice is None or advice.item is None:
-        return [Remark("plain", f"Found here: {found}. Same again, never two kinds mixed." if found else "")]
+        return [
+            Remark("plain", f"Found here: {before}. Same again, never two kinds mixed." if before else "")
+        ]
     said = f"{advice.item.name}, {advice.where}"
-    if not found:
+    if not before:
         return [Remark("plain", f"{_capital(said)}.")]
-    known = next((item for item in shelf if item.name.lower() in found.lower()), None)
+    known = next((item for item in shelf if item.name.lower() in before.lower()), None)
     if known and known.key != advice.item.key and clashes(known, advice.item):
         return [
-            Remark("mind", f"{_capital(found)} was found and must not meet {said}: clean it all out first.")
+            Remark("mind", f"{_capital(before)} was found and must not meet {said}: clean it all out first.")
         ]
     again = "Same again, never two kinds mixed"
-    return [Remark("plain", f"Found here: {found}. {again}; or all of it wiped out and {said}.")]
+    return [Remark("plain", f"Found here: {before}. {again}; or all of it wiped out and {said}.")]
 
 
 def _locking(entry: Entry, advice: Advice | None) -> list[Remark]:

@@ -211,8 +211,8 @@ def regear(
             hint=f"At most {MOST_PAIRS} pairs of them.",
         )
     final = wanted_final(present, wheel, target, rpm)
-    z1 = np.array([one.teeth for one in pinions])[:, None]
-    z2 = np.array([one.teeth for one in spurs])[None, :]
+    z1 = np.array([gear.teeth for gear in pinions])[:, None]
+    z2 = np.array([gear.teeth for gear in spurs])[None, :]
     x1 = usual_shift(z1) if shifted else np.zeros(z1.shape)
     # Where a pair stands depends on the sum of its counts and on the shift alone, and few of these differ.
     key = np.stack([(z1 + z2).ravel(), np.broadcast_to(x1, (len(pinions), len(spurs))).ravel()])

@@ -50,8 +50,8 @@ def lay_beside(guide: list[StripStep], row: list[StripStep]) -> RowComparison:
     >>> from .entry import parse
     >>> def said(*lines):
     ...     return [StripStep(n, parse(line)) for n, line in enumerate(lines, 1)]
-    >>> found = lay_beside(said("4x M3x10 cover", "cover", "wheel 31t"), said("4x M3x12 cover", "cover"))
-    >>> found.next, [one.says for one in found.differences]
+    >>> beside = lay_beside(said("4x M3x10 cover", "cover", "wheel 31t"), said("4x M3x12 cover", "cover"))
+    >>> beside.next, [difference.says for difference in beside.differences]
     (3, ['cover: thread M3 × 12, was M3 × 10'])
     """
     keys = [_key(step.entry) for step in guide], [_key(step.entry) for step in row]
@@ -84,8 +84,8 @@ def _key(entry: Entry) -> tuple[str, str]:
 
 
 def _otherwise(before: Entry, now: Entry) -> list[str]:
-    told = ({chip.field: chip.value for chip in chips(entry)} for entry in (before, now))
-    was, is_now = told
+    fields = ({chip.field: chip.value for chip in chips(entry)} for entry in (before, now))
+    was, is_now = fields
     named = now.words or name_of(now)
     return [
         f"{named}: {field} {is_now.get(field, 'not noted')}, was {was.get(field, 'not noted')}"

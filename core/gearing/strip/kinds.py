@@ -114,4 +114,4 @@ def minds(kind: str, caution: str) -> list[str]:
     """
     said = set(re.findall(r"[a-z]+", caution.lower()))
     own = [row["says"] for row in table("cautions").values() if said & set(row["words"])]
-    return list(dict.fromkeys(one for one in (kinds()[kind].caution, *own) if one))
+    return list(dict.fromkeys(said for said in (kinds()[kind].caution, *own) if said))

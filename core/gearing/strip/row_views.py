@@ -80,20 +80,20 @@ def tray(steps: list[StripStep]) -> list[Place]:
 
 def stacks(steps: list[StripStep]) -> list[Stack]:
     """Sub-assemblies by name, and runs of three or more things that sit on one shaft."""
-    found: dict[str, list[StripStep]] = {}
+    by_name: dict[str, list[StripStep]] = {}
     run: list[StripStep] = []
     for step in [*steps, None]:
         if step is not None and step.entry.group:
-            found.setdefault(step.entry.group, []).append(step)
+            by_name.setdefault(step.entry.group, []).append(step)
         if step is not None and step.entry.kind in STACKED and not step.entry.group:
             run.append(step)
             continue
         if len(run) >= 3:
-            found.setdefault(f"steps {run[0].number} to {run[-1].number}", []).extend(run)
+            by_name.setdefault(f"steps {run[0].number} to {run[-1].number}", []).extend(run)
         run = []
     return [
         Stack(name, tuple(s.number for s in there), tuple(s.entry.facing for s in there))
-        for name, there in found.items()
+        for name, there in by_name.items()
     ]
 
 

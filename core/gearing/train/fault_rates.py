@@ -66,18 +66,18 @@ class Suspect:
     odds: float
 
 
-def carriers(found: Solution, turned: str, bearings: Sequence[Bearing] = ()) -> list[Carrier]:
+def carriers(solution: Solution, turned: str, bearings: Sequence[Bearing] = ()) -> list[Carrier]:
     """Every gear and bearing with how often it would click per turn of a shaft.
 
     A damaged tooth is met once for each turn of its gear relative to what it
     runs with. A gear that two stages share, an idler, is listed once.
     """
-    base = found.speeds[turned]
+    base = solution.speeds[turned]
     if not base:
         return []
     made: dict[tuple[str, int, str], Carrier] = {}
-    for n, one in enumerate(found.train.couplings, 1):
-        for each in _toothed(one, found, n):
+    for n, coupling in enumerate(solution.train.couplings, 1):
+        for each in _toothed(coupling, solution, n):
             if not each.per_turn:
                 continue
             scaled = replace(
@@ -85,7 +85,7 @@ def carriers(found: Solution, turned: str, bearings: Sequence[Bearing] = ()) -> 
                 per_turn=each.per_turn / abs(float(base)),
                 other_per_turn=each.other_per_turn / abs(float(base)),
             )
-            gear = isinstance(one, Mesh) and each.what == "gear"
+            gear = isinstance(coupling, Mesh) and each.what == "gear"
             key = (each.shaft, 0, each.name) if gear else (each.shaft, n, each.name)
             if key in made:
                 first = made[key]
@@ -95,80 +95,113 @@ def carriers(found: Solution, turned: str, bearings: Sequence[Bearing] = ()) -> 
                 )  # fmt: skip
             else:
                 made[key] = scaled
-    return list(made.values()) + _bearings(found, turned, {one.shaft: one for one in bearings})
+    return list(made.values()) + _bearings(solution, turned, {bearing.shaft: bearing for bearing in bearings})
 
 
-def _toothed(one: Coupling, found: Solution, n: int) -> list[Carrier]:
+def _toothed(coupling: Coupling, solution: Solution, n: int) -> list[Carrier]:
     """What has teeth in a stage, its clicks in the unit of the speeds."""
-    speeds = found.speeds
+    speeds = solution.speeds
 
     def gear(name: str, shaft: str, turns: Fraction, what: str = "gear") -> Carrier:
         return Carrier(what, name, shaft, float(abs(turns)), 0.0, n)
 
-    match one:
+    match coupling:
         case Mesh():
-            mate = "ring" if one.kind == "internal" else "gear"
+            mate = "ring" if coupling.kind == "internal" else "gear"
             return [
-                gear(f"gear of {one.teeth_1} on shaft {one.first}", one.first, speeds[one.first]),
-                gear(f"{mate} of {one.teeth_2} on shaft {one.second}", one.second, speeds[one.second]),
+                gear(
+                    f"gear of {coupling.teeth_1} on shaft {coupling.first}",
+                    coupling.first,
+                    speeds[coupling.first],
+                ),
+                gear(
+                    f"{mate} of {coupling.teeth_2} on shaft {coupling.second}",
+                    coupling.second,
+                    speeds[coupling.second],
+                ),
             ]
         case Belt():
-            wheel, what = ("sprocket", "chain") if one.chain else ("pulley", "belt")
+            wheel, what = ("sprocket", "chain") if coupling.chain else ("pulley", "belt")
             made = [
-                gear(f"{wheel} of {one.teeth_1} on shaft {one.first}", one.first, speeds[one.first]),
-                gear(f"{wheel} of {one.teeth_2} on shaft {one.second}", one.second, speeds[one.second]),
+                gear(
+                    f"{wheel} of {coupling.teeth_1} on shaft {coupling.first}",
+                    coupling.first,
+                    speeds[coupling.first],
+                ),
+                gear(
+                    f"{wheel} of {coupling.teeth_2} on shaft {coupling.second}",
+                    coupling.second,
+                    speeds[coupling.second],
+                ),
             ]
-            if one.links:
-                round_ = speeds[one.first] * Fraction(one.teeth_1, one.links)
-                hurt = gear(f"{what} of {one.links}, one tooth", one.first, 2 * round_, "belt")
+            if coupling.links:
+                round_ = speeds[coupling.first] * Fraction(coupling.teeth_1, coupling.links)
+                hurt = gear(f"{what} of {coupling.links}, one tooth", coupling.first, 2 * round_, "belt")
                 made.append(replace(hurt, other_per_turn=hurt.per_turn / 2, other="at one of them only"))
             return made
         case Worm():
             return [
-                gear(f"worm on shaft {one.first}, one thread", one.first, speeds[one.first], "worm"),
-                gear(f"wheel of {one.teeth} on shaft {one.second}", one.second, speeds[one.second]),
+                gear(
+                    f"worm on shaft {coupling.first}, one thread",
+                    coupling.first,
+                    speeds[coupling.first],
+                    "worm",
+                ),
+                gear(
+                    f"wheel of {coupling.teeth} on shaft {coupling.second}",
+                    coupling.second,
+                    speeds[coupling.second],
+                ),
             ]
         case Planetary():
-            return _of_set(one, found, gear)
+            return _of_set(coupling, solution, gear)
         case Differential():
-            return _of_differential(one, found, gear)
+            return _of_differential(coupling, solution, gear)
     return []
 
 
-def _of_set(one: Planetary, found: Solution, gear: Callable[..., Carrier]) -> list[Carrier]:
-    speeds = found.speeds
-    sun, ring = (speeds[shaft] - speeds[one.carrier] for shaft in (one.sun, one.ring))
-    inner, outer = one.planet_turns(speeds[one.sun], speeds[one.carrier])
-    made = [gear(f"sun of {one.teeth_sun}", one.sun, one.planets * sun)]
-    if one.stepped:
+def _of_set(planetary: Planetary, solution: Solution, gear: Callable[..., Carrier]) -> list[Carrier]:
+    speeds = solution.speeds
+    sun, ring = (speeds[shaft] - speeds[planetary.carrier] for shaft in (planetary.sun, planetary.ring))
+    inner, outer = planetary.planet_turns(speeds[planetary.sun], speeds[planetary.carrier])
+    made = [gear(f"sun of {planetary.teeth_sun}", planetary.sun, planetary.planets * sun)]
+    if planetary.stepped:
         # Each of the two gears on a planet meets one mate only.
-        made.append(gear(f"planet of {one.teeth_planet}, at the sun", one.carrier, inner, "planet"))
-        made.append(gear(f"planet of {one.teeth_outer}, at the ring", one.carrier, outer, "planet"))
+        made.append(
+            gear(f"planet of {planetary.teeth_planet}, at the sun", planetary.carrier, inner, "planet")
+        )
+        made.append(
+            gear(f"planet of {planetary.teeth_outer}, at the ring", planetary.carrier, outer, "planet")
+        )
     else:
-        turning = [(one.teeth_planet, inner)] + ([(one.teeth_outer, outer)] if one.paired else [])
+        turning = [(planetary.teeth_planet, inner)] + (
+            [(planetary.teeth_outer, outer)] if planetary.paired else []
+        )
         for teeth, turns in turning:
-            both = gear(f"planet of {teeth}", one.carrier, 2 * turns, "planet")
+            both = gear(f"planet of {teeth}", planetary.carrier, 2 * turns, "planet")
             made.append(replace(both, other_per_turn=both.per_turn / 2, other="one flank only"))
-    return [*made, gear(f"ring of {one.teeth_ring}", one.ring, one.planets * ring)]
+    return [*made, gear(f"ring of {planetary.teeth_ring}", planetary.ring, planetary.planets * ring)]
 
 
-def _of_differential(one: Differential, found: Solution, gear: Callable[..., Carrier]) -> list[Carrier]:
+def _of_differential(
+    differential: Differential, solution: Solution, gear: Callable[..., Carrier]
+) -> list[Carrier]:
     """The bevels of a differential turn in each other only where its sides differ."""
-    speeds = found.speeds
-    side = speeds[one.left] - speeds[one.case]
-    counted = f" of {one.teeth_side}" if one.teeth_side else ""
+    speeds = solution.speeds
+    side = speeds[differential.left] - speeds[differential.case]
+    counted = f" of {differential.teeth_side}" if differential.teeth_side else ""
     made = [
-        gear(f"side gear{counted} on shaft {shaft}", shaft, one.pinions * side)
-        for shaft in (one.left, one.right)
+        gear(f"side gear{counted} on shaft {shaft}", shaft, differential.pinions * side)
+        for shaft in (differential.left, differential.right)
     ]
-    if one.teeth_pinion:
-        turns = 2 * side * Fraction(one.teeth_side, one.teeth_pinion)
-        both = gear(f"differential pinion of {one.teeth_pinion}", one.case, turns, "planet")
+    if differential.teeth_pinion:
+        turns = 2 * side * Fraction(differential.teeth_side, differential.teeth_pinion)
+        both = gear(f"differential pinion of {differential.teeth_pinion}", differential.case, turns, "planet")
         made.append(replace(both, other_per_turn=both.per_turn / 2, other="one flank only"))
     return made
 
 
-def _bearings(found: Solution, turned: str, known: Mapping[str, Bearing]) -> list[Carrier]:
+def _bearings(solution: Solution, turned: str, known: Mapping[str, Bearing]) -> list[Carrier]:
     """Races, cage and balls of a rolling bearing on each shaft, inner race turning.
 
     Per turn of the shaft, with ball to pitch diameter ``q`` and no contact
@@ -176,16 +209,16 @@ def _bearings(found: Solution, turned: str, known: Mapping[str, Bearing]) -> lis
     with both races ``(1/q - q)`` (Harris, Rolling Bearing Analysis).
     """
     row = table("train")["bearing"]
-    base = float(found.speeds[turned])
+    base = float(solution.speeds[turned])
     made = []
-    for shaft, speed in found.speeds.items():
+    for shaft, speed in solution.speeds.items():
         if not speed:
             continue
         turns = abs(float(speed) / base)
-        one = known.get(shaft)
-        counts = np.array([one.balls] if one else row["balls"], dtype=float)
-        measured = bool(one and one.ball and one.pitch)
-        q = one.ball / one.pitch if one and measured else float(row["ball_to_pitch"])
+        bearing = known.get(shaft)
+        counts = np.array([bearing.balls] if bearing else row["balls"], dtype=float)
+        measured = bool(bearing and bearing.ball and bearing.pitch)
+        q = bearing.ball / bearing.pitch if bearing and measured else float(row["ball_to_pitch"])
         # How far off q is when only assumed carries into each rate.
         unread = 0.0 if measured else float(row["spread"])
         rates = {
@@ -208,7 +241,7 @@ def _bearings(found: Solution, turned: str, known: Mapping[str, Bearing]) -> lis
 
 
 def suspects(
-    found: Solution, turned: str, clicks: float, turns: float, bearings: Sequence[Bearing] = ()
+    solution: Solution, turned: str, clicks: float, turns: float, bearings: Sequence[Bearing] = ()
 ) -> list[Suspect]:
     """Who clicks, by odds that sum to 1, with none of these among them.
 
@@ -218,16 +251,16 @@ def suspects(
     prior = table("train")["clicks"]
     counted, error = clicks / turns, 0.5 / turns
     rated: list[tuple[Carrier | None, float]] = []
-    for one in carriers(found, turned, bearings):
-        ways = [rate for rate in (one.per_turn, one.other_per_turn) if rate]
+    for carrier in carriers(solution, turned, bearings):
+        ways = [rate for rate in (carrier.per_turn, carrier.other_per_turn) if rate]
         odds = 0.0
         for rate in ways:
-            sigma = hypot(error, float(prior["share"]) * counted, one.spread * rate)
+            sigma = hypot(error, float(prior["share"]) * counted, carrier.spread * rate)
             away = (counted - rate) / sigma
             odds += exp(-away * away / 2) / (sigma * sqrt(2 * pi)) / len(ways)
-        part = float(prior["part"][one.name.rpartition(", ")[2]]) if one.what == "bearing" else 1.0
-        rated.append((one, float(prior[one.what]) * part * odds))
+        part = float(prior["part"][carrier.name.rpartition(", ")[2]]) if carrier.what == "bearing" else 1.0
+        rated.append((carrier, float(prior[carrier.what]) * part * odds))
     # Anything else is as likely anywhere up to twice what was counted.
     rated.append((None, float(prior["none"]) / max(2 * counted, 2 * error)))
     total = sum(weight for _, weight in rated)
-    return sorted((Suspect(one, weight / total) for one, weight in rated), key=lambda s: -s.odds)
+    return sorted((Suspect(carrier, weight / total) for carrier, weight in rated), key=lambda s: -s.odds)

@@ -109,105 +109,125 @@ def lay_out(train: Train) -> list[Placed]:
     """Every gear of a train, end view. A stage driven from its second shaft is laid from there."""
     board = _Board({})
     placed: list[Placed] = []
-    for stage, one in enumerate(train.couplings, 1):
+    for stage, coupling in enumerate(train.couplings, 1):
         lean = LEAN if stage % 2 else -LEAN
-        match one:
+        match coupling:
             case Mesh():
-                placed += _mesh(one, board, stage, lean)
+                placed += _mesh(coupling, board, stage, lean)
             case Belt():
                 placed += _two(
-                    one, "pulley", BELT_APART * (one.teeth_1 + one.teeth_2) / 2, board, stage, lean
+                    coupling,
+                    "pulley",
+                    BELT_APART * (coupling.teeth_1 + coupling.teeth_2) / 2,
+                    board,
+                    stage,
+                    lean,
                 )
             case Worm():
-                x, y = board.first(one.first if one.second not in board.at else one.second)
-                down = one.teeth / 2 + 4
-                if one.second in board.at and one.first not in board.at:
+                x, y = board.first(coupling.first if coupling.second not in board.at else coupling.second)
+                down = coupling.teeth / 2 + 4
+                if coupling.second in board.at and coupling.first not in board.at:
                     y += down
-                board.at.setdefault(one.first, (x, y))
-                board.at.setdefault(one.second, (x, y - down))
-                placed.append(Placed("worm", one.starts, one.first, x, y, 0.0, stage, 0))
-                placed.append(Placed("gear", one.teeth, one.second, x, y - down, 0.0, stage, 1))
+                board.at.setdefault(coupling.first, (x, y))
+                board.at.setdefault(coupling.second, (x, y - down))
+                placed.append(Placed("worm", coupling.starts, coupling.first, x, y, 0.0, stage, 0))
+                placed.append(Placed("gear", coupling.teeth, coupling.second, x, y - down, 0.0, stage, 1))
             case Planetary():
-                placed += _set(one, board, stage)
+                placed += _set(coupling, board, stage)
             case _:
-                x, y = board.first(next((s for s in one.shafts() if s in board.at), one.shafts()[0]))
-                for shaft in one.shafts():
+                x, y = board.first(
+                    next((s for s in coupling.shafts() if s in board.at), coupling.shafts()[0])
+                )
+                for shaft in coupling.shafts():
                     board.at.setdefault(shaft, (x, y))
     return placed
 
 
-def _mesh(one: Mesh, board: _Board, stage: int, lean: float) -> list[Placed]:
-    inside = one.kind == "internal"
-    apart = (one.teeth_2 - one.teeth_1 if inside else one.teeth_1 + one.teeth_2) / 2
+def _mesh(coupling: Mesh, board: _Board, stage: int, lean: float) -> list[Placed]:
+    inside = coupling.kind == "internal"
+    apart = (coupling.teeth_2 - coupling.teeth_1 if inside else coupling.teeth_1 + coupling.teeth_2) / 2
     # A ring's centre lies behind the gear that runs in it.
-    return _two(one, "ring" if inside else "gear", apart, board, stage, lean + 180.0 if inside else lean)
+    return _two(coupling, "ring" if inside else "gear", apart, board, stage, lean + 180.0 if inside else lean)
 
 
-def _two(one: Mesh | Belt, kind: str, apart: float, board: _Board, stage: int, lean: float) -> list[Placed]:
+def _two(
+    coupling: Mesh | Belt, kind: str, apart: float, board: _Board, stage: int, lean: float
+) -> list[Placed]:
     """Two gears or pulleys, the one whose shaft stands already first."""
-    backwards = one.second in board.at and one.first not in board.at
-    x, y = board.first(one.second if backwards else one.first)
+    backwards = coupling.second in board.at and coupling.first not in board.at
+    x, y = board.first(coupling.second if backwards else coupling.first)
     turn = lean + 180.0 if backwards else lean
     other = x + apart * cos(radians(turn)), y + apart * sin(radians(turn))
     first, second = (other, (x, y)) if backwards else ((x, y), other)
-    board.at.setdefault(one.first, first)
-    board.at.setdefault(one.second, second)
+    board.at.setdefault(coupling.first, first)
+    board.at.setdefault(coupling.second, second)
     phase = 0.0
-    if isinstance(one, Mesh):
+    if isinstance(coupling, Mesh):
         towards = lean - 180.0 if kind == "ring" else lean
-        phase = (ring_phase if kind == "ring" else meshing_phase)(0.0, one.teeth_1, one.teeth_2, towards)
+        phase = (ring_phase if kind == "ring" else meshing_phase)(
+            0.0, coupling.teeth_1, coupling.teeth_2, towards
+        )
     return [
-        Placed("pulley" if kind == "pulley" else "gear", one.teeth_1, one.first, *first, 0.0, stage, 0),
-        Placed(kind, one.teeth_2, one.second, *second, phase, stage, 1),
+        Placed(
+            "pulley" if kind == "pulley" else "gear", coupling.teeth_1, coupling.first, *first, 0.0, stage, 0
+        ),
+        Placed(kind, coupling.teeth_2, coupling.second, *second, phase, stage, 1),
     ]
 
 
-def _set(one: Planetary, board: _Board, stage: int) -> list[Placed]:
+def _set(planetary: Planetary, board: _Board, stage: int) -> list[Placed]:
     """Sun in the middle, planets about it, the ring around all, on one axis."""
-    x, y = board.first(next((s for s in one.shafts() if s in board.at), one.sun))
-    for shaft in one.shafts():
+    x, y = board.first(next((s for s in planetary.shafts() if s in board.at), planetary.sun))
+    for shaft in planetary.shafts():
         board.at.setdefault(shaft, (x, y))
-    made = [Placed("gear", one.teeth_sun, one.sun, x, y, 0.0, stage, 0)]
-    out, turn = _outer_place(one)
+    made = [Placed("gear", planetary.teeth_sun, planetary.sun, x, y, 0.0, stage, 0)]
+    out, turn = _outer_place(planetary)
     last = 0.0
-    for n in range(one.planets):
-        towards = 90.0 + 360.0 * n / one.planets
-        inner = (one.teeth_sun + one.teeth_planet) / 2
-        turned = meshing_phase(0.0, one.teeth_sun, one.teeth_planet, towards)
-        spots = [(one.teeth_planet, inner, towards, turned, 1)]
-        if one.paired:
+    for n in range(planetary.planets):
+        towards = 90.0 + 360.0 * n / planetary.planets
+        inner = (planetary.teeth_sun + planetary.teeth_planet) / 2
+        turned = meshing_phase(0.0, planetary.teeth_sun, planetary.teeth_planet, towards)
+        spots = [(planetary.teeth_planet, inner, towards, turned, 1)]
+        if planetary.paired:
             between = _direction((inner, towards), (out, towards + turn))
-            turned = meshing_phase(turned, one.teeth_planet, one.teeth_outer, between)
-        if one.teeth_outer:
-            spots.append((one.teeth_outer, out, towards + turn, turned, 2))
+            turned = meshing_phase(turned, planetary.teeth_planet, planetary.teeth_outer, between)
+        if planetary.teeth_outer:
+            spots.append((planetary.teeth_outer, out, towards + turn, turned, 2))
         last = turned if n == 0 else last
         for teeth, apart, at, phase, nth in spots:
             px, py = x + apart * cos(radians(at)), y + apart * sin(radians(at))
-            made.append(Placed("gear", teeth, one.carrier, px, py, phase, stage, nth, one.carrier, (x, y)))
-    outer = ring_phase(last, one.meets_ring, one.teeth_ring, 90.0 + turn)
-    made.append(Placed("ring", one.teeth_ring, one.ring, x, y, outer, stage, _ring_nth(one)))
+            made.append(
+                Placed("gear", teeth, planetary.carrier, px, py, phase, stage, nth, planetary.carrier, (x, y))
+            )
+    outer = ring_phase(last, planetary.meets_ring, planetary.teeth_ring, 90.0 + turn)
+    made.append(
+        Placed("ring", planetary.teeth_ring, planetary.ring, x, y, outer, stage, _ring_nth(planetary))
+    )
     return made
 
 
-def _ring_nth(one: Planetary) -> int:
+def _ring_nth(planetary: Planetary) -> int:
     """Place of the ring among the counts of a set as they are typed."""
-    return 3 if one.teeth_outer else 2
+    return 3 if planetary.teeth_outer else 2
 
 
-def _outer_place(one: Planetary) -> tuple[float, float]:
+def _outer_place(planetary: Planetary) -> tuple[float, float]:
     """Where what meets the ring stands: distance from the axis, and degrees on from what meets the sun."""
-    inner = (one.teeth_sun + one.teeth_planet) / 2
-    if not one.paired:
+    inner = (planetary.teeth_sun + planetary.teeth_planet) / 2
+    if not planetary.paired:
         return inner, 0.0
-    out, between = (one.teeth_ring - one.teeth_outer) / 2, (one.teeth_planet + one.teeth_outer) / 2
+    out, between = (
+        (planetary.teeth_ring - planetary.teeth_outer) / 2,
+        (planetary.teeth_planet + planetary.teeth_outer) / 2,
+    )
     # Counts that do not close are drawn in line.
     cosine = (inner * inner + out * out - between * between) / (2 * inner * out) if out > 0 else 1.0
     return max(out, 0.0), degrees(acos(min(max(cosine, -1.0), 1.0)))
 
 
-def _direction(one: tuple[float, float], other: tuple[float, float]) -> float:
+def _direction(here: tuple[float, float], there: tuple[float, float]) -> float:
     """Degrees from one point to another, both as distance and degrees."""
-    (r, a), (q, b) = one, other
+    (r, a), (q, b) = here, there
     return degrees(
         atan2(
             q * sin(radians(b)) - r * sin(radians(a)),
@@ -225,13 +245,13 @@ def side_view(train: Train) -> list[Edge]:
     height: dict[str, float] = {}
     planes: dict[str, list[float]] = {}
     edges: list[Edge] = []
-    for stage, one in enumerate(train.couplings, 1):
+    for stage, coupling in enumerate(train.couplings, 1):
         x = stage * PLANE
-        radii = _radii(one)
-        shafts = one.shafts()
+        radii = _radii(coupling)
+        shafts = coupling.shafts()
         at = next((height[s] for s in shafts if s in height), 0.0)
         for shaft in shafts:
-            apart = _apart(one) * (1 if at <= 0 else -1)
+            apart = _apart(coupling) * (1 if at <= 0 else -1)
             if shaft not in height:
                 height[shaft] = at if shaft == shafts[0] or len(shafts) == 3 else at + apart
             planes.setdefault(shaft, []).append(x)
@@ -244,30 +264,43 @@ def side_view(train: Train) -> list[Edge]:
     return edges
 
 
-def _apart(one: Coupling) -> float:
-    match one:
+def _apart(coupling: Coupling) -> float:
+    match coupling:
         case Mesh():
-            return abs(one.teeth_2 - one.teeth_1 if one.kind == "internal" else one.teeth_1 + one.teeth_2) / 2
+            return (
+                abs(
+                    coupling.teeth_2 - coupling.teeth_1
+                    if coupling.kind == "internal"
+                    else coupling.teeth_1 + coupling.teeth_2
+                )
+                / 2
+            )
         case Belt():
-            return BELT_APART * (one.teeth_1 + one.teeth_2) / 2
+            return BELT_APART * (coupling.teeth_1 + coupling.teeth_2) / 2
         case Worm():
-            return one.teeth / 2 + 4
+            return coupling.teeth / 2 + 4
     return 0.0
 
 
-def _radii(one: Coupling) -> list[tuple[str, float, str, int]]:
+def _radii(coupling: Coupling) -> list[tuple[str, float, str, int]]:
     """Shaft, half height, kind and place among the counts of what is seen of a stage from the side."""
-    match one:
+    match coupling:
         case Mesh():
-            ring = "ring" if one.kind == "internal" else "gear"
-            return [(one.second, one.teeth_2 / 2, ring, 1), (one.first, one.teeth_1 / 2, "gear", 0)]
+            ring = "ring" if coupling.kind == "internal" else "gear"
+            return [
+                (coupling.second, coupling.teeth_2 / 2, ring, 1),
+                (coupling.first, coupling.teeth_1 / 2, "gear", 0),
+            ]
         case Belt():
-            return [(one.first, one.teeth_1 / 2, "pulley", 0), (one.second, one.teeth_2 / 2, "pulley", 1)]
+            return [
+                (coupling.first, coupling.teeth_1 / 2, "pulley", 0),
+                (coupling.second, coupling.teeth_2 / 2, "pulley", 1),
+            ]
         case Worm():
-            return [(one.second, one.teeth / 2, "gear", 1), (one.first, 3.0, "worm", 0)]
+            return [(coupling.second, coupling.teeth / 2, "gear", 1), (coupling.first, 3.0, "worm", 0)]
         case Planetary():
             return [
-                (one.ring, one.teeth_ring / 2, "ring", _ring_nth(one)),
-                (one.sun, one.teeth_sun / 2, "gear", 0),
+                (coupling.ring, coupling.teeth_ring / 2, "ring", _ring_nth(coupling)),
+                (coupling.sun, coupling.teeth_sun / 2, "gear", 0),
             ]
     return []

@@ -142,8 +142,8 @@ def read_train(line: str) -> Train:
         couplings.append(coupling)
         held |= stands
     driven: dict[str, Fraction] = {}
-    for one in said:
-        verb, shaft, speed = _said(one)
+    for clause in said:
+        verb, shaft, speed = _said(clause)
         if verb == "hold":
             held.add(shaft)
         else:
@@ -194,14 +194,14 @@ def count_spots(line: str) -> list[list[tuple[int, int]]]:
         start = at + part.index(body)
         if named := _NAMES.match(body):
             start, body = start + named.start(2), named[2]
-        found = next(((m, groups) for form, groups in _COUNTS if (m := form.match(body.strip()))), None)
-        spots.append([_spot(found[0], n, start) for n in found[1] if found[0][n]] if found else [])
+        counted = next(((m, groups) for form, groups in _COUNTS if (m := form.match(body.strip()))), None)
+        spots.append([_spot(counted[0], n, start) for n in counted[1] if counted[0][n]] if counted else [])
         at += len(part) + 1
     return spots
 
 
-def _spot(found: re.Match[str], group: int, start: int) -> tuple[int, int]:
-    return start + found.start(group), start + found.end(group)
+def _spot(match: re.Match[str], group: int, start: int) -> tuple[int, int]:
+    return start + match.start(group), start + match.end(group)
 
 
 def _stages(line: str) -> str:
@@ -244,9 +244,9 @@ def _read(text: str, number: int) -> Stage:
 
 
 def _form(body: str, number: int) -> Stage:
-    if found := _PAIR.match(body):
-        counts = _count(found[1]), _count(found[2])
-        form = _KIND[found[3].lower()]
+    if match := _PAIR.match(body):
+        counts = _count(match[1]), _count(match[2])
+        form = _KIND[match[3].lower()]
         if form == "internal" and all(counts) and counts[1] <= counts[0]:
             raise GearingError(
                 f"Stage {number}: a ring has more teeth than what turns in it.",
@@ -255,12 +255,12 @@ def _form(body: str, number: int) -> Stage:
                 hint=f"{counts[1]} cannot go round {counts[0]}: swap them, or leave the i away.",
             )
         return Stage(form, counts)
-    if found := _BELT.match(body):
-        links = (str(check_count(int(found[4]))),) if found[4] else ()
-        return Stage(found[1].lower(), (_count(found[2]), _count(found[3])), (), links)
-    if found := _WORM.match(body):
-        starts = check_count(int(found[1]), 1, 20)
-        lead = (found[4] or "").replace(",", ".")
+    if match := _BELT.match(body):
+        links = (str(check_count(int(match[4]))),) if match[4] else ()
+        return Stage(match[1].lower(), (_count(match[2]), _count(match[3])), (), links)
+    if match := _WORM.match(body):
+        starts = check_count(int(match[1]), 1, 20)
+        lead = (match[4] or "").replace(",", ".")
         if lead and not 0 < _number(lead, number) < 60:
             raise GearingError(
                 f"Stage {number}: that lead angle cannot be.",
@@ -268,24 +268,24 @@ def _form(body: str, number: int) -> Stage:
                 field="line",
                 hint="In degrees.",
             )
-        return Stage("worm", (starts, _count(found[2])), (), ((found[3] or "right").lower(), lead))
-    if found := _SET.match(body):
-        return _set(found, number)
-    if found := _DIFF.match(body):
-        if not found[1]:
+        return Stage("worm", (starts, _count(match[2])), (), ((match[3] or "right").lower(), lead))
+    if match := _SET.match(body):
+        return _set(match, number)
+    if match := _DIFF.match(body):
+        if not match[1]:
             return Stage("diff")
-        pinions = str(check_count(int(found[3] or 2), 1, 6))
-        return Stage("diff", (_count(found[1]), _count(found[2])), (), (pinions,))
-    if found := _PLAIN.match(body):
-        return Stage(found[1].lower())
+        pinions = str(check_count(int(match[3] or 2), 1, 6))
+        return Stage("diff", (_count(match[1]), _count(match[2])), (), (pinions,))
+    if match := _PLAIN.match(body):
+        return Stage(match[1].lower())
     raise GearingError(
         f"Stage {number}, “{body[:30]}”, is not understood.", code="not_understood", field="line", hint=HINT
     )
 
 
-def _set(found: re.Match[str], number: int) -> Stage:
+def _set(match: re.Match[str], number: int) -> Stage:
     """A planetary set: plain, stepped (``+``) or paired (``:``)."""
-    source, target = (found[7] or "sun").lower(), (found[8] or "carrier").lower()
+    source, target = (match[7] or "sun").lower(), (match[8] or "carrier").lower()
     if source not in MEMBERS or target not in MEMBERS or source == target:
         raise GearingError(
             f"Stage {number}: say which member drives and which is taken.",
@@ -293,7 +293,7 @@ def _set(found: re.Match[str], number: int) -> Stage:
             field="line",
             hint="Two of sun, ring and carrier, like sun>carrier; the third is held.",
         )
-    counts = tuple(_count(found[n]) for n in (1, 2, 5))
+    counts = tuple(_count(match[n]) for n in (1, 2, 5))
     if all(counts) and counts[2] <= counts[0]:
         raise GearingError(
             f"Stage {number}: the sun is larger than the ring.",
@@ -301,9 +301,9 @@ def _set(found: re.Match[str], number: int) -> Stage:
             field="line",
             hint="Sun, planet, ring, in this order: p12/18/48.",
         )
-    planets = str(check_count(int(found[6] or 3), 1, 9))
-    outer = (_count(found[4]),) if found[3] else ()
-    return Stage("planetary", (*counts, *outer), (), (planets, source, target, found[3] or ""))
+    planets = str(check_count(int(match[6] or 3), 1, 9))
+    outer = (_count(match[4]),) if match[3] else ()
+    return Stage("planetary", (*counts, *outer), (), (planets, source, target, match[3] or ""))
 
 
 def _count(text: str) -> int:
@@ -321,19 +321,19 @@ def _number(text: str, number: int) -> float:
 
 def _said(text: str) -> tuple[str, str, Fraction]:
     """``drive sun 100`` or ``hold arm``."""
-    found = _SAID.match(text.strip())
+    match = _SAID.match(text.strip())
     try:
-        speed = Fraction((found[3] or "1").replace(",", ".")) if found else Fraction(0)
+        speed = Fraction((match[3] or "1").replace(",", ".")) if match else Fraction(0)
     except (ValueError, ZeroDivisionError):
-        found = None
-    if not found or (found[1].lower() == "hold" and found[3]):
+        match = None
+    if not match or (match[1].lower() == "hold" and match[3]):
         raise GearingError(
             f"“{text.strip()[:30]}” is not understood.",
             code="not_understood",
             field="line",
             hint="After the stages: ; drive sun 100 ; hold arm.",
         )
-    return found[1].lower(), found[2], speed
+    return match[1].lower(), match[2], speed
 
 
 def _coupling(stage: Stage, number: int) -> tuple[Coupling, set[str]]:

@@ -106,17 +106,17 @@ def angle_of_play(play: float, radius: float) -> float:
     return asin(play / radius)
 
 
-def played_at(found: Solution, stage: int) -> str:
+def played_at(solution: Solution, stage: int) -> str:
     """The shaft of a stage its play is felt at: the second, or of a set the one that is not held back."""
-    shafts = found.train.couplings[stage - 1].shafts()
+    shafts = solution.train.couplings[stage - 1].shafts()
     if len(shafts) == 2:
         return shafts[1]
     opened = Source(stage=stage)
-    return next((shaft for shaft in reversed(shafts) if found.turn(shaft, opened)), shafts[-1])
+    return next((shaft for shaft in reversed(shafts) if solution.turn(shaft, opened)), shafts[-1])
 
 
 def slop(
-    found: Solution,
+    solution: Solution,
     plays: list[StagePlay],
     at: str,
     measured: float | None = None,
@@ -129,10 +129,10 @@ def slop(
     GearingError
         If a stage has no teeth to play, or too many ways round close on themselves.
     """
-    plays = [play for play in plays if found.train.couplings[play.stage - 1].equations()]
-    opening = np.array([_opening(found, play) for play in plays])
+    plays = [play for play in plays if solution.train.couplings[play.stage - 1].equations()]
+    opening = np.array([_opening(solution, play) for play in plays])
     stages = [play.stage for play in plays]
-    carried = _carried(found, stages, opening[:, 0], at) if plays else np.zeros(0)
+    carried = _carried(solution, stages, opening[:, 0], at) if plays else np.zeros(0)
     shares = [
         Share(
             play.name or f"stage {play.stage}",
@@ -151,22 +151,22 @@ def slop(
     return Slop(tuple(shares), teeth, error, measured, measured_error, rest, rest_error, verdict, check)
 
 
-def _opening(found: Solution, play: StagePlay) -> tuple[float, float]:
+def _opening(solution: Solution, play: StagePlay) -> tuple[float, float]:
     """How far the stage's equation opens by its play, and by a turn of one radian where that is given."""
-    equation = found.train.couplings[play.stage - 1].equations()[0]
-    unit = float(equation[play.shaft or played_at(found, play.stage)])
+    equation = solution.train.couplings[play.stage - 1].equations()[0]
+    unit = float(equation[play.shaft or played_at(solution, play.stage)])
     return abs(unit) * play.angle, unit
 
 
-def _carried(found: Solution, stages: list[int], openings: Floats, at: str) -> Floats:
+def _carried(solution: Solution, stages: list[int], openings: Floats, at: str) -> Floats:
     """Turn at `at` for a unit that each stage opens, shape (stages,).
 
     In a train that closes on itself the stages can open only together: the
     most the output can move is then a linear programme, solved in its dual,
     where an optimum lies at a corner.
     """
-    turns = np.array([float(found.turn(at, Source(stage=stage))) for stage in stages])
-    loops = [[float(loop.get(Source(stage=stage), 0)) for stage in stages] for loop in found.loops]
+    turns = np.array([float(solution.turn(at, Source(stage=stage))) for stage in stages])
+    loops = [[float(loop.get(Source(stage=stage), 0)) for stage in stages] for loop in solution.loops]
     ties = np.array([loop for loop in loops if any(loop)])
     best: Floats = np.abs(turns)
     if not ties.size:

@@ -158,14 +158,14 @@ class Planetary:
     def troubles(self) -> list[str]:
         """Why this set cannot be built: counts that do not close, planets that collide or do not go in."""
         closes = self._does_not_close()
-        found = [closes] if closes else []
+        said = [closes] if closes else []
         if not self._goes_in():
-            found.append(
+            said.append(
                 f"{self.planets} planets spaced evenly do not go in: {self._sum_said()} is no whole number."
             )
         if (run := self._run_together()) is not None:
-            found.append(f"{self.planets} planets of {run} teeth run into each other.")
-        return found
+            said.append(f"{self.planets} planets of {run} teeth run into each other.")
+        return said
 
     def _does_not_close(self) -> str:
         zs, zp, zr = self.teeth_sun, self.teeth_planet, self.teeth_ring
@@ -270,8 +270,8 @@ class Train:
         GearingError
             If one shaft is to be two members of the same coupling.
         """
-        for number, one in enumerate(self.couplings, 1):
-            shafts = one.shafts()
+        for number, coupling in enumerate(self.couplings, 1):
+            shafts = coupling.shafts()
             twice = next((shaft for shaft in shafts if shafts.count(shaft) > 1), None)
             if twice is not None:
                 raise GearingError(
@@ -284,7 +284,7 @@ class Train:
 
     def shafts(self) -> tuple[str, ...]:
         """Every shaft, in the order met."""
-        return tuple(dict.fromkeys(shaft for one in self.couplings for shaft in one.shafts()))
+        return tuple(dict.fromkeys(shaft for coupling in self.couplings for shaft in coupling.shafts()))
 
 
 def hunts(teeth_1: int, teeth_2: int) -> bool:
@@ -328,39 +328,39 @@ class Meeting:
         return self.round / self.passing if self.passing else None
 
 
-def meetings(one: Coupling, speeds: Mapping[str, Fraction]) -> list[Meeting]:
+def meetings(coupling: Coupling, speeds: Mapping[str, Fraction]) -> list[Meeting]:
     """What meets what in a coupling, at these speeds.
 
     A belt whose own teeth were not counted is taken to bring the same teeth of
     its pulleys together as often as a mesh would.
     """
-    match one:
+    match coupling:
         case Mesh():
-            passing = abs(speeds[one.first]) * one.teeth_1
-            mate = "ring" if one.kind == "internal" else "gear"
-            return [Meeting("gear", mate, one.teeth_1, one.teeth_2, passing)]
+            passing = abs(speeds[coupling.first]) * coupling.teeth_1
+            mate = "ring" if coupling.kind == "internal" else "gear"
+            return [Meeting("gear", mate, coupling.teeth_1, coupling.teeth_2, passing)]
         case Belt():
-            passing = abs(speeds[one.first]) * one.teeth_1
-            what, wheel = ("chain", "sprocket") if one.chain else ("belt", "pulley")
-            if not one.links:
-                return [Meeting(wheel, wheel, one.teeth_1, one.teeth_2, passing)]
-            both = (one.teeth_1, one.teeth_2)
-            return [Meeting(wheel, what, teeth, one.links, passing) for teeth in both]
+            passing = abs(speeds[coupling.first]) * coupling.teeth_1
+            what, wheel = ("chain", "sprocket") if coupling.chain else ("belt", "pulley")
+            if not coupling.links:
+                return [Meeting(wheel, wheel, coupling.teeth_1, coupling.teeth_2, passing)]
+            both = (coupling.teeth_1, coupling.teeth_2)
+            return [Meeting(wheel, what, teeth, coupling.links, passing) for teeth in both]
         case Worm():
-            passing = abs(speeds[one.first]) * one.starts
-            return [Meeting("worm", "wheel", one.starts, one.teeth, passing)]
+            passing = abs(speeds[coupling.first]) * coupling.starts
+            return [Meeting("worm", "wheel", coupling.starts, coupling.teeth, passing)]
         case Planetary():
-            sun = abs(speeds[one.sun] - speeds[one.carrier]) * one.teeth_sun
-            ring = abs(speeds[one.ring] - speeds[one.carrier]) * one.teeth_ring
+            sun = abs(speeds[coupling.sun] - speeds[coupling.carrier]) * coupling.teeth_sun
+            ring = abs(speeds[coupling.ring] - speeds[coupling.carrier]) * coupling.teeth_ring
             made = [
-                Meeting("sun", "planet", one.teeth_sun, one.teeth_planet, sun),
-                Meeting("ring", "planet", one.teeth_ring, one.meets_ring, ring),
+                Meeting("sun", "planet", coupling.teeth_sun, coupling.teeth_planet, sun),
+                Meeting("ring", "planet", coupling.teeth_ring, coupling.meets_ring, ring),
             ]
-            if one.paired:
-                made.insert(1, Meeting("planet", "planet", one.teeth_planet, one.teeth_outer, sun))
+            if coupling.paired:
+                made.insert(1, Meeting("planet", "planet", coupling.teeth_planet, coupling.teeth_outer, sun))
             return made
         case Differential(teeth_side=side, teeth_pinion=pinion) if side and pinion:
-            passing = abs(speeds[one.left] - speeds[one.case]) * side
+            passing = abs(speeds[coupling.left] - speeds[coupling.case]) * side
             return [Meeting("side gear", "pinion", side, pinion, passing)]
     return []
 

@@ -78,7 +78,7 @@ def worm_power(worm: Worm) -> tuple[float, float]:
 
 
 def power(
-    found: Solution,
+    solution: Solution,
     source: str,
     torque: float,
     output: str,
@@ -94,20 +94,20 @@ def power(
     GearingError
         If the train closes on itself, so that play and stiffness divide the load.
     """
-    if found.loops:
+    if solution.loops:
         raise GearingError(
             "This train closes on itself: how the load divides is up to play and stiffness.",
             code="closed_train",
             field="torque_nmm",
             hint="Leave the torque away, or ask for one way round by itself.",
         )
-    told = efficiency or {}
-    ahead = _balance(found, source, torque, output, told, _drivers(found, False))
+    measured = efficiency or {}
+    ahead = _balance(solution, source, torque, output, measured, _drivers(solution, False))
     # The same the other way: every power turned round, so what drove is driven.
-    back = _balance(found, output, torque, source, told, _drivers(found, True))
+    back = _balance(solution, output, torque, source, measured, _drivers(solution, True))
     stages = tuple(
         StagePower(ahead.passed[n], back.passed[n], ahead.loaded[n], ahead.drivers[n])
-        for n in range(len(found.train.couplings))
+        for n in range(len(solution.train.couplings))
     )
     return Power(stages, ahead.torques, ahead.reactions, ahead.whole, back.whole)
 
@@ -124,11 +124,11 @@ class _Flow:
     whole: float
 
 
-def _drivers(found: Solution, reverse: bool) -> list[str]:
+def _drivers(solution: Solution, reverse: bool) -> list[str]:
     """Which shaft of each coupling is nearer to what drives, for those that carry no load."""
-    near = list(found.train.driven)
+    near = list(solution.train.driven)
     made: dict[int, str] = {}
-    waiting = dict(enumerate(found.train.couplings))
+    waiting = dict(enumerate(solution.train.couplings))
     while waiting:
         met = {n: next((s for s in near if s in c.shafts()), None) for n, c in waiting.items()}
         reached = {n: shaft for n, shaft in met.items() if shaft is not None}
@@ -138,44 +138,54 @@ def _drivers(found: Solution, reverse: bool) -> list[str]:
         for n, shaft in reached.items():
             shafts = waiting.pop(n).shafts()
             made[n] = next(s for s in reversed(shafts) if s != shaft) if reverse else shaft
-            near += [s for s in shafts if s not in near and s not in found.train.held]
+            near += [s for s in shafts if s not in near and s not in solution.train.held]
     return [made[n] for n in sorted(made)]
 
 
 def _balance(
-    found: Solution, source: str, torque: float, output: str, told: Mapping[int, float], drivers: list[str]
+    solution: Solution,
+    source: str,
+    torque: float,
+    output: str,
+    measured: Mapping[int, float],
+    drivers: list[str],
 ) -> _Flow:
     """Torques of all couplings; which side of each drives is found by going round."""
-    couplings = found.train.couplings
-    speed = {shaft: float(value) for shaft, value in found.speeds.items()}
-    shares = [_lossless(one) for one in couplings]
-    on = _solve(found, source, torque, output, shares)
+    couplings = solution.train.couplings
+    speed = {shaft: float(value) for shaft, value in solution.speeds.items()}
+    shares = [_lossless(coupling) for coupling in couplings]
+    on = _solve(solution, source, torque, output, shares)
     for _ in range(TURNS_ROUND):
         before = drivers
         drivers = [
-            _driver(one, on[n], speed, drivers[n], torque * speed[source]) for n, one in enumerate(couplings)
+            _driver(coupling, on[n], speed, drivers[n], torque * speed[source])
+            for n, coupling in enumerate(couplings)
         ]
-        shares = [_shares(one, drivers[n], speed, told.get(n + 1)) for n, one in enumerate(couplings)]
-        on = _solve(found, source, torque, output, shares)
+        shares = [
+            _shares(coupling, drivers[n], speed, measured.get(n + 1)) for n, coupling in enumerate(couplings)
+        ]
+        on = _solve(solution, source, torque, output, shares)
         if drivers == before:
             break
-    given = abs(torque * speed[source])
-    torques = {shaft: sum(abs(one.get(shaft, 0.0)) for one in on) / 2 for shaft in speed}
+    input_power = abs(torque * speed[source])
+    torques = {shaft: sum(abs(torques_on.get(shaft, 0.0)) for torques_on in on) / 2 for shaft in speed}
     outside = on[-1]
     gives = sum(max(t * speed[s], 0.0) for s, t in outside.items())
     takes = sum(max(-t * speed[s], 0.0) for s, t in outside.items())
     passed, loaded = [], []
-    for n, one in enumerate(couplings):
+    for n, coupling in enumerate(couplings):
         powers = [t * speed[s] for s, t in on[n].items()]
         taken, passed_on = sum(max(-p, 0.0) for p in powers), sum(max(p, 0.0) for p in powers)
-        loaded.append(taken > NOTHING * given)
-        passed.append(_zero(passed_on / taken) if loaded[-1] else _alone(one, drivers[n], told.get(n + 1)))
+        loaded.append(taken > NOTHING * input_power)
+        passed.append(
+            _zero(passed_on / taken) if loaded[-1] else _alone(coupling, drivers[n], measured.get(n + 1))
+        )
     return _Flow(
         passed,
         loaded,
         drivers,
         torques,
-        {shaft: abs(outside[shaft]) for shaft in found.train.held if shaft in outside},
+        {shaft: abs(outside[shaft]) for shaft in solution.train.held if shaft in outside},
         _zero(takes / gives) if gives else 0.0,
     )
 
@@ -186,13 +196,13 @@ def _zero(efficiency: float) -> float:
 
 
 def _solve(
-    found: Solution, source: str, torque: float, output: str, shares: list[dict[str, float]]
+    solution: Solution, source: str, torque: float, output: str, shares: list[dict[str, float]]
 ) -> list[dict[str, float]]:
     """Torque of each coupling on its shafts, and last that from outside: every shaft is in balance."""
-    shafts = list(found.speeds)
+    shafts = list(solution.speeds)
     place = {shaft: n for n, shaft in enumerate(shafts)}
-    outside = list(dict.fromkeys((*found.train.driven, *sorted(found.train.held), source, output)))
-    bound = [n for n, one in enumerate(shares) if one]
+    outside = list(dict.fromkeys((*solution.train.driven, *sorted(solution.train.held), source, output)))
+    bound = [n for n, share in enumerate(shares) if share]
     system = np.zeros((len(shafts) + 1, len(bound) + len(outside)))
     for column, n in enumerate(bound):
         for shaft, share in shares[n].items():
@@ -201,7 +211,7 @@ def _solve(
         system[place[shaft], column] = 1.0
     system[-1, len(bound) + outside.index(source)] = 1.0
     right = np.zeros(len(shafts) + 1)
-    right[-1] = torque if found.speeds[source] >= 0 else -torque
+    right[-1] = torque if solution.speeds[source] >= 0 else -torque
     try:
         solved = np.linalg.solve(system, right)
     except np.linalg.LinAlgError:
@@ -218,43 +228,45 @@ def _solve(
     return made
 
 
-def _lossless(one: Coupling) -> dict[str, float]:
-    equations = one.equations()
+def _lossless(coupling: Coupling) -> dict[str, float]:
+    equations = coupling.equations()
     return {shaft: float(c) for shaft, c in equations[0].items()} if equations else {}
 
 
 def _driver(
-    one: Coupling, on: Mapping[str, float], speed: Mapping[str, float], before: str, given: float
+    coupling: Coupling, on: Mapping[str, float], speed: Mapping[str, float], before: str, input_power: float
 ) -> str:
     """The shaft a coupling takes power from; of a set, whose sun or ring rolls the other on."""
-    frame = _frame(one)
+    frame = _frame(coupling)
     against = speed[frame] if frame else 0.0
     rolling = {s: t * (speed[s] - against) for s, t in on.items() if s != frame}
     least = min(rolling.values(), default=0.0)
-    if least >= -NOTHING * abs(given):
-        return before if before in rolling else next(iter(rolling), one.shafts()[0])
+    if least >= -NOTHING * abs(input_power):
+        return before if before in rolling else next(iter(rolling), coupling.shafts()[0])
     return min(rolling, key=lambda shaft: rolling[shaft])
 
 
-def _frame(one: Coupling) -> str:
+def _frame(coupling: Coupling) -> str:
     """The member whose turning is no rolling of teeth."""
-    match one:
+    match coupling:
         case Planetary():
-            return one.carrier
+            return coupling.carrier
         case Differential():
-            return one.case
+            return coupling.case
     return ""
 
 
-def _shares(one: Coupling, driver: str, speed: Mapping[str, float], told: float | None) -> dict[str, float]:
+def _shares(
+    coupling: Coupling, driver: str, speed: Mapping[str, float], measured: float | None
+) -> dict[str, float]:
     """Torques of a coupling in proportion, what it loses taken off where the power leaves.
 
     Of a set with the losses of its carrier's frame, ``eta0`` (Müller; VDI 2157):
     where nothing rolls nothing is lost.
     """
-    shares = _lossless(one)
-    passes = _alone(one, driver, told)
-    frame = _frame(one)
+    shares = _lossless(coupling)
+    passes = _alone(coupling, driver, measured)
+    frame = _frame(coupling)
     if not frame:
         return {shaft: c * (1.0 if shaft == driver else max(passes, LOCKED)) for shaft, c in shares.items()}
     if all(abs(speed[s] - speed[frame]) <= NOTHING * max(map(abs, speed.values())) for s in shares):
@@ -263,23 +275,23 @@ def _shares(one: Coupling, driver: str, speed: Mapping[str, float], told: float 
     return {**made, frame: -sum(made.values())}
 
 
-def _alone(one: Coupling, driver: str, told: float | None) -> float:
+def _alone(coupling: Coupling, driver: str, measured: float | None) -> float:
     """What a coupling passes on: as told, or the usual; of a set with its carrier held."""
     usual = table("train")["efficiency"]
-    match one:
+    match coupling:
         case Worm():
-            forward, back = worm_power(one)
+            forward, back = worm_power(coupling)
             # A worm that locks does so whatever it passes on the other way.
-            return (told or forward) if driver == one.first else back and (told or back)
+            return (measured or forward) if driver == coupling.first else back and (measured or back)
         case Planetary():
             each = float(usual["planetary"])
             # Two planets one after the other are one more mesh.
-            return told or (each**1.5 if one.paired else each)
+            return measured or (each**1.5 if coupling.paired else each)
         case Mesh():
-            return told or float(usual[one.kind])
+            return measured or float(usual[coupling.kind])
         case Belt():
-            return told or float(usual["chain" if one.chain else "belt"])
+            return measured or float(usual["chain" if coupling.chain else "belt"])
         case Joint():
             return float(usual["joint"])
         case _:
-            return told or float(usual["differential"])
+            return measured or float(usual["differential"])

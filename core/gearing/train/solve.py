@@ -80,11 +80,11 @@ def solve(train: Train) -> Solution:
     """
     shafts = train.shafts()
     _check_names(train, shafts)
-    given: dict[Source, Fraction] = {Source(shaft): Fraction(0) for shaft in sorted(train.held)}
-    given |= {Source(shaft): speed for shaft, speed in train.driven.items()}
+    known: dict[Source, Fraction] = {Source(shaft): Fraction(0) for shaft in sorted(train.held)}
+    known |= {Source(shaft): speed for shaft, speed in train.driven.items()}
     one = Fraction(1)
     # What is known first: along a chain each pair then leaves one unknown.
-    system: list[dict[str | Source, Fraction]] = [{source.shaft: one, source: -one} for source in given]
+    system: list[dict[str | Source, Fraction]] = [{source.shaft: one, source: -one} for source in known]
     for number, coupling in enumerate(train.couplings, 1):
         for equation in coupling.equations():
             opened: dict[str | Source, Fraction] = {Source(stage=number): -one}
@@ -99,7 +99,7 @@ def solve(train: Train) -> Solution:
         lead = min((name for name in rest if isinstance(name, str)), key=shafts.index, default=None)
         if lead is None:
             loop = {source: c for source, c in rest.items() if isinstance(source, Source)}
-            if sum(c * given.get(source, 0) for source, c in loop.items()):
+            if sum(c * known.get(source, 0) for source, c in loop.items()):
                 raise _contradiction(train, [name for name in row if isinstance(name, str)])
             loops.append(loop)
             continue
@@ -121,7 +121,7 @@ def solve(train: Train) -> Solution:
         )
     forms = {s: {k: -c for k, c in pivots[s].items() if isinstance(k, Source)} for s in shafts}
     speeds = {
-        shaft: sum((c * given.get(source, 0) for source, c in form.items()), Fraction(0))
+        shaft: sum((c * known.get(source, 0) for source, c in form.items()), Fraction(0))
         for shaft, form in forms.items()
     }
     return Solution(train, speeds, forms, tuple(loops))
@@ -152,9 +152,9 @@ def _check_names(train: Train, shafts: tuple[str, ...]) -> None:
 
 
 def _contradiction(train: Train, row: list[str]) -> UndeterminedError:
-    given = (*train.driven, *sorted(train.held))
+    sources = (*train.driven, *sorted(train.held))
     return UndeterminedError(
         f"The drives contradict each other at shaft {' and '.join(row)}.",
-        tuple(dict.fromkeys((*row, *given))),
-        f"Let one of these go free: {', '.join(given)}. A closed loop must also agree in its ratios.",
+        tuple(dict.fromkeys((*row, *sources))),
+        f"Let one of these go free: {', '.join(sources)}. A closed loop must also agree in its ratios.",
     )

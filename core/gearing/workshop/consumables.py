@@ -69,7 +69,7 @@ class Question:
 
     def chosen(self, house: Mapping[str, str]) -> School:
         """The house's school, or the default."""
-        return next((one for one in self.schools if one.key == house.get(self.key)), self.schools[0])
+        return next((school for school in self.schools if school.key == house.get(self.key)), self.schools[0])
 
 
 @dataclass(frozen=True, slots=True)
@@ -92,8 +92,8 @@ def shipped() -> tuple[Item, ...]:
 def item_of(row: Mapping[str, Any]) -> Item:
     """An item from a row of data, where lists are lists."""
     lists = ("suits", "never", "not_with")
-    told: dict[str, Any] = {name: tuple(value) if name in lists else value for name, value in row.items()}
-    item = Item(**told)
+    values: dict[str, Any] = {name: tuple(value) if name in lists else value for name, value in row.items()}
+    item = Item(**values)
     return item if item.role else replace(item, role=_role_of(item))
 
 
@@ -119,7 +119,7 @@ def questions() -> tuple[Question, ...]:
 
 def school(key: str, house: Mapping[str, str]) -> School:
     """The school the house follows on one question."""
-    return next(one for one in questions() if one.key == key).chosen(house)
+    return next(question for question in questions() if question.key == key).chosen(house)
 
 
 def surface_of(entry: Entry) -> str:
@@ -131,9 +131,9 @@ def surface_of(entry: Entry) -> str:
     >>> surface_of(parse("idler 23t nylon")), surface_of(parse("drag pads")), surface_of(parse("gear 20t"))
     ('nylon', 'friction', 'metal')
     """
-    told = table("shelf")["surface"]
-    by_kind = told["kinds"].get(entry.kind)
-    return str(by_kind or told["materials"].get(entry.material, "metal"))
+    surfaces = table("shelf")["surface"]
+    by_kind = surfaces["kinds"].get(entry.kind)
+    return str(by_kind or surfaces["materials"].get(entry.material, "metal"))
 
 
 def suits(item: Item, surface: str) -> bool:
@@ -198,7 +198,7 @@ def lock_for(
     if not entry.fastener:
         return None
     wanted = "low" if 0 < entry.fastener.diameter < 3 else "medium"
-    item = next((one for one in shelf if one.kind == "locker" and one.role == wanted), None)
+    item = next((bottle for bottle in shelf if bottle.kind == "locker" and bottle.role == wanted), None)
     if into in ("nylon", "acetal"):
         return Advice(None, "", True, "Not in plastic: it crazes.") if entry.lock else None
     if entry.kind != "setscrew":
@@ -216,5 +216,5 @@ def clashes(first: Item, second: Item) -> bool:
 
 def _first(shelf: tuple[Item, ...], kind: str, surface: str, role: str = "") -> Item | None:
     """The first thing on the shelf made for a surface, and of that role where one is asked for."""
-    fits = (one for one in shelf if one.kind == kind and suits(one, surface))
-    return next((one for one in fits if not role or one.role == role), None)
+    fits = (item for item in shelf if item.kind == kind and suits(item, surface))
+    return next((item for item in fits if not role or item.role == role), None)

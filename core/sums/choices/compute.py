@@ -12,7 +12,9 @@ from .response import ApplicationChoice, BandChoice, ChoicesOut, FieldChoice, Wa
 def choices() -> ChoicesOut:
     """Bands, materials, faces, grades, ways of measuring and of setting a mesh, and applications."""
     fitting, mesh, train = table("fitting"), table("mesh"), table("train")
-    schools = next(one for one in table("schools")["question"] if one["key"] == "mesh")["school"]
+    schools = next(question for question in table("schools")["question"] if question["key"] == "mesh")[
+        "school"
+    ]
     return ChoicesOut(
         bands=[
             BandChoice(key=key, says=row["says"], low=row["low"], high=row["high"], source=row["source"])
@@ -23,7 +25,7 @@ def choices() -> ChoicesOut:
         press_materials=list(fitting["press"]["materials"]),
         grades=[name for name in fitting["press"]["steps"][0] if name not in ("over", "up_to", "H7")],
         methods=methods_out(),
-        pressure_angles_deg=[float(one["degrees"]) for one in table("sizes")["pressure_angles"]],
+        pressure_angles_deg=[float(angle["degrees"]) for angle in table("sizes")["pressure_angles"]],
         applications=[
             ApplicationChoice(
                 kind=key,
@@ -35,8 +37,8 @@ def choices() -> ChoicesOut:
             for key, row in train["applications"].items()
         ],
         mesh_ways=[
-            WayChoice(key=one["key"], name=one["name"], how=table("rebuild")["mesh"][one["key"]])
-            for one in schools
+            WayChoice(key=school["key"], name=school["name"], how=table("rebuild")["mesh"][school["key"]])
+            for school in schools
         ],
         must_agree=table("fits")["must_agree"],
         cautions={about: caution(about) for about in table("safety")},

@@ -13,15 +13,15 @@ from .response import CountOut, Odds, RouteOut
 
 def count_teeth(request: CountIn) -> CountOut:
     """Odds of each count, and the routes that contradict each other."""
-    found = together(request.routes())
-    odds = _odds(found.odds)
+    count = together(request.routes())
+    odds = _odds(count.odds)
     best = odds[0]
-    if found.against:
+    if count.against:
         answer = "The routes contradict each other"
-    elif found.certain:
+    elif count.certain:
         answer = f"{best.teeth} teeth"
-    elif best.probability >= CERTAIN and found.doubters:
-        other = found.doubters[0]
+    elif best.probability >= CERTAIN and count.doubters:
+        other = count.doubters[0]
         answer = (
             f"{best.teeth} teeth, though {other.name} it is {next(iter(other.odds))}: go once more to be sure"
         )
@@ -29,16 +29,16 @@ def count_teeth(request: CountIn) -> CountOut:
         word = "count" if request.counted else "reading"
         answer = f"{best.teeth} teeth by one {word}: go another way to be sure"
     else:
-        answer = " or ".join(str(one.teeth) for one in odds[:3] if one.probability > 0.05) + " teeth"
+        answer = " or ".join(str(odd.teeth) for odd in odds[:3] if odd.probability > 0.05) + " teeth"
     return CountOut(
         answer=answer,
-        certain=found.certain,
+        certain=count.certain,
         odds=odds,
         routes=[
             RouteOut(name=r.name, estimate=r.estimate, error=r.error, odds=_odds(r.odds))
-            for r in found.routes
+            for r in count.routes
         ],
-        against=list(found.against),
+        against=list(count.against),
     )
 
 

@@ -80,15 +80,15 @@ class CountIn(Model):
         return self
 
     def routes(self) -> list[Route]:
-        found = [from_counts({z: self.counted.count(z) for z in self.counted})] if self.counted else []
+        routes = [from_counts({z: self.counted.count(z) for z in self.counted})] if self.counted else []
         if c := self.chord:
-            found.append(from_chord(c.pitches, c.chord_mm, c.over_tips_mm))
+            routes.append(from_chord(c.pitches, c.chord_mm, c.over_tips_mm))
         if m := self.mate:
-            found.append(
+            routes.append(
                 from_mate(m.distance_mm, m.module_mm, m.mate_teeth, helix=radians(m.helix_angle_deg))
             )
         if t := self.turns:
-            found.append(from_turns(t.turns, t.mate_turns, t.mate_teeth, error=t.error))
+            routes.append(from_turns(t.turns, t.mate_turns, t.mate_teeth, error=t.error))
         if s := self.sector:
-            found.append(from_sector(s.pitches, radians(s.angle_deg)))
-        return found
+            routes.append(from_sector(s.pitches, radians(s.angle_deg)))
+        return routes

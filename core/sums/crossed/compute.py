@@ -20,18 +20,18 @@ def cross_pair(request: CrossedIn) -> CrossedOut:
 def _worm(request: WormPairIn) -> CrossedOut:
     friction = request.friction or float(table("mesh")["worm"]["friction"])
     alpha = radians(request.pressure_angle_deg)
-    found = worm_pair(
+    pair = worm_pair(
         request.starts, request.teeth, request.module_mm, request.worm_diameter_mm, alpha, friction
     )
-    holds = found.backwards <= 0
+    holds = pair.backwards <= 0
     rows = [
-        FigureRow(label="ratio", value=found.ratio, unit=": 1"),
-        FigureRow(label="shaft distance", value=found.distance, unit="mm"),
-        FigureRow(label="lead angle", value=degrees(found.lead_angle), unit="°"),
-        FigureRow(label="lead", value=found.lead, unit="mm", how="way of a thread for a turn"),
-        FigureRow(label="contact ratio", value=found.contact_ratio, unit="", how="in the middle plane"),
-        FigureRow(label="efficiency", value=100 * found.efficiency, unit="%", how=f"friction {friction:g}"),
-        FigureRow(label="driven by the wheel", value=100 * max(found.backwards, 0.0), unit="%"),
+        FigureRow(label="ratio", value=pair.ratio, unit=": 1"),
+        FigureRow(label="shaft distance", value=pair.distance, unit="mm"),
+        FigureRow(label="lead angle", value=degrees(pair.lead_angle), unit="°"),
+        FigureRow(label="lead", value=pair.lead, unit="mm", how="way of a thread for a turn"),
+        FigureRow(label="contact ratio", value=pair.contact_ratio, unit="", how="in the middle plane"),
+        FigureRow(label="efficiency", value=100 * pair.efficiency, unit="%", how=f"friction {friction:g}"),
+        FigureRow(label="driven by the wheel", value=100 * max(pair.backwards, 0.0), unit="%"),
     ]
     if request.axial_play_mm:
         turn = degrees(wheel_backlash(request.axial_play_mm, request.teeth, request.module_mm))
@@ -47,14 +47,14 @@ def _worm(request: WormPairIn) -> CrossedOut:
         diameters_mm=[request.worm_diameter_mm, request.module_mm * request.teeth],
         cones_deg=[],
         shims_mm=[],
-        lead_angle_deg=degrees(found.lead_angle),
+        lead_angle_deg=degrees(pair.lead_angle),
         theory="Judged in the middle plane, as a rack on a gear; the wheel's throat and the bearing of the "
         "flanks across it are not.",
     )
 
 
 def _bevel(request: BevelPairIn) -> CrossedOut:
-    found = bevel_pair(
+    pair = bevel_pair(
         request.first,
         request.second,
         request.module_mm,
@@ -62,14 +62,14 @@ def _bevel(request: BevelPairIn) -> CrossedOut:
         radians(request.shaft_angle_deg),
     )
     play = sum(
-        s * p for s, p in zip((request.shim_1_mm, request.shim_2_mm), found.backlash_per_mm, strict=True)
+        s * p for s, p in zip((request.shim_1_mm, request.shim_2_mm), pair.backlash_per_mm, strict=True)
     )
     rows = [
-        FigureRow(label="ratio", value=found.ratio, unit=": 1"),
-        FigureRow(label="cone angle, first", value=degrees(found.cones[0]), unit="°"),
-        FigureRow(label="cone angle, second", value=degrees(found.cones[1]), unit="°"),
-        FigureRow(label="cone distance", value=found.cone_distance, unit="mm", how="crossing to large end"),
-        FigureRow(label="contact ratio", value=found.contact_ratio, unit="", how="virtual gears, back cones"),
+        FigureRow(label="ratio", value=pair.ratio, unit=": 1"),
+        FigureRow(label="cone angle, first", value=degrees(pair.cones[0]), unit="°"),
+        FigureRow(label="cone angle, second", value=degrees(pair.cones[1]), unit="°"),
+        FigureRow(label="cone distance", value=pair.cone_distance, unit="mm", how="crossing to large end"),
+        FigureRow(label="contact ratio", value=pair.contact_ratio, unit="", how="virtual gears, back cones"),
     ]
     rows += [
         FigureRow(
@@ -78,7 +78,7 @@ def _bevel(request: BevelPairIn) -> CrossedOut:
             unit="mm of play",
             how="moves it in, towards the crossing",
         )
-        for name, each in zip(("first", "second"), found.backlash_per_mm, strict=True)
+        for name, each in zip(("first", "second"), pair.backlash_per_mm, strict=True)
     ]
     if request.shim_1_mm or request.shim_2_mm:
         does = "closes" if play < 0 else "opens"
@@ -91,7 +91,7 @@ def _bevel(request: BevelPairIn) -> CrossedOut:
         "more behind it closes, less opens.",
         holds=False,
         diameters_mm=[request.module_mm * request.first, request.module_mm * request.second],
-        cones_deg=[degrees(cone) for cone in found.cones],
+        cones_deg=[degrees(cone) for cone in pair.cones],
         lead_angle_deg=None,
         shims_mm=[request.shim_1_mm, request.shim_2_mm],
         theory="Straight teeth, judged on the back cones; a curved tooth and its bearing pattern are not.",

@@ -39,9 +39,9 @@ def fit_together(request: FittingIn) -> FittingOut:
 
 
 def _shims(work: ShimsIn) -> FittingOut:
-    packs = [Pack(one.thickness_mm, one.count) for one in work.packs]
-    found = choose_shims(work.play_mm, work.low_mm, work.high_mm, packs, work.left_mm)
-    best = found[0]
+    packs = [Pack(pack.thickness_mm, pack.count) for pack in work.packs]
+    stacks = choose_shims(work.play_mm, work.low_mm, work.high_mm, packs, work.left_mm)
+    best = stacks[0]
     said = " and ".join(
         f"{' + '.join(f'{t:g}' for t in side)} mm {where}".strip()
         for side, where in (
@@ -64,12 +64,12 @@ def _shims(work: ShimsIn) -> FittingOut:
         ],
         shims=[
             ShimSet(
-                left_mm=list(one.left),
-                right_mm=list(one.right),
-                play_mm=round(one.play, 4),
-                side_off_mm=round(sum(one.left) - work.left_mm, 4) if work.left_mm is not None else 0.0,
+                left_mm=list(stack.left),
+                right_mm=list(stack.right),
+                play_mm=round(stack.play, 4),
+                side_off_mm=round(sum(stack.left) - work.left_mm, 4) if work.left_mm is not None else 0.0,
             )
-            for one in found
+            for stack in stacks
         ],
     )
 
@@ -220,7 +220,7 @@ def _press(work: PressIn) -> FittingOut:
     else:
         least, most = interference(work.diameter_mm, work.grade)
         how = f"H7/{work.grade}, ISO 286-2"
-    found = press_fit(
+    fit = press_fit(
         work.diameter_mm,
         work.length_mm,
         work.hub_mm,
@@ -230,31 +230,31 @@ def _press(work: PressIn) -> FittingOut:
         most,
         work.hollow_mm,
     )
-    if found.most <= 0:
+    if fit.most <= 0:
         says = "It is loose at every size: retaining compound, or another shaft."
-    elif found.least <= 0:
-        says = f"From loose to {found.push_most:.0f} N: measure both before pressing."
+    elif fit.least <= 0:
+        says = f"From loose to {fit.push_most:.0f} N: measure both before pressing."
     else:
-        says = f"Press with {found.push_least:.0f} to {found.push_most:.0f} N."
-    if found.yields:
+        says = f"Press with {fit.push_least:.0f} to {fit.push_most:.0f} N."
+    if fit.yields:
         says += (
-            f" The {found.yields} yields: {found.pressure:.0f} N/mm² where it stands {found.stands:.0f}. "
-            f"At most {1000 * found.interference_stood:.0f} µm, a thicker hub, or a retaining compound."
+            f" The {fit.yields} yields: {fit.pressure:.0f} N/mm² where it stands {fit.stands:.0f}. "
+            f"At most {1000 * fit.interference_stood:.0f} µm, a thicker hub, or a retaining compound."
         )
     return _told(
         says=says,
         mind="Press square in a vice, eye protection; when filing to fit, try it every few strokes.",
         rows=[
-            FitRow(label="interference, least", value=found.least * 1000, unit="µm", how=how),
-            FitRow(label="interference, most", value=found.most * 1000, unit="µm"),
-            FitRow(label="push, least", value=found.push_least, unit="N"),
-            FitRow(label="push, most", value=found.push_most, unit="N", how="friction 0.12"),
-            FitRow(label="pressure, most", value=found.pressure, unit="N/mm²"),
+            FitRow(label="interference, least", value=fit.least * 1000, unit="µm", how=how),
+            FitRow(label="interference, most", value=fit.most * 1000, unit="µm"),
+            FitRow(label="push, least", value=fit.push_least, unit="N"),
+            FitRow(label="push, most", value=fit.push_most, unit="N", how="friction 0.12"),
+            FitRow(label="pressure, most", value=fit.pressure, unit="N/mm²"),
             FitRow(
                 label="pressure it stands",
-                value=found.stands,
+                value=fit.stands,
                 unit="N/mm²",
-                how=f"until the {found.weakest} yields",
+                how=f"until the {fit.weakest} yields",
             ),
         ],
     )

@@ -27,8 +27,8 @@ def read_form(request: FormIn) -> FormOut:
     """Which size the part is, or how to measure it where nothing was read yet."""
     part = request.part()
     listed = [
-        WayOut(key=one.key, label=one.label, counts=one.counts, with_size=one.with_size)
-        for one in ways(request.form)
+        WayOut(key=way.key, label=way.label, counts=way.counts, with_size=way.with_size)
+        for way in ways(request.form)
     ]
     if not request.readings:
         shown = request.shown(None)
@@ -37,34 +37,36 @@ def read_form(request: FormIn) -> FormOut:
             remarks=[], ways=listed,
             sketch=_sketch(sketch(part, of_pitch(request.form, UNREAD_PITCH), shown), shown),
         )  # fmt: skip
-    found = identify_part(part, request.taken())
-    ahead = next_way(found, error=request.error_mm)
-    best = found.ranked[0]
+    identified = identify_part(part, request.taken())
+    ahead = next_way(identified, error=request.error_mm)
+    best = identified.ranked[0]
     outside = request.outside_mm or 0.0
-    known = found.none < 0.5
+    known = identified.none < 0.5
     shown = request.shown(ahead)
-    ranked = [one for one in found.ranked[:SHOWN] if one.probability >= LEAST_SHOWN]
-    answer = _answer(found)
+    ranked = [candidate for candidate in identified.ranked[:SHOWN] if candidate.probability >= LEAST_SHOWN]
+    answer = _answer(identified)
     return FormOut(
         answer=_capital(answer.says),
         certain=answer.settled,
         reason=answer.reason,
         candidates=[
             FormCandidate(
-                label=one.size.label,
-                pitch_mm=float(one.size.pitch),
-                probability=one.probability,
+                label=candidate.size.label,
+                pitch_mm=float(candidate.size.pitch),
+                probability=candidate.probability,
                 compared=[
                     FormComparison(
                         what=r.name, measured_mm=r.value, predicted_mm=p, off_by=o, astray=astray(o)
                     )
-                    for r, p, o in zip(found.readings, one.predicted, one.off_by, strict=True)
+                    for r, p, o in zip(
+                        identified.readings, candidate.predicted, candidate.off_by, strict=True
+                    )
                 ],
             )
-            for one in ranked
+            for candidate in ranked
         ],
-        none=found.none,
-        others=max(0.0, 1 - found.none - sum(one.probability for one in ranked)),
+        none=identified.none,
+        others=max(0.0, 1 - identified.none - sum(candidate.probability for candidate in ranked)),
         next=_next(ahead, request.error_mm) if ahead else None,
         facts=[FactOut(name=n, value=v) for n, v in facts(part, best.size, outside=outside)] if known else [],
         remarks=remarks(part, best.size, outside=outside, hand=request.hand) if known else [],
@@ -73,10 +75,17 @@ def read_form(request: FormIn) -> FormOut:
     )
 
 
-def _answer(found: Found) -> Answer:
-    what = {"worm": f", {found.part.teeth} start" + ("s" if found.part.teeth > 1 else ""), "rack": " rack"}
-    counted = what.get(found.part.form, f", {found.part.teeth} teeth")
-    return size_answer({one.size.label: one.probability for one in found.ranked}, found.none, counted)
+def _answer(identified: Found) -> Answer:
+    what = {
+        "worm": f", {identified.part.teeth} start" + ("s" if identified.part.teeth > 1 else ""),
+        "rack": " rack",
+    }
+    counted = what.get(identified.part.form, f", {identified.part.teeth} teeth")
+    return size_answer(
+        {candidate.size.label: candidate.probability for candidate in identified.ranked},
+        identified.none,
+        counted,
+    )
 
 
 def _capital(text: str) -> str:
@@ -84,13 +93,13 @@ def _capital(text: str) -> str:
 
 
 def _next(ahead: NextWay, error: float) -> FormNext:
-    (first, one), (second, two) = ahead.expected[:2]
+    (first, reading_1), (second, reading_2) = ahead.expected[:2]
     return FormNext(
         way=ahead.way.key,
         what=ahead.name,
         n=ahead.n or None,
-        says=f"{first} would read {one:.2f}, {second} {two:.2f}: "
-        f"{abs(one - two) / error:.1f} reading errors apart.",
+        says=f"{first} would read {reading_1:.2f}, {second} {reading_2:.2f}: "
+        f"{abs(reading_1 - reading_2) / error:.1f} reading errors apart.",
     )
 
 

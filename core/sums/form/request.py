@@ -87,14 +87,14 @@ class FormIn(Model):
         return self.taken()[-1] if self.readings else Taken(ways(self.form)[0], 0.0, 5)
 
     def _take(self, key: str, value: float, n: int | None, size: float | None) -> Taken:
-        found = way(self.form, key)
-        if found is None:
+        known = way(self.form, key)
+        if known is None:
             raise _no_way(self.form, key, "way")
-        return Taken(found, value, n or 0, size or 0.0, self.error_mm)
+        return Taken(known, value, n or 0, size or 0.0, self.error_mm)
 
 
 def _no_way(form: str, key: str, field: str) -> GearingError:
-    can = ", ".join(one.key for one in ways(form))
+    can = ", ".join(known.key for known in ways(form))
     return GearingError(
         f"“{key}” is no way to measure this.",
         code="unknown_method",
@@ -105,19 +105,19 @@ def _no_way(form: str, key: str, field: str) -> GearingError:
 
 def _check(request: FormIn, reading: FormReadingIn, field: str) -> None:
     """A way that exists, with what it needs, on a part that has room for it."""
-    found = way(request.form, reading.way)
-    if found is None:
+    known = way(request.form, reading.way)
+    if known is None:
         raise _no_way(request.form, reading.way, f"{field}.way")
-    if found.counts and not reading.n:
+    if known.counts and not reading.n:
         raise GearingError(
             "How many were measured over?",
             code="no_number_over",
             field=f"{field}.n",
-            hint=f"Count the {found.counts}.",
+            hint=f"Count the {known.counts}.",
         )
-    if found.with_size and not reading.size_mm:
+    if known.with_size and not reading.size_mm:
         raise GearingError(
-            f"The {found.with_size} is needed too.",
+            f"The {known.with_size} is needed too.",
             code="size_needed",
             field=f"{field}.size_mm",
             hint="Measure it, in mm or inch.",

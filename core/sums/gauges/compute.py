@@ -10,20 +10,20 @@ from .response import DriveOut, GaugesOut, MeasureOut, RackOut, ScrewOut
 
 def all_gauges() -> GaugesOut:
     """Every gauge."""
-    found = gauges()
+    shown = gauges()
     return GaugesOut(
         card_width_mm=CARD[0],
         card_height_mm=CARD[1],
         racks=[
             RackOut(label=r.label, pitch_mm=r.pitch, depth_mm=r.depth, points=[[x, y] for x, y in r.points])
-            for r in found.racks
+            for r in shown.racks
         ],
-        screws=[ScrewOut(label=s.label, figure=figure_out(s.figure)) for s in found.screws],
-        hexes=[MeasureOut(label=m.label, size_mm=m.size) for m in found.hexes],
-        rounds=[MeasureOut(label=m.label, size_mm=m.size) for m in found.rounds],
-        shims=[MeasureOut(label=m.label, size_mm=m.size) for m in found.shims],
-        stars=[_drive(one) for one in found.stars],
-        crosses=[_drive(one) for one in found.crosses],
+        screws=[ScrewOut(label=s.label, figure=figure_out(s.figure)) for s in shown.screws],
+        hexes=[MeasureOut(label=m.label, size_mm=m.size) for m in shown.hexes],
+        rounds=[MeasureOut(label=m.label, size_mm=m.size) for m in shown.rounds],
+        shims=[MeasureOut(label=m.label, size_mm=m.size) for m in shown.shims],
+        stars=[_drive(drive) for drive in shown.stars],
+        crosses=[_drive(drive) for drive in shown.crosses],
     )
 
 

@@ -36,57 +36,57 @@ def mesh_pair(request: PairIn) -> PairOut:
     """Mesh two gears and say what comes of it."""
     first, second = _gears(request)
     pair = Pair(first, second, request.internal)
-    found = mesh(first, second, request.centre_distance_mm, internal=request.internal)
+    meshing = mesh(first, second, request.centre_distance_mm, internal=request.internal)
     module, band = float(first.module), request.chosen_band()
     width = _width(request)
     overlap = (width or 0.0) * abs(np.sin(float(first.helix_angle))) / (np.pi * module)
-    judged = judge_mesh(found, module, band, overlap)
+    judged = judge_mesh(meshing, module, band, overlap)
     return PairOut(
-        ratio=f"{found.ratio.numerator} : {found.ratio.denominator}",
-        ratio_decimal=float(found.ratio),
-        says=_says(float(found.ratio), request.internal),
+        ratio=f"{meshing.ratio.numerator} : {meshing.ratio.denominator}",
+        ratio_decimal=float(meshing.ratio),
+        says=_says(float(meshing.ratio), request.internal),
         direction="same" if request.internal else "opposite",
         internal=request.internal,
-        zero_backlash_centre_distance_mm=found.zero_backlash_distance,
-        centre_distance_mm=found.distance,
-        working_pressure_angle_deg=degrees(found.working_pressure_angle),
-        backlash_mm=found.backlash,
-        normal_backlash_mm=found.normal_backlash,
-        backlash_turn_of_gear_1_deg=degrees(found.turn_1),
-        backlash_turn_of_gear_2_deg=degrees(found.turn_2),
-        movement_mm=found.turn_2 * request.radius_mm if request.radius_mm else None,
-        contact_ratio=found.contact_ratio,
-        cut_contact_ratio=found.cut_contact_ratio,
+        zero_backlash_centre_distance_mm=meshing.zero_backlash_distance,
+        centre_distance_mm=meshing.distance,
+        working_pressure_angle_deg=degrees(meshing.working_pressure_angle),
+        backlash_mm=meshing.backlash,
+        normal_backlash_mm=meshing.normal_backlash,
+        backlash_turn_of_gear_1_deg=degrees(meshing.turn_1),
+        backlash_turn_of_gear_2_deg=degrees(meshing.turn_2),
+        movement_mm=meshing.turn_2 * request.radius_mm if request.radius_mm else None,
+        contact_ratio=meshing.contact_ratio,
+        cut_contact_ratio=meshing.cut_contact_ratio,
         contact_least=least_contact(),
         overlap_ratio=overlap,
-        tip_clearance_1_mm=found.tip_clearance_1,
-        tip_clearance_2_mm=found.tip_clearance_2,
-        tip_clearance_mm=min(found.tip_clearance_1, found.tip_clearance_2),
-        total_contact_ratio=found.contact_ratio + overlap,
-        working_depth_mm=found.working_depth,
-        skips_at_mm=found.skips_at if np.isfinite(found.skips_at) else None,
+        tip_clearance_1_mm=meshing.tip_clearance_1,
+        tip_clearance_2_mm=meshing.tip_clearance_2,
+        tip_clearance_mm=min(meshing.tip_clearance_1, meshing.tip_clearance_2),
+        total_contact_ratio=meshing.contact_ratio + overlap,
+        working_depth_mm=meshing.working_depth,
+        skips_at_mm=meshing.skips_at if np.isfinite(meshing.skips_at) else None,
         verdict=judged.verdict,
         reason=judged.reason,
-        troubles=list(found.troubles),
-        notes=list(found.notes),
-        hunts=found.hunts,
-        turns_to_meet_again=found.turns_to_meet_again,
+        troubles=list(meshing.troubles),
+        notes=list(meshing.notes),
+        hunts=meshing.hunts,
+        turns_to_meet_again=meshing.turns_to_meet_again,
         band=_band(band, pair, module),
         curve=_curve(pair, module, band, overlap),
         paper=[
             StripOut(
-                name=one.name,
-                fold=one.fold,
-                thickness_mm=one.thickness,
-                distance_mm=one.distance,
-                backlash_mm=one.backlash,
-                held_by=one.held_by,
-                verdict=one.verdict,
+                name=strip.name,
+                fold=strip.fold,
+                thickness_mm=strip.thickness,
+                distance_mm=strip.distance,
+                backlash_mm=strip.backlash,
+                held_by=strip.held_by,
+                verdict=strip.verdict,
             )
-            for one in strips(pair, module, band)[:SHOWN_STRIPS]
+            for strip in strips(pair, module, band)[:SHOWN_STRIPS]
         ],
-        warm=_warm(pair, found, module, band, request.climate),
-        askew=_askew(request, pair, found, width, module, band),
+        warm=_warm(pair, meshing, module, band, request.climate),
+        askew=_askew(request, pair, meshing, width, module, band),
         first=draw(first),
         second=draw(second, request.internal),
         # The outline's tooth stands up: a quarter turn lays it on the line of
@@ -171,7 +171,7 @@ def _curve(pair: Pair, module: float, band: Band, overlap: float) -> CurveOut:
     )
 
 
-def _warm(pair: Pair, found: Mesh, module: float, band: Band, request: ClimateIn | None) -> WarmOut | None:
+def _warm(pair: Pair, meshing: Mesh, module: float, band: Band, request: ClimateIn | None) -> WarmOut | None:
     if request is None:
         return None
     climate = Climate(
@@ -183,28 +183,28 @@ def _warm(pair: Pair, found: Mesh, module: float, band: Band, request: ClimateIn
         request.set_air,
         request.runs_air,
     )
-    made = warmed(pair, found.distance, climate, (band.low + band.high) / 2 * module)
+    made = warmed(pair, meshing.distance, climate, (band.low + band.high) / 2 * module)
     return WarmOut(
         cold_mm=made.cold,
         warm_mm=made.warm,
         first_mm=made.first,
         second_mm=made.second,
         housing_mm=made.housing,
-        verdict=judge_mesh(replace(found, backlash=made.warm), module, band).verdict,
+        verdict=judge_mesh(replace(meshing, backlash=made.warm), module, band).verdict,
         set_distance_mm=made.set_distance,
         set_backlash_mm=made.set_backlash,
     )
 
 
 def _askew(
-    request: PairIn, pair: Pair, found: Mesh, width: float | None, module: float, band: Band
+    request: PairIn, pair: Pair, meshing: Mesh, width: float | None, module: float, band: Band
 ) -> AskewOut:
-    turned = over_a_turn(pair, found.distance, request.runout_mm) if request.runout_mm else None
+    turned = over_a_turn(pair, meshing.distance, request.runout_mm) if request.runout_mm else None
     gap = gap_of_tilt(width, radians(request.tilt_deg)) if width and request.tilt_deg else None
     says = ""
     if gap is not None:
         says = f"One end carries while the other stands {gap:.3f} mm apart" + (
-            ", more than the backlash: it binds there." if gap > found.backlash else "."
+            ", more than the backlash: it binds there." if gap > meshing.backlash else "."
         )
     narrow = min(request.width_1_mm or 0.0, request.width_2_mm or 0.0)
     return AskewOut(

@@ -66,11 +66,11 @@ class PairIn(Model):
         if not isinstance(request, dict):
             return request
         whole = dict(request)
-        for one, mate in (("first", "second"), ("second", "first")):
-            gear, like = whole.get(one), whole.get(mate)
+        for name, mate in (("first", "second"), ("second", "first")):
+            gear, like = whole.get(name), whole.get(mate)
             if not isinstance(gear, dict) or not isinstance(like, dict) or _sized(gear) or not _sized(like):
                 continue
-            whole[one] = {**gear, **{name: like[name] for name in _SIZE if name in like}}
+            whole[name] = {**gear, **{field: like[field] for field in _SIZE if field in like}}
             if like.get("helix_angle_deg"):
                 whole["hands_known"] = False
         return whole

@@ -39,19 +39,19 @@ LEAST_SHOWN = 0.005
 
 def read_gear(request: ReadIn) -> ReadOut:
     """Identify a gear from its readings."""
-    found, counts = _by_count(request)
-    shown = [c for c in found.candidates[:SHOWN] if c.probability >= LEAST_SHOWN]
-    offers = next_measurements(found, error=request.error_mm, mate=_mate(request))
+    identification, counts = _by_count(request)
+    shown = [c for c in identification.candidates[:SHOWN] if c.probability >= LEAST_SHOWN]
+    offers = next_measurements(identification, error=request.error_mm, mate=_mate(request))
     advice = next(iter(offers), None)
     by_hand = next((offer for offer in offers if not offer.probe.method.mate), None)
-    unlisted = _unlisted(request) if found.none >= NONE else None
+    unlisted = _unlisted(request) if identification.none >= NONE else None
     # Of two counts made the readings chose already.
     counted_off = (
         None
         if unlisted or request.or_teeth
-        else recount(found, request.taken(), field=request.unit_kind, clues=request.clues())
+        else recount(identification, request.taken(), field=request.unit_kind, clues=request.clues())
     )
-    answer = _answer(found, unlisted)
+    answer = _answer(identification, unlisted)
     if counted_off and answer.settled:
         but = f", if the count is right: {counted_off.teeth} teeth fit as well or better."
         answer = Answer(answer.says, answer.reason[:-1] + but, False)
@@ -59,22 +59,28 @@ def read_gear(request: ReadIn) -> ReadOut:
         answer=answer.says,
         certain=answer.settled,
         reason=answer.reason,
-        candidates=[_candidate(c, found.readings, found.internal) for c in shown],
-        none=found.none,
-        others=max(0.0, 1 - found.none - sum(c.probability for c in shown)),
+        candidates=[_candidate(c, identification.readings, identification.internal) for c in shown],
+        none=identification.none,
+        others=max(0.0, 1 - identification.none - sum(c.probability for c in shown)),
         unlisted=unlisted,
         next=_next(advice, request) if advice else None,
         instead=_next(by_hand, request) if by_hand and by_hand is not advice else None,
-        stuck="" if answer.settled or found.none >= NONE else _stuck(found, by_hand, request.error_mm),
+        stuck=""
+        if answer.settled or identification.none >= NONE
+        else _stuck(identification, by_hand, request.error_mm),
         counts=counts,
-        look_alike=None if answer.settled or found.internal else look_alike(found),
-        helix=_helix(request, found),
-        wear=judge_wear(found, request.worn),
-        internal=found.internal,
-        shown=_shown(request, found, advice),
-        span_counts=span_counts(found.candidates[0].gear) if shown and not found.internal else [],
-        span_usual=usual_span(found.candidates[0].gear) if shown and not found.internal else None,
-        notes=_notes(request, found, unlisted, counted_off),
+        look_alike=None if answer.settled or identification.internal else look_alike(identification),
+        helix=_helix(request, identification),
+        wear=judge_wear(identification, request.worn),
+        internal=identification.internal,
+        shown=_shown(request, identification, advice),
+        span_counts=span_counts(identification.candidates[0].gear)
+        if shown and not identification.internal
+        else [],
+        span_usual=usual_span(identification.candidates[0].gear)
+        if shown and not identification.internal
+        else None,
+        notes=_notes(request, identification, unlisted, counted_off),
     )
 
 
@@ -87,15 +93,15 @@ def _mate(request: ReadIn) -> int:
 
 
 def _unlisted(request: ReadIn) -> UnlistedOut | None:
-    found = agreed_size(request.teeth, request.taken(), field=request.unit_kind, clues=request.clues())
-    if found is None or _slip(request):
+    size = agreed_size(request.teeth, request.taken(), field=request.unit_kind, clues=request.clues())
+    if size is None or _slip(request):
         return None
     return UnlistedOut(
-        module_mm=found.module,
-        error_mm=found.error,
-        diametral_pitch=diametral_pitch(found.module),
-        pressure_angle_deg=degrees(found.pressure_angle),
-        could_be=list(found.could_be),
+        module_mm=size.module,
+        error_mm=size.error,
+        diametral_pitch=diametral_pitch(size.module),
+        pressure_angle_deg=degrees(size.pressure_angle),
+        could_be=list(size.could_be),
     )
 
 
@@ -103,19 +109,21 @@ def _by_count(request: ReadIn) -> tuple[Identification, list[CountOdds]]:
     """The gear by its count; of two disputed counts, by the one the readings speak for."""
     wanted = dict.fromkeys(z for z in (request.teeth, request.or_teeth) if z)
     clues = request.clues()
-    found = [identify(z, request.taken(), field=request.unit_kind, clues=clues) for z in wanted]
-    found.sort(key=lambda one: -one.evidence)
-    if len(found) == 1:
-        return found[0], []
-    whole = sum(one.evidence for one in found) or 1.0
-    return found[0], [CountOdds(teeth=one.teeth, probability=one.evidence / whole) for one in found]
+    identifications = [identify(z, request.taken(), field=request.unit_kind, clues=clues) for z in wanted]
+    identifications.sort(key=lambda by_count: -by_count.evidence)
+    if len(identifications) == 1:
+        return identifications[0], []
+    whole = sum(by_count.evidence for by_count in identifications) or 1.0
+    return identifications[0], [
+        CountOdds(teeth=by_count.teeth, probability=by_count.evidence / whole) for by_count in identifications
+    ]
 
 
-def _helix(request: ReadIn, found: Identification) -> HelixOut | None:
+def _helix(request: ReadIn, identification: Identification) -> HelixOut | None:
     """The hand decides what runs with it as much as the angle does."""
-    if not request.helix_deg or not found.candidates:
+    if not request.helix_deg or not identification.candidates:
         return None
-    gear = found.candidates[0].gear
+    gear = identification.candidates[0].gear
     angle = degrees(float(gear.helix_angle))
     lead = float(np.pi * reference_diameter(gear) / np.tan(gear.helix_angle))
     if not request.hand:
@@ -124,24 +132,24 @@ def _helix(request: ReadIn, found: Identification) -> HelixOut | None:
         other = {"left": "right", "right": "left"}[request.hand]
         inside = (
             f"the same hand, {request.hand}, since it runs inside"
-            if found.internal
+            if identification.internal
             else f"the other, {other}"
         )
         says = f"{request.hand.capitalize()}-hand. On parallel shafts its mate has {inside}."
-        if not found.internal:
+        if not identification.internal:
             says += " On crossed shafts the two angles make the angle between the shafts."
     return HelixOut(angle_deg=angle, lead_mm=lead, says=says)
 
 
-def _stuck(found: Identification, advice: Advice | None, error: float) -> str:
+def _stuck(identification: Identification, advice: Advice | None, error: float) -> str:
     """What to do where one more reading will not settle it; empty where it well may."""
     if advice and not advice.weak:
         return ""
-    labels = list(found.by_label())[:2]
+    labels = list(identification.by_label())[:2]
     if len(labels) < 2:
         return ""
     pair = f"{labels[0]} from {labels[1]}"
-    parted = readings_to_part(found, error=error)
+    parted = readings_to_part(identification, error=error)
     if parted and parted[1] <= MOST_REPEATS:
         probe, times = parted
         name = probe.name.capitalize()
@@ -150,24 +158,24 @@ def _stuck(found: Identification, advice: Advice | None, error: float) -> str:
     return f"A caliper will hardly part {pair} on this gear. The mate, the shaft distance or a mark could."
 
 
-def _shown(request: ReadIn, found: Identification, advice: Advice | None) -> HoldOut | None:
-    if not found.candidates:
+def _shown(request: ReadIn, identification: Identification, advice: Advice | None) -> HoldOut | None:
+    if not identification.candidates:
         return None
     asked = request.show.probe(request.bore_mm) if request.show else None
-    probe = asked or (advice.probe if advice else found.readings[-1].probe)
+    probe = asked or (advice.probe if advice else identification.readings[-1].probe)
     try:
-        return hold_out(found.candidates[0].gear, probe)
+        return hold_out(identification.candidates[0].gear, probe)
     except GearingError:
         # The leading candidate cannot be measured so; the answer stands without the drawing.
         return None
 
 
-def _answer(found: Identification, unlisted: UnlistedOut | None) -> Answer:
+def _answer(identification: Identification, unlisted: UnlistedOut | None) -> Answer:
     if unlisted is None:
-        return size_answer(found.by_label(), found.none, f", {found.teeth} teeth")
+        return size_answer(identification.by_label(), identification.none, f", {identification.teeth} teeth")
     size = f"module {unlisted.module_mm:.3f} ± {max(unlisted.error_mm, 0.001):.3f}"
     return Answer(
-        f"No standard size: {size}, {found.teeth} teeth",
+        f"No standard size: {size}, {identification.teeth} teeth",
         f"All readings agree on it. It could be {unlisted.could_be[0]}.",
         False,
     )
@@ -217,9 +225,9 @@ def _known(figure: float) -> float | None:
 
 
 def _next(advice: Advice, request: ReadIn) -> NextOut:
-    (first, one), (second, two) = advice.expected[:2]
+    (first, reading_1), (second, reading_2) = advice.expected[:2]
     error, probe = request.error_mm, advice.probe
-    apart = abs(one - two) / error
+    apart = abs(reading_1 - reading_2) / error
     verdict = (
         "it settles the matter"
         if advice.settles
@@ -238,35 +246,35 @@ def _next(advice: Advice, request: ReadIn) -> NextOut:
         size_mm=probe.size or None,
         again=advice.again,
         worth_bits=advice.worth,
-        says=f"{first} would read {one:.2f}, {second} {two:.2f}: "
+        says=f"{first} would read {reading_1:.2f}, {second} {reading_2:.2f}: "
         f"{apart:.1f} reading errors apart, {verdict}.{tail}",
         expected=[Expected(label=label, reading_mm=reading) for label, reading in advice.expected],
     )
 
 
 def _notes(
-    request: ReadIn, found: Identification, unlisted: UnlistedOut | None, other: Recount | None
+    request: ReadIn, identification: Identification, unlisted: UnlistedOut | None, other: Recount | None
 ) -> list[str]:
     """What a colleague looking over the shoulder would say."""
-    notes = [note for reading in found.readings if (note := _scatters(reading, request.error_mm))]
+    notes = [note for reading in identification.readings if (note := _scatters(reading, request.error_mm))]
     mark = request.clues().mark
     if mark and mark.teeth and mark.teeth not in (request.teeth, request.or_teeth):
         notes.append(f"The mark says {mark.teeth} teeth, you counted {request.teeth}. Count again.")
-    if mark and mark.module and found.candidates:
-        best = found.candidates[0].size.module
+    if mark and mark.module and identification.candidates:
+        best = identification.candidates[0].size.module
         if abs(mark.module / best - 1) > 0.005:
             notes.append("The mark names another size than the readings: it may be a mould number.")
     if unlisted is not None:
         notes += [f"Or {other}." for other in unlisted.could_be[1:]]
-    elif found.none >= NONE:
+    elif identification.none >= NONE:
         notes += [note for note in (_slip(request), "" if other else _contradiction(request)) if note]
     if other:
         notes.append(
             f"With {other.teeth} teeth they would be {other.label}: "
             "count again, marking the tooth begun with."
         )
-    if found.candidates and not found.internal:
-        notes += _on_the_gear(request, found.candidates[0])
+    if identification.candidates and not identification.internal:
+        notes += _on_the_gear(request, identification.candidates[0])
     return notes
 
 

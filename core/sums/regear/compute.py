@@ -26,7 +26,7 @@ def regear_drive(request: RegearIn) -> RegearOut:
     rpm = request.kv * request.volts * request.load
     holes = _holes(request)
     stock = {*request.stock, request.pinion, request.spur}
-    found = regear(
+    search = regear(
         present,
         wheel,
         reduction,
@@ -43,10 +43,10 @@ def regear_drive(request: RegearIn) -> RegearOut:
     )
     left = Drive(request.pinion, request.spur, wheel, reduction)
     load = (left.wheel / left.final) / (present.wheel / present.final)
-    fitting = int(found.fits.sum())
+    fitting = int(search.fits.sum())
     return RegearOut(
-        target_final_drive=found.target,
-        target_value=_speed(rpm, pi * wheel / found.target) or pi * wheel / found.target,
+        target_final_drive=search.target,
+        target_value=_speed(rpm, pi * wheel / search.target) or pi * wheel / search.target,
         present_final_drive=present.final,
         present_travel_mm=present.travel,
         present_speed_km_h=_speed(rpm, present.travel),
@@ -55,32 +55,32 @@ def regear_drive(request: RegearIn) -> RegearOut:
         unchanged_says=change(load),
         choices=[
             ChoiceOut(
-                pinion=one.pinion,
-                spur=one.spur,
-                final_drive=one.final,
-                travel_mm=one.travel,
-                speed_km_h=_speed(rpm, one.travel),
-                load=one.load,
-                load_says=change(one.load),
-                off=one.off,
-                close=one.close,
-                distance_mm=one.distance,
-                hole=one.hole or None,
-                backlash_mm=one.backlash if np.isfinite(one.backlash) else None,
-                contact_ratio=one.contact,
-                fits=one.fits,
-                hunts=one.hunts,
-                in_stock=one.in_stock,
-                reason=one.reason,
+                pinion=choice.pinion,
+                spur=choice.spur,
+                final_drive=choice.final,
+                travel_mm=choice.travel,
+                speed_km_h=_speed(rpm, choice.travel),
+                load=choice.load,
+                load_says=change(choice.load),
+                off=choice.off,
+                close=choice.close,
+                distance_mm=choice.distance,
+                hole=choice.hole or None,
+                backlash_mm=choice.backlash if np.isfinite(choice.backlash) else None,
+                contact_ratio=choice.contact,
+                fits=choice.fits,
+                hunts=choice.hunts,
+                in_stock=choice.in_stock,
+                reason=choice.reason,
             )
-            for one in found.choices
+            for choice in search.choices
         ],
-        points=_points(found, rpm),
+        points=_points(search, rpm),
         axis="km/h" if rpm else "mm",
         slot_mm=[request.slot.least_mm, request.slot.most_mm] if request.slot else [],
         holes_mm=[] if holes is None else [round(float(a), 3) for a in holes],
         fitting=fitting,
-        says=_says(found, fitting),
+        says=_says(search, fitting),
         caution=caution("regear"),
         note=cut_note(
             request.pinions, request.spurs, request.module_mm, request.pressure_angle_deg, request.pinions_cut
@@ -98,12 +98,12 @@ def _speed(rpm: float, travel: float) -> float | None:
     return road_speed(rpm, travel) if rpm else None
 
 
-def _points(found: Found, rpm: float) -> list[PointOut]:
+def _points(search: Found, rpm: float) -> list[PointOut]:
     """Every pair that fits, and as many of the others as the chart bears, evenly picked."""
     away, travel, fits = (
-        found.distances.ravel(),
-        np.broadcast_to(found.travels, found.fits.shape).ravel(),
-        found.fits.ravel(),
+        search.distances.ravel(),
+        np.broadcast_to(search.travels, search.fits.shape).ravel(),
+        search.fits.ravel(),
     )
     ok, not_ok = np.flatnonzero(fits), np.flatnonzero(~fits)
     room = max(MOST_POINTS - len(ok), 0)
@@ -119,10 +119,10 @@ def _points(found: Found, rpm: float) -> list[PointOut]:
     ]
 
 
-def _says(found: Found, fitting: int) -> str:
+def _says(search: Found, fitting: int) -> str:
     if not fitting:
         return "None of these fits the slot or the holes: other counts, or another plate."
-    best = found.choices[0]
+    best = search.choices[0]
     where = f", hole {best.hole}" if best.hole else f" at {best.distance:.2f} mm"
     stock = "" if best.in_stock else "; not in stock"
     miss = "on target" if best.exact else f"{best.off:+.1%} off".replace("%", " %")

@@ -31,15 +31,15 @@ def read_counts(said: Any) -> Any:
         return said
     made: list[int] = []
     for part in re.split(r"[,;\s]+", re.sub(r"\s*(-|–|to)\s*", "-", said.strip()[:400])):
-        found = _RANGE.match(part.strip())
-        if not found or int(found[2] or found[1]) < int(found[1]):
+        match = _RANGE.match(part.strip())
+        if not match or int(match[2] or match[1]) < int(match[1]):
             raise GearingError(
                 f"“{part[:20]}” is no count.",
                 code="not_a_count",
                 field="",
                 hint="Counts and ranges: 10-20, 24.",
             )
-        made += range(int(found[1]), int(found[2] or found[1]) + 1)
+        made += range(int(match[1]), int(match[2] or match[1]) + 1)
     return list(dict.fromkeys(made))
 
 

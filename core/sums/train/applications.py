@@ -13,17 +13,17 @@ from .response import SlopOut, UseRow
 
 
 def use_out(
-    request: TrainIn, found: Solution, driven: str, output: str, loaded: Power | None, slop: SlopOut | None
+    request: TrainIn, solution: Solution, driven: str, output: str, loaded: Power | None, slop: SlopOut | None
 ) -> list[UseRow]:
     """The rows for the unit said; none where none was."""
     if request.use is None:
         return []
-    back = found.speeds[output]
+    back = solution.speeds[output]
     if not back:
         raise GearingError(
             "The output stands still.", code="output_stands", field="output", hint="Take another shaft."
         )
-    final = abs(float(found.speeds[driven] / back))
+    final = abs(float(solution.speeds[driven] / back))
     torque = 0.0
     if request.torque_nmm and loaded:
         torque = loaded.torques.get(output, 0.0)

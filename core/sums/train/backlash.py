@@ -18,11 +18,11 @@ from .request import StageKnown, TrainIn
 from .response import ShareOut, SlopOut
 
 
-def play_out(request: TrainIn, found: Solution, driven: str, output: str) -> SlopOut | None:
+def play_out(request: TrainIn, solution: Solution, driven: str, output: str) -> SlopOut | None:
     """The budget at the output; None where nothing was said of play."""
     plays, assumed = [], set()
-    for number, one in enumerate(found.train.couplings, 1):
-        made = _stage_play(one, request.stage(number), number)
+    for number, coupling in enumerate(solution.train.couplings, 1):
+        made = _stage_play(coupling, request.stage(number), number)
         if made is None:
             continue
         if made[1]:
@@ -34,8 +34,8 @@ def play_out(request: TrainIn, found: Solution, driven: str, output: str) -> Slo
     if request.play:
         measured = angle_of_play(request.play.play_mm, request.play.radius_mm)
         error = request.play.error_mm / request.play.radius_mm
-    motion = slop(found, plays, output, measured, error or 0.0)
-    felt = found.turn(output, Source(driven))
+    motion = slop(solution, plays, output, measured, error or 0.0)
+    felt = solution.turn(output, Source(driven))
     return SlopOut(
         shares=[
             ShareOut(
@@ -43,7 +43,7 @@ def play_out(request: TrainIn, found: Solution, driven: str, output: str) -> Slo
                 deg=degrees(share.angle),
                 error_deg=degrees(share.error),
                 assumed=share.name in assumed,
-                at=played_at(found, share.stage),
+                at=played_at(solution, share.stage),
             )
             for share in motion.shares
         ],
@@ -60,19 +60,19 @@ def play_out(request: TrainIn, found: Solution, driven: str, output: str) -> Slo
     )
 
 
-def _stage_play(one: Coupling, more: StageKnown, number: int) -> tuple[StagePlay, bool] | None:
+def _stage_play(coupling: Coupling, more: StageKnown, number: int) -> tuple[StagePlay, bool] | None:
     """The stage's play, and whether it was assumed; None where nothing is known of it."""
     name = f"stage {number}"
-    if not one.equations():
+    if not coupling.equations():
         return None
     if more.turn_deg is not None:
         return StagePlay(number, radians(more.turn_deg), radians(more.error_deg or 0.0), name), False
-    arms = _arms(one)
+    arms = _arms(coupling)
     if not arms or not more.module_mm:
         return None
     usual = band_for("metal")
     backlash, assumed = more.backlash_mm, more.backlash_mm is None
-    if backlash is None and (set_at := mesh_of(one, more)) is not None:
+    if backlash is None and (set_at := mesh_of(coupling, more)) is not None:
         backlash, assumed = max(set_at[1], 0.0), False
     if backlash is None:
         backlash = (usual.low + usual.high) / 2 * more.module_mm
@@ -83,31 +83,31 @@ def _stage_play(one: Coupling, more: StageKnown, number: int) -> tuple[StagePlay
     return StagePlay(number, angle, error, name, arms[0][0]), assumed
 
 
-def _arms(one: Coupling) -> list[tuple[str, int]]:
+def _arms(coupling: Coupling) -> list[tuple[str, int]]:
     """By mesh of a stage: the shaft its backlash turns at a pitch radius, and the teeth there.
 
     Of a set the sun: with ring and carrier held it is free by what its own mesh
     and those of the planet leave, all at its pitch circle (of stepped planets
     taken as of one module and one radius).
     """
-    match one:
+    match coupling:
         case Mesh() | Belt():
-            return [(one.second, one.teeth_2)]
+            return [(coupling.second, coupling.teeth_2)]
         case Worm():
-            return [(one.second, one.teeth)]
+            return [(coupling.second, coupling.teeth)]
         case Planetary():
-            return [(one.sun, one.teeth_sun)] * (3 if one.paired else 2)
+            return [(coupling.sun, coupling.teeth_sun)] * (3 if coupling.paired else 2)
     return []
 
 
-def mesh_of(one: Coupling, more: StageKnown) -> tuple[str, float] | None:
+def mesh_of(coupling: Coupling, more: StageKnown) -> tuple[str, float] | None:
     """Verdict and backlash (mm) of unshifted gears at the distance measured; None where that was not."""
-    if not isinstance(one, Mesh) or one.kind not in ("external", "internal"):
+    if not isinstance(coupling, Mesh) or coupling.kind not in ("external", "internal"):
         return None
-    if not more.module_mm or not more.distance_mm or min(one.teeth_1, one.teeth_2) < FEWEST_TEETH:
+    if not more.module_mm or not more.distance_mm or min(coupling.teeth_1, coupling.teeth_2) < FEWEST_TEETH:
         return None
     module, a = more.module_mm, more.distance_mm
-    pair = Pair(Gear(one.teeth_1, module), Gear(one.teeth_2, module), one.kind == "internal")
+    pair = Pair(Gear(coupling.teeth_1, module), Gear(coupling.teeth_2, module), coupling.kind == "internal")
     low, high = pair.limits
     if not low < a < high:
         return ("jammed" if (a <= low) != pair.internal else "skipping"), 0.0
@@ -118,19 +118,28 @@ def mesh_of(one: Coupling, more: StageKnown) -> tuple[str, float] | None:
     return verdict_of(play, contact, clear, runs_in, module, band_for("metal")), play
 
 
-def cannot_mesh(one: Coupling, more: StageKnown) -> str:
+def cannot_mesh(coupling: Coupling, more: StageKnown) -> str:
     """Why the counts cannot stand at the distance measured; empty if they can."""
-    found = mesh_of(one, more)
-    if found is None or not isinstance(one, Mesh) or found[0] not in ("jammed", "interferes", "skipping"):
+    meshed = mesh_of(coupling, more)
+    if (
+        meshed is None
+        or not isinstance(coupling, Mesh)
+        or meshed[0] not in ("jammed", "interferes", "skipping")
+    ):
         return ""
-    if found[0] == "interferes":
+    counts = f"{coupling.teeth_1} and {coupling.teeth_2} teeth"
+    if meshed[0] == "interferes":
         return (
-            f"{one.teeth_1} and {one.teeth_2} teeth run into each other at {more.distance_mm:.2f} mm, "
+            f"{counts} run into each other at {more.distance_mm:.2f} mm, "
             "whatever their play: count again, or look for trimmed tips."
         )
-    close = (one.teeth_2 + (-1 if one.kind == "internal" else 1) * one.teeth_1) * (more.module_mm or 0) / 2
-    does = "jam" if found[0] == "jammed" else "do not reach each other"
+    close = (
+        (coupling.teeth_2 + (-1 if coupling.kind == "internal" else 1) * coupling.teeth_1)
+        * (more.module_mm or 0)
+        / 2
+    )
+    does = "jam" if meshed[0] == "jammed" else "do not reach each other"
     return (
-        f"{one.teeth_1} and {one.teeth_2} teeth of {more.module_mm:.4g} module want {close:.2f} mm: "
+        f"{counts} of {more.module_mm:.4g} module want {close:.2f} mm: "
         f"at {more.distance_mm:.2f} mm they {does}. Count again, or read the size again."
     )

@@ -36,14 +36,14 @@ def run_train(request: TrainIn) -> TrainOut:
     filled = fill(request)
     line = filled[0].line if filled else request.line
     train = request.train(line)
-    found = solve(train)
+    solution = solve(train)
     driven = [shaft for shaft, speed in train.driven.items() if speed]
     if not driven:
         raise GearingError(
             "Nothing turns.", code="nothing_turns", field="driven", hint="Give a speed to one shaft."
         )
     output = _output(request, train)
-    whole = found.ratio(driven[0], output) if len(driven) == 1 else None
+    whole = solution.ratio(driven[0], output) if len(driven) == 1 else None
     if whole is None and len(driven) == 1:
         raise GearingError(
             "The output stands still.",
@@ -52,12 +52,12 @@ def run_train(request: TrainIn) -> TrainOut:
             hint="Take another shaft as the output.",
         )
     turned = request.shaft or output
-    if turned not in found.speeds:
+    if turned not in solution.speeds:
         raise GearingError(
             f"There is no shaft {turned}.",
             code="unknown_shaft",
             field="shaft",
-            hint=f"One of: {', '.join(found.speeds)}.",
+            hint=f"One of: {', '.join(solution.speeds)}.",
         )
     for stage in request.stages:
         if stage.number > len(train.couplings):
@@ -68,18 +68,18 @@ def run_train(request: TrainIn) -> TrainOut:
                 hint="Number the stages as they stand in the line, the first is 1.",
             )
     # All per turn of the first shaft driven.
-    unit = found.speeds[driven[0]]
-    loaded = _loaded(request, found, driven, output)
-    home, run_in = _home(found, unit), _run_in(train, found, unit)
-    slop = play_out(request, found, driven[0], output)
-    suspects = clicks_out(request, found, turned)
+    unit = solution.speeds[driven[0]]
+    loaded = _loaded(request, solution, driven, output)
+    home, run_in = _home(solution, unit), _run_in(train, solution, unit)
+    slop = play_out(request, solution, driven[0], output)
+    suspects = clicks_out(request, solution, turned)
     return TrainOut(
         line=line,
         counts=[[SpotOut(start=a, end=b) for a, b in stage] for stage in count_spots(request.line)],
         next_stage_at=next_stage_at(request.line),
         ratio=f"{abs(whole.numerator)} : {whole.denominator}" if whole else "",
         ratio_decimal=float(whole) if whole else None,
-        says=_says(whole, found, output, driven),
+        says=_says(whole, solution, output, driven),
         driven=driven,
         output=output,
         home_turns=home,
@@ -88,7 +88,10 @@ def run_train(request: TrainIn) -> TrainOut:
         run_in_minutes=run_in / request.rpm if run_in else None,
         efficiency=loaded.efficiency if loaded else None,
         holds_back=bool(loaded and not loaded.backwards),
-        stages=[_stage(n, one, found, request, unit, loaded) for n, one in enumerate(train.couplings, 1)],
+        stages=[
+            _stage(n, coupling, solution, request, unit, loaded)
+            for n, coupling in enumerate(train.couplings, 1)
+        ],
         shafts=[
             ShaftOut(
                 name=shaft,
@@ -98,17 +101,17 @@ def run_train(request: TrainIn) -> TrainOut:
                 held=shaft in train.held,
                 torque_nmm=_torque(loaded, shaft) if request.torque_nmm else None,
             )
-            for shaft, speed in found.speeds.items()
+            for shaft, speed in solution.speeds.items()
         ],
         turned=turned,
         clicks=[row for row in suspects if row.kind != "none"],
         none_of_these=next((row.odds for row in suspects if row.kind == "none"), None),
         clicks_say=says_of_clicks(request, suspects, turned),
-        gears=gears_out(found, unit, request),
-        side=side_out(found, unit),
+        gears=gears_out(solution, unit, request),
+        side=side_out(solution, unit),
         slop=slop,
         filled=filled,
-        use=use_out(request, found, driven[0], output, loaded, slop),
+        use=use_out(request, solution, driven[0], output, loaded, slop),
     )
 
 
@@ -131,9 +134,9 @@ def _output(request: TrainIn, train: Train) -> str:
     return free[-1] if free else shafts[-1]
 
 
-def _says(ratio: Fraction | None, found: Solution, output: str, driven: list[str]) -> str:
+def _says(ratio: Fraction | None, solution: Solution, output: str, driven: list[str]) -> str:
     if ratio is None:
-        speed = found.speeds[output]
+        speed = solution.speeds[output]
         return f"Driven at {' and '.join(driven)}, {output} turns {float(speed):.5g} for what is given."
     way = "the same way" if ratio > 0 else "the other way"
     size = abs(float(ratio))
@@ -142,18 +145,18 @@ def _says(ratio: Fraction | None, found: Solution, output: str, driven: list[str
     return f"One turn in turns the output {1 / size:.4g} times, {way}."
 
 
-def _loaded(request: TrainIn, found: Solution, driven: list[str], output: str) -> Power | None:
+def _loaded(request: TrainIn, solution: Solution, driven: list[str], output: str) -> Power | None:
     """Power through the train to its output; None where it cannot be followed and no torque was asked for."""
-    efficiencies = {one.number: one.efficiency for one in request.stages if one.efficiency}
+    efficiencies = {stage.number: stage.efficiency for stage in request.stages if stage.efficiency}
     try:
-        if output in found.train.driven or not found.turn(output, Source(driven[0])):
+        if output in solution.train.driven or not solution.turn(output, Source(driven[0])):
             raise GearingError(
                 f"Shaft {driven[0]} passes no power to shaft {output}.",
                 code="no_power",
                 field="torque_nmm",
                 hint="Take the shaft that is loaded as the output.",
             )
-        return power(found, driven[0], (request.torque_nmm or 1.0) / 1000, output, efficiencies)
+        return power(solution, driven[0], (request.torque_nmm or 1.0) / 1000, output, efficiencies)
     except GearingError:
         if request.torque_nmm:
             raise
@@ -163,27 +166,27 @@ def _loaded(request: TrainIn, found: Solution, driven: list[str], output: str) -
 def _torque(loaded: Power | None, shaft: str) -> float | None:
     if loaded is None:
         return None
-    found = loaded.torques.get(shaft, loaded.reactions.get(shaft))
-    return found * 1000 if found is not None else None
+    torque = loaded.torques.get(shaft, loaded.reactions.get(shaft))
+    return torque * 1000 if torque is not None else None
 
 
-def _home(found: Solution, unit: Fraction) -> int | None:
+def _home(solution: Solution, unit: Fraction) -> int | None:
     """Turns of the driven shaft after which every shaft and planet stands as it began."""
-    speeds = [speed / unit for speed in found.speeds.values()]
-    for one in found.train.couplings:
-        if isinstance(one, Planetary):
-            planets = one.planet_turns(found.speeds[one.sun], found.speeds[one.carrier])
+    speeds = [speed / unit for speed in solution.speeds.values()]
+    for coupling in solution.train.couplings:
+        if isinstance(coupling, Planetary):
+            planets = coupling.planet_turns(solution.speeds[coupling.sun], solution.speeds[coupling.carrier])
             speeds += [turns / unit for turns in planets]
     turns = lcm(*(speed.denominator for speed in speeds))
     return turns if turns <= LONGEST_HOME else None
 
 
-def _run_in(train: Train, found: Solution, unit: Fraction) -> int | None:
+def _run_in(train: Train, solution: Solution, unit: Fraction) -> int | None:
     """Turns of the driven shaft until each tooth has met every one it ever meets."""
     needed = [
         time * abs(unit)
-        for one in train.couplings
-        for meeting in meetings(one, found.speeds)
+        for coupling in train.couplings
+        for meeting in meetings(coupling, solution.speeds)
         if (time := meeting.time) is not None
     ]
     most = max(needed, default=Fraction(0))
@@ -191,30 +194,35 @@ def _run_in(train: Train, found: Solution, unit: Fraction) -> int | None:
     return turns or None
 
 
-def _ends(number: int, one: Coupling, found: Solution) -> tuple[str, str]:
+def _ends(number: int, coupling: Coupling, solution: Solution) -> tuple[str, str]:
     """The shafts a stage takes in and gives out by."""
-    shafts = one.shafts()
+    shafts = coupling.shafts()
     if str(number) in shafts and str(number + 1) in shafts:
         return str(number), str(number + 1)
-    moving = [shaft for shaft in shafts if shaft not in found.train.held]
+    moving = [shaft for shaft in shafts if shaft not in solution.train.held]
     return (moving[0], moving[-1]) if len(moving) > 1 else (shafts[0], shafts[-1])
 
 
 def _stage(
-    number: int, one: Coupling, found: Solution, request: TrainIn, unit: Fraction, loaded: Power | None
+    number: int,
+    coupling: Coupling,
+    solution: Solution,
+    request: TrainIn,
+    unit: Fraction,
+    loaded: Power | None,
 ) -> StageOut:
-    into, out = _ends(number, one, found)
-    ratio = found.ratio(into, out)
+    into, out = _ends(number, coupling, solution)
+    ratio = solution.ratio(into, out)
     more = request.stage(number)
-    per_turn, pitch_line = _passing(one, found, unit)
-    driver = abs(float(found.speeds[into] / unit)) * request.rpm
-    met = _met(one, found, into, driver)
+    per_turn, pitch_line = _passing(coupling, solution, unit)
+    driver = abs(float(solution.speeds[into] / unit)) * request.rpm
+    met = _met(coupling, solution, into, driver)
     longest = max((row for row in met if row.again), key=lambda row: row.again or 0.0, default=None)
     load = loaded.stages[number - 1] if loaded else None
     module = more.module_mm
     return StageOut(
         number=number,
-        what=_what(one),
+        what=_what(coupling),
         ratio=f"{abs(ratio.numerator)} : {ratio.denominator}" if ratio else "",
         ratio_decimal=float(ratio) if ratio is not None else None,
         hunts=all(row.hunts for row in met) if met else None,
@@ -226,16 +234,16 @@ def _stage(
         efficiency=load.efficiency if load else None,
         holds_back=bool(load and not load.backwards),
         loaded=load.loaded if load else None,
-        troubles=[*troubles_of(one, more), *_locks(one, load)],
-        notes=_notes(one, load),
+        troubles=[*troubles_of(coupling, more), *_locks(coupling, load)],
+        notes=_notes(coupling, load),
     )
 
 
-def _met(one: Coupling, found: Solution, into: str, driver: float) -> list[MeetingOut]:
+def _met(coupling: Coupling, solution: Solution, into: str, driver: float) -> list[MeetingOut]:
     """What meets what in a stage, by turns of its driver (rpm)."""
-    speed = abs(found.speeds[into])
+    speed = abs(solution.speeds[into])
     rows = []
-    for each in meetings(one, found.speeds):
+    for each in meetings(coupling, solution.speeds):
         again = float(each.time * speed) if each.time and speed else None
         rows.append(
             MeetingOut(
@@ -248,59 +256,63 @@ def _met(one: Coupling, found: Solution, into: str, driver: float) -> list[Meeti
     return rows
 
 
-def _locks(one: Coupling, load: StagePower | None) -> list[str]:
+def _locks(coupling: Coupling, load: StagePower | None) -> list[str]:
     """A worm that its wheel is to turn, and cannot."""
-    if not isinstance(one, Worm) or load is None or load.driver == one.first or load.efficiency:
+    if not isinstance(coupling, Worm) or load is None or load.driver == coupling.first or load.efficiency:
         return []
-    lead = degrees(lead_angle(one))
+    lead = degrees(lead_angle(coupling))
     return [
         f"Its wheel cannot drive this worm: at {lead:.1f}° of lead it locks, and nothing turns. "
         "Drive the worm, or take one with more starts."
     ]
 
 
-def _passing(one: Coupling, found: Solution, unit: Fraction) -> tuple[float, float]:
+def _passing(coupling: Coupling, solution: Solution, unit: Fraction) -> tuple[float, float]:
     """Tooth meetings, and way along the pitch line in modules, for one turn of the driven shaft."""
-    speed = {shaft: float(found.speeds[shaft] / unit) for shaft in one.shafts()}
-    match one:
+    speed = {shaft: float(solution.speeds[shaft] / unit) for shaft in coupling.shafts()}
+    match coupling:
         case Mesh() | Belt():
-            teeth = abs(speed[one.first]) * one.teeth_1
+            teeth = abs(speed[coupling.first]) * coupling.teeth_1
         case Worm():
-            return abs(speed[one.first]) * one.starts, abs(speed[one.second]) * one.teeth * pi
+            return abs(speed[coupling.first]) * coupling.starts, abs(
+                speed[coupling.second]
+            ) * coupling.teeth * pi
         case Planetary():
-            teeth = abs(speed[one.sun] - speed[one.carrier]) * one.teeth_sun
+            teeth = abs(speed[coupling.sun] - speed[coupling.carrier]) * coupling.teeth_sun
         case _:
             return 0.0, 0.0
     return teeth, teeth * pi
 
 
-def _what(one: Coupling) -> str:
-    match one:
+def _what(coupling: Coupling) -> str:
+    match coupling:
         case Mesh():
-            return f"{one.teeth_1} : {one.teeth_2} {one.kind}"
+            return f"{coupling.teeth_1} : {coupling.teeth_2} {coupling.kind}"
         case Belt():
-            what = "chain" if one.chain else "belt"
-            return f"{one.teeth_1} : {one.teeth_2} {what}" + (f" of {one.links}" if one.links else "")
+            what = "chain" if coupling.chain else "belt"
+            return f"{coupling.teeth_1} : {coupling.teeth_2} {what}" + (
+                f" of {coupling.links}" if coupling.links else ""
+            )
         case Worm():
-            return f"worm, {one.starts} start{'s' if one.starts > 1 else ''} : {one.teeth}"
+            return f"worm, {coupling.starts} start{'s' if coupling.starts > 1 else ''} : {coupling.teeth}"
         case Planetary():
-            planets = f"{one.planets} × {one.teeth_planet}"
-            if one.teeth_outer:
-                planets += f" {'with' if one.paired else 'on one with'} {one.teeth_outer}"
-            return f"sun {one.teeth_sun}, planets {planets}, ring {one.teeth_ring}"
-    return type(one).__name__.lower()
+            planets = f"{coupling.planets} × {coupling.teeth_planet}"
+            if coupling.teeth_outer:
+                planets += f" {'with' if coupling.paired else 'on one with'} {coupling.teeth_outer}"
+            return f"sun {coupling.teeth_sun}, planets {planets}, ring {coupling.teeth_ring}"
+    return type(coupling).__name__.lower()
 
 
-def _notes(one: Coupling, load: StagePower | None) -> list[str]:
+def _notes(coupling: Coupling, load: StagePower | None) -> list[str]:
     idle = ["No power to the output passes here: it runs along unloaded."] if load and not load.loaded else []
-    match one:
-        case Worm() if not one.lead_angle_deg:
+    match coupling:
+        case Worm() if not coupling.lead_angle_deg:
             factor = table("train")["worm"]["diameter_factor"]
             return [f"Lead angle not said: taken from a worm {factor:g} modules thick.", *idle]
-        case Belt() if not one.links:
-            what = "chain's links" if one.chain else "belt's own teeth"
+        case Belt() if not coupling.links:
+            what = "chain's links" if coupling.chain else "belt's own teeth"
             return [f"The {what} are not counted: add them as /90 to know when each meets each.", *idle]
-        case Planetary() if one.in_phase:
+        case Planetary() if coupling.in_phase:
             return [
                 "All planets meet the sun in one phase: they go in marks alike, and whine together.",
                 *idle,

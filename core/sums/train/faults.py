@@ -13,7 +13,7 @@ NAMED = 0.15
 """Odds from which a suspect is named."""
 
 
-def clicks_out(request: TrainIn, found: Solution, turned: str) -> list[ClicksOut]:
+def clicks_out(request: TrainIn, solution: Solution, turned: str) -> list[ClicksOut]:
     """Everything that could click; the likeliest first once clicks were counted.
 
     Raises
@@ -21,38 +21,39 @@ def clicks_out(request: TrainIn, found: Solution, turned: str) -> list[ClicksOut
     GearingError
         If a bearing is said of a shaft that is not there.
     """
-    for place, one in enumerate(request.bearings):
-        if one.shaft not in found.speeds:
+    for place, bearing in enumerate(request.bearings):
+        if bearing.shaft not in solution.speeds:
             raise GearingError(
-                f"There is no shaft {one.shaft}.",
+                f"There is no shaft {bearing.shaft}.",
                 code="unknown_shaft",
                 field=f"bearings.{place}.shaft",
-                hint=f"One of: {', '.join(found.speeds)}.",
+                hint=f"One of: {', '.join(solution.speeds)}.",
             )
     bearings = [
-        Bearing(one.shaft, one.balls, one.ball_mm or 0.0, one.pitch_mm or 0.0) for one in request.bearings
+        Bearing(bearing.shaft, bearing.balls, bearing.ball_mm or 0.0, bearing.pitch_mm or 0.0)
+        for bearing in request.bearings
     ]
-    if request.clicks is None or not found.speeds[turned]:
-        return [_told(one, None) for one in carriers(found, turned, bearings)]
+    if request.clicks is None or not solution.speeds[turned]:
+        return [_told(carrier, None) for carrier in carriers(solution, turned, bearings)]
     return [
-        _told(one.carrier, one.odds)
-        for one in suspects(found, turned, request.clicks, request.turns, bearings)
+        _told(carrier.carrier, carrier.odds)
+        for carrier in suspects(solution, turned, request.clicks, request.turns, bearings)
     ]
 
 
-def _told(one: Carrier | None, odds: float | None) -> ClicksOut:
-    if one is None:
-        one = Carrier("none", "none of these", "", 0.0)
+def _told(carrier: Carrier | None, odds: float | None) -> ClicksOut:
+    if carrier is None:
+        carrier = Carrier("none", "none of these", "", 0.0)
     return ClicksOut(
-        gear=one.name,
-        kind=one.what,
-        stage=one.stage,
-        shaft=one.shaft,
-        per_turn=one.per_turn,
-        other_per_turn=one.other_per_turn or None,
-        other=one.other,
+        gear=carrier.name,
+        kind=carrier.what,
+        stage=carrier.stage,
+        shaft=carrier.shaft,
+        per_turn=carrier.per_turn,
+        other_per_turn=carrier.other_per_turn or None,
+        other=carrier.other,
         odds=odds,
-        named=one.what != "none" and odds is not None and odds >= NAMED,
+        named=carrier.what != "none" and odds is not None and odds >= NAMED,
     )
 
 

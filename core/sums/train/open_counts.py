@@ -23,8 +23,8 @@ def fill(request: TrainIn) -> list[FilledOut]:
     """
     if not has_open_counts(request.line):
         return []
-    found = fill_in(request.line, _measured(request.known or KnownIn()))
-    if not found:
+    fillings = fill_in(request.line, _measured(request.known or KnownIn()))
+    if not fillings:
         raise GearingError(
             "No counts agree with what was measured.",
             code="no_filling",
@@ -34,12 +34,12 @@ def fill(request: TrainIn) -> list[FilledOut]:
     tail = request.line.partition(";")[2]
     return [
         FilledOut(
-            line=one.line + (f" ;{tail}" if tail else ""),
-            counts=list(one.counts),
-            ratio=one.ratio,
-            off=one.off,
+            line=filling.line + (f" ;{tail}" if tail else ""),
+            counts=list(filling.counts),
+            ratio=filling.ratio,
+            off=filling.off,
         )
-        for one in found
+        for filling in fillings
     ]
 
 
@@ -48,7 +48,11 @@ def _measured(known: KnownIn) -> Measured:
     if known.turns_in and known.turns_out:
         ratio, error = ratio_of_turns(known.turns_in, known.turns_out)
     sums = tuple(
-        (one.number, 2 * one.distance_mm / one.module_mm, 2 * one.error_mm / one.module_mm)
-        for one in known.distances
+        (
+            distance.number,
+            2 * distance.distance_mm / distance.module_mm,
+            2 * distance.error_mm / distance.module_mm,
+        )
+        for distance in known.distances
     )
     return Measured(ratio, error, sums)

@@ -286,7 +286,7 @@ class TrainIn(Model):
     def train(self, line: str) -> Train:
         """The train of `line`, or of the couplings, with its drives."""
         if self.couplings:
-            made = tuple(one.coupling() for one in self.couplings)
+            made = tuple(coupling.coupling() for coupling in self.couplings)
             base = Train(made, {made[0].shafts()[0]: Fraction(1)}, frozenset())
         else:
             base = read_train(line)
@@ -296,4 +296,4 @@ class TrainIn(Model):
         return Train(base.couplings, {s: v for s, v in driven.items() if s not in held}, frozenset(held))
 
     def stage(self, number: int) -> StageKnown:
-        return next((one for one in self.stages if one.number == number), StageKnown(number=number))
+        return next((known for known in self.stages if known.number == number), StageKnown(number=number))

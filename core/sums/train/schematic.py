@@ -20,55 +20,57 @@ MOST_DRAWN = 400
 """Teeth up to which a gear is drawn tooth by tooth."""
 
 
-def gears_out(found: Solution, unit: Fraction, request: TrainIn) -> list[PlacedOut]:
+def gears_out(solution: Solution, unit: Fraction, request: TrainIn) -> list[PlacedOut]:
     """Every gear in end view."""
-    bad = {n for n, one in enumerate(found.train.couplings, 1) if troubles_of(one, request.stage(n))}
-    return [_placed(one, found, unit, one.stage in bad) for one in lay_out(found.train)]
+    bad = {
+        n for n, coupling in enumerate(solution.train.couplings, 1) if troubles_of(coupling, request.stage(n))
+    }
+    return [_placed(gear, solution, unit, gear.stage in bad) for gear in lay_out(solution.train)]
 
 
-def side_out(found: Solution, unit: Fraction) -> list[EdgeOut]:
+def side_out(solution: Solution, unit: Fraction) -> list[EdgeOut]:
     """The same from the side."""
     return [
         EdgeOut(
-            kind=one.kind,
-            name=one.name,
-            stage=one.stage,
-            nth=one.nth,
-            y=one.y,
-            half=one.half,
-            left=one.left,
-            right=one.right,
-            turns=float(found.speeds[one.name] / unit),
+            kind=edge.kind,
+            name=edge.name,
+            stage=edge.stage,
+            nth=edge.nth,
+            y=edge.y,
+            half=edge.half,
+            left=edge.left,
+            right=edge.right,
+            turns=float(solution.speeds[edge.name] / unit),
         )
-        for one in side_view(found.train)
+        for edge in side_view(solution.train)
     ]
 
 
-def _placed(one: Placed, found: Solution, unit: Fraction, trouble: bool) -> PlacedOut:
-    carrier = found.speeds[one.about] / unit if one.about else Fraction(0)
-    toothed = one.kind in ("gear", "ring") and FEWEST_TEETH <= one.teeth <= MOST_DRAWN
-    drawing = draw(Gear(one.teeth, 1.0), one.kind == "ring") if toothed else None
+def _placed(gear: Placed, solution: Solution, unit: Fraction, trouble: bool) -> PlacedOut:
+    carrier = solution.speeds[gear.about] / unit if gear.about else Fraction(0)
+    toothed = gear.kind in ("gear", "ring") and FEWEST_TEETH <= gear.teeth <= MOST_DRAWN
+    drawing = draw(Gear(gear.teeth, 1.0), gear.kind == "ring") if toothed else None
     return PlacedOut(
-        kind=one.kind,
-        teeth=one.teeth,
-        stage=one.stage,
-        nth=one.nth,
-        shaft=one.shaft,
-        x=one.x,
-        y=one.y,
-        phase_deg=one.phase,
-        turns=float((_planet_turns(one, found) if one.about else found.speeds[one.shaft]) / unit),
+        kind=gear.kind,
+        teeth=gear.teeth,
+        stage=gear.stage,
+        nth=gear.nth,
+        shaft=gear.shaft,
+        x=gear.x,
+        y=gear.y,
+        phase_deg=gear.phase,
+        turns=float((_planet_turns(gear, solution) if gear.about else solution.speeds[gear.shaft]) / unit),
         carrier_turns=float(carrier),
-        centre=list(one.centre),
+        centre=list(gear.centre),
         tooth=drawing.tooth if drawing else [],
-        radius=one.teeth / 2,
+        radius=gear.teeth / 2,
         trouble=trouble,
     )
 
 
-def _planet_turns(one: Placed, found: Solution) -> Fraction:
+def _planet_turns(gear: Placed, solution: Solution) -> Fraction:
     """A planet's own turns within its carrier."""
-    stage = found.train.couplings[one.stage - 1]
+    stage = solution.train.couplings[gear.stage - 1]
     assert isinstance(stage, Planetary)
-    inner, outer = stage.planet_turns(found.speeds[stage.sun], found.speeds[stage.carrier])
-    return outer if one.nth == OUTER else inner
+    inner, outer = stage.planet_turns(solution.speeds[stage.sun], solution.speeds[stage.carrier])
+    return outer if gear.nth == OUTER else inner

@@ -9,7 +9,7 @@ from .backlash import cannot_mesh
 from .request import StageKnown
 
 
-def troubles_of(one: Coupling, more: StageKnown) -> list[str]:
+def troubles_of(coupling: Coupling, more: StageKnown) -> list[str]:
     """Why a stage cannot be built as said; empty if it can."""
-    own = one.troubles() if isinstance(one, Planetary) else []
-    return [said for said in (*own, cannot_mesh(one, more)) if said]
+    own = coupling.troubles() if isinstance(coupling, Planetary) else []
+    return [said for said in (*own, cannot_mesh(coupling, more)) if said]

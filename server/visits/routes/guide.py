@@ -125,12 +125,12 @@ def _choices(visit: Visit) -> list[GuideChoice]:
         .annotate(many=Count("steps", filter=Q(steps__number__isnull=False)))
         .filter(many__gt=0)
     )
-    found = []
+    guides = []
     model = Case(When(_same(visit), then=Value(0)), default=Value(1), output_field=IntegerField())
     for other in with_row.order_by(model, "-changed_at")[:MOST_LOOKED_AT]:
         unit = other.unit
         same = unit.id == visit.unit_id or bool(unit.model and unit.model == visit.unit.model)
-        found.append(
+        guides.append(
             GuideChoice(
                 id=other.id,
                 label=unit.label,
@@ -140,4 +140,4 @@ def _choices(visit: Visit) -> list[GuideChoice]:
                 same_model=same,
             )
         )
-    return sorted(found, key=lambda one: (not one.same_model, -one.steps))[:MOST_GUIDES]
+    return sorted(guides, key=lambda guide: (not guide.same_model, -guide.steps))[:MOST_GUIDES]

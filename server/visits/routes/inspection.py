@@ -6,7 +6,7 @@ from typing import Annotated, Any, Literal
 from uuid import UUID
 
 from ninja import Router
-from pydantic import Discriminator, Field, Tag
+from pydantic import AliasChoices, Discriminator, Field, Tag
 
 from gearing.inspection.findings import Finding, sights
 from gearing.inspection.findings import judge as judge_findings
@@ -90,16 +90,17 @@ class PinIn(Model):
     """A reading to pin: the rim of the piece, what was measured, which candidate."""
 
     rim: Annotated[int, Field(ge=0, le=3)] = 0
-    given: Annotated[
+    # Entries that an earlier version left unsent call it `given`.
+    request: Annotated[
         Annotated[ReadIn, Tag("gear")] | Annotated[FormIn, Tag("part")], Discriminator(_gear_or_part)
-    ]
+    ] = Field(validation_alias=AliasChoices("request", "given"))
     choice: Annotated[int, Field(ge=0, le=20)] = 0
 
 
 @router.put("/visits/{visit_id}/pieces/{piece_id}/verdict", response={200: PieceOut, **PROBLEMS})
 def judge(request: MemberRequest, visit_id: UUID, piece_id: UUID, body: VerdictIn) -> PieceOut:
     """Say what is to become of a piece."""
-    seen = None if body.findings is None else [one.model_dump() for one in body.findings]
+    seen = None if body.findings is None else [finding.model_dump() for finding in body.findings]
     based_on = body.based_on.model_dump() if body.based_on else None
     return piece_out(
         services.judge(
@@ -114,8 +115,11 @@ def look(request: MemberRequest, visit_id: UUID, piece_id: UUID, body: LookIn) -
     visit = own_visit(request.user, visit_id)
     piece = Piece.objects.filter(step__visit=visit).get_or_404(id=piece_id)
     kind = entry_of(piece).kind
-    found = [Finding(one.what, tuple(one.teeth), one.face, one.mm, one.radius) for one in body.findings]
-    judged = judge_findings(kind, found, house_of(request.user.workshop_id or 0))
+    findings = [
+        Finding(finding.what, tuple(finding.teeth), finding.face, finding.mm, finding.radius)
+        for finding in body.findings
+    ]
+    judged = judge_findings(kind, findings, house_of(request.user.workshop_id or 0))
     return LookOut(
         sights=[SightOut(key=s.key, says=s.says, by_tooth=s.by_tooth) for s in sights(kind)],
         verdict=judged.verdict,
@@ -127,7 +131,7 @@ def look(request: MemberRequest, visit_id: UUID, piece_id: UUID, body: LookIn) -
 def pin(request: MemberRequest, visit_id: UUID, piece_id: UUID, pin_id: UUID, body: PinIn) -> PieceOut:
     """Pin what a gear was read as to its piece."""
     return piece_out(
-        services.pin_gear(request.user, visit_id, piece_id, pin_id, body.rim, body.given, body.choice)
+        services.pin_gear(request.user, visit_id, piece_id, pin_id, body.rim, body.request, body.choice)
     )
 
 

@@ -71,11 +71,11 @@ def add_photo(
 @router.get("/photos/{photo_id}", response={200: Any, 404: Problem})
 def photo(request: MemberRequest, photo_id: UUID, small: bool = False) -> FileResponse:
     """The picture itself, for members of its workshop only."""
-    found = Photo.objects.filter(id=photo_id, visit__unit__workshop_id=request.user.workshop_id).first()
-    if found is None:
+    photo = Photo.objects.filter(id=photo_id, visit__unit__workshop_id=request.user.workshop_id).first()
+    if photo is None:
         raise Http404
     try:
-        answer = FileResponse((found.small if small else found.image).open(), content_type="image/jpeg")
+        answer = FileResponse((photo.small if small else photo.image).open(), content_type="image/jpeg")
     except FileNotFoundError:
         raise Http404 from None
     answer["Cache-Control"] = "private, max-age=31536000, immutable"
@@ -90,7 +90,7 @@ def mark(request: MemberRequest, visit_id: UUID, photo_id: UUID, body: MarksIn) 
 
 
 def _plain(marks: list[PhotoMark]) -> list[dict[str, Any]]:
-    return [one.model_dump(mode="json", exclude_none=True) for one in marks]
+    return [mark.model_dump(mode="json", exclude_none=True) for mark in marks]
 
 
 @router.put("/visits/{visit_id}/joins/{join_id}", response={200: JoinOut, **PROBLEMS})
@@ -104,7 +104,7 @@ def joins(request: MemberRequest, visit_id: UUID) -> list[JoinOut]:
     """Links that are open, and the devices that use them."""
     visit = own_visit(request.user, visit_id)
     open_ones = visit.joins.filter(revoked=False, expires_at__gt=timezone.now()).select_related("recorded_by")
-    return [_join_out(request, one) for one in open_ones]
+    return [_join_out(request, join) for join in open_ones]
 
 
 @router.delete("/visits/{visit_id}/joins/{join_id}", response={200: list[JoinOut], **PROBLEMS})
@@ -124,7 +124,9 @@ def _join_out(request: MemberRequest, join: Join) -> JoinOut:
         minutes=max(0, ceil((join.expires_at - timezone.now()).total_seconds() / 60)),
         by=join.recorded_by.called,
         devices=[
-            JoinedOut(called=one.called, address=one.address, photos=one.photos, last_seen=one.last_seen)
-            for one in join.devices.order_by("-last_seen")
+            JoinedOut(
+                called=device.called, address=device.address, photos=device.photos, last_seen=device.last_seen
+            )
+            for device in join.devices.order_by("-last_seen")
         ],
     )

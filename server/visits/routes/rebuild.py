@@ -65,7 +65,7 @@ def mark(request: MemberRequest, visit_id: UUID, key: Key, body: MarkIn) -> Plan
 def timers(request: MemberRequest) -> list[TimerOut]:
     """What runs at this bench, the next to end first."""
     running = Timer.objects.filter(visit__unit__workshop_id=request.user.workshop_id, stopped=False)
-    return [_timer(one) for one in running.select_related("visit__unit")[:50]]
+    return [_timer(timer) for timer in running.select_related("visit__unit")[:50]]
 
 
 @router.put("/visits/{visit_id}/timers/{timer_id}", response={200: TimerOut, **PROBLEMS})

@@ -158,8 +158,8 @@ def words(request: MemberRequest, visit_id: UUID) -> WordsOut:
         entry = entry_of(piece)
         weight = (5 if piece.step.visit.unit_id == visit.unit_id else 1) * (FRESH_COUNTS if at < FRESH else 1)
         counted.update({word.lower().strip(",."): weight for word in entry.words.split()})
-    found = [word for word, _ in counted.most_common(MOST_WORDS) if len(word) > 2]
-    return WordsOut(words=found)
+    words = [word for word, _ in counted.most_common(MOST_WORDS) if len(word) > 2]
+    return WordsOut(words=words)
 
 
 @router.get("/visits/{visit_id}/reach/{step_id}", response={200: ReachOut, **PROBLEMS})
@@ -169,20 +169,20 @@ def way_in(request: MemberRequest, visit_id: UUID, step_id: UUID) -> ReachOut:
     target = visit.steps.get_or_404(id=step_id)
     steps = off_of(visit)
     entries = {step.number: step.entry for step in steps}
-    found = reach(steps, target.number or 0)
+    way = reach(steps, target.number or 0)
     shown = []
     side = ""
-    for number in found.steps:
+    for number in way.steps:
         entry = entries[number]
         over = bool(entry.side and side and entry.side != side)
         side = entry.side or side
         shown.append(ReachStep(number=number, title=strip_title(entry), tool=tool_of(entry), turn_over=over))
     return ReachOut(
         steps=shown,
-        turn_overs=found.turn_overs,
-        tool_changes=found.tool_changes,
-        exact=found.exact,
-        unneeded=[f"{number} {name_of(entries[number])}" for number in found.unneeded],
+        turn_overs=way.turn_overs,
+        tool_changes=way.tool_changes,
+        exact=way.exact,
+        unneeded=[f"{number} {name_of(entries[number])}" for number in way.unneeded],
     )
 
 

@@ -124,20 +124,20 @@ def bench(
     page: Page = 1,
 ) -> VisitPage:
     """Visits by what is remembered of them, last touched first: any part of unit, owner or complaint."""
-    found, pages = services.find_visits(request.user, words, state, unit).page(page)
+    visits, pages = services.find_visits(request.user, words, state, unit).page(page)
     return VisitPage(
-        cards=[card(visit) for visit in found], total=pages.total, page=pages.page, pages=pages.pages
+        cards=[card(visit) for visit in visits], total=pages.total, page=pages.page, pages=pages.pages
     )
 
 
 @router.get("/units", response={200: UnitPage, **PROBLEMS})
 def units(request: MemberRequest, words: Words = "", page: Page = 1) -> UnitPage:
     """Units that were here, the last first, to take one in again."""
-    found, pages = services.find_units(request.user, words).page(page)
+    units, pages = services.find_units(request.user, words).page(page)
     return UnitPage(
         units=[
-            UnitCard(unit=unit_out(one), visits=one.many, last=one.last, open_visit=one.open_visit)
-            for one in found
+            UnitCard(unit=unit_out(unit), visits=unit.many, last=unit.last, open_visit=unit.open_visit)
+            for unit in units
         ],
         total=pages.total,
         page=pages.page,

@@ -49,14 +49,14 @@ def tick(member: Member, visit_id: UUID, tick_id: UUID, piece_id: UUID, outcome:
 def untick(member: Member, visit_id: UUID, tick_id: UUID) -> Tick:
     """Take a count back."""
     visit = own_visit(member, visit_id, lock=True)
-    found: Tick = Tick.objects.filter(piece__step__visit=visit).get_or_404(id=tick_id)
-    if not found.undone:
-        found.undone = True
-        found.save(update_fields=["undone"])
-        remember(visit, member, "count taken back", found.piece_id, before={"count": found.count})
+    tick: Tick = Tick.objects.filter(piece__step__visit=visit).get_or_404(id=tick_id)
+    if not tick.undone:
+        tick.undone = True
+        tick.save(update_fields=["undone"])
+        remember(visit, member, "count taken back", tick.piece_id, before={"count": tick.count})
         # What began to cure with it no longer does.
-        for timer in found.timers.filter(stopped=False):
+        for timer in tick.timers.filter(stopped=False):
             timer.stopped = True
             timer.save(update_fields=["stopped"])
             remember(visit, member, "timer stopped", timer.id, before={"label": timer.label})
-    return found
+    return tick

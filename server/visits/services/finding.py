@@ -19,38 +19,38 @@ UNIT_TEXTS = ("label", "model", "owner_label")
 
 def find_visits(member: Member, words: str, state: str, unit_id: UUID | None = None) -> Paged[Visit]:
     """Visits that speak of all the words, last touched first, each with its `pieces` and newest `photo`."""
-    found = Visit.objects.filter(unit__workshop_id=member.workshop_id)
+    visits = Visit.objects.filter(unit__workshop_id=member.workshop_id)
     if state != "all":
-        found = found.filter(stage="file") if state == "filed" else found.exclude(stage="file")
+        visits = visits.filter(stage="file") if state == "filed" else visits.exclude(stage="file")
     if unit_id:
-        found = found.filter(unit_id=unit_id)
+        visits = visits.filter(unit_id=unit_id)
     for word in words.split()[:MOST_WORDS]:
         said = Q(complaint__icontains=word)
         for name in UNIT_TEXTS:
             said |= Q(**{f"unit__{name}__icontains": word})
-        found = found.filter(said)
+        visits = visits.filter(said)
     newest = Photo.objects.filter(visit=OuterRef("pk")).order_by("-recorded_at").values("id")[:1]
     shown = (
-        found.select_related("unit")
+        visits.select_related("unit")
         .annotate(pieces=Count("steps", filter=Q(steps__number__isnull=False)), photo=Subquery(newest))
         .order_by("-changed_at", "id")
     )
-    return Paged(shown, found, PER_PAGE)
+    return Paged(shown, visits, PER_PAGE)
 
 
 def find_units(member: Member, words: str) -> Paged[Unit]:
     """Units that speak of all the words, last here first, with `many` visits and the one still open."""
-    found: QuerySet[Unit] = Unit.objects.filter(workshop_id=member.workshop_id)
+    units: QuerySet[Unit] = Unit.objects.filter(workshop_id=member.workshop_id)
     for word in words.split()[:MOST_WORDS]:
         said = Q()
         for name in UNIT_TEXTS:
             said |= Q(**{f"{name}__icontains": word})
-        found = found.filter(said)
+        units = units.filter(said)
     still = Visit.objects.filter(unit=OuterRef("pk")).exclude(stage="file").order_by("-number")
-    shown = found.annotate(
+    shown = units.annotate(
         many=Count("visits"), last=Max("visits__changed_at"), open_visit=Subquery(still.values("id")[:1])
     ).order_by("-last", "id")
-    return Paged(shown, found, PER_PAGE)
+    return Paged(shown, units, PER_PAGE)
 
 
 def own_unit(member: Member, unit_id: UUID) -> Unit:
@@ -61,7 +61,7 @@ def own_unit(member: Member, unit_id: UUID) -> Unit:
     Http404
         If there is none such.
     """
-    found = Unit.objects.filter(workshop_id=member.workshop_id, id=unit_id).first()
-    if found is None:
+    unit = Unit.objects.filter(workshop_id=member.workshop_id, id=unit_id).first()
+    if unit is None:
         raise Http404
-    return found
+    return unit

@@ -46,16 +46,16 @@ def open_join(join_id: UUID) -> Join:
     Http404
         If it is over, taken back, or its maker no longer a member here.
     """
-    found: Join | None = (
+    join: Join | None = (
         Join.objects.filter(
             id=join_id, revoked=False, expires_at__gt=timezone.now(), recorded_by__is_active=True
         )
         .select_related("visit__unit", "recorded_by")
         .first()
     )
-    if found is None or found.recorded_by.workshop_id != found.visit.unit.workshop_id:
+    if join is None or join.recorded_by.workshop_id != join.visit.unit.workshop_id:
         raise Http404
-    return found
+    return join
 
 
 @write

@@ -134,8 +134,8 @@ def mark_photo(
             field="marks",
             hint="Pick a piece of the row for each pin.",
         )
-    told = None if based_on is None else {"marks": based_on}
-    marks = settle(visit, photo_id, told, {"marks": marks}, {"marks": photo.marks})["marks"]
+    base = None if based_on is None else {"marks": based_on}
+    marks = settle(visit, photo_id, base, {"marks": marks}, {"marks": photo.marks})["marks"]
     if photo.marks != marks:
         before, photo.marks = photo.marks, marks
         photo.save(update_fields=["marks"])

@@ -22,10 +22,10 @@ from .base import own_visit, remember, settle, taken
 
 
 def _own_piece(visit_id: UUID, piece_id: UUID) -> Piece:
-    found: Piece = (
+    piece: Piece = (
         Piece.objects.filter(step__visit_id=visit_id).select_related("step").get_or_404(id=piece_id)
     )
-    return found
+    return piece
 
 
 @write
@@ -78,7 +78,7 @@ def pin_gear(
     piece_id: UUID,
     pin_id: UUID,
     rim: int,
-    given: ReadIn | FormIn,
+    request: ReadIn | FormIn,
     choice: int,
 ) -> Piece:
     """Pin a reading to a toothed piece of the row: the readings, and the candidate chosen.
@@ -104,7 +104,9 @@ def pin_gear(
             "This piece has no such gear.", code="unknown_rim", field="rim", hint=f"It has {rims}."
         )
     candidates: list[CandidateOut] | list[FormCandidate] = (
-        here(read_form, given).candidates if isinstance(given, FormIn) else here(read_gear, given).candidates
+        here(read_form, request).candidates
+        if isinstance(request, FormIn)
+        else here(read_gear, request).candidates
     )
     if choice >= len(candidates):
         raise GearingError(
@@ -119,7 +121,7 @@ def pin_gear(
         rim=rim,
         order=last + 1,
         recorded_by=member,
-        given=given.model_dump(mode="json"),
+        request=request.model_dump(mode="json"),
         chosen=chosen.model_dump(mode="json", exclude={"drawing", "new"}),
     )
     remember(visit, member, "read", piece.id, after={"rim": rim, "as": chosen.label})
@@ -150,7 +152,7 @@ def unpin_gear(member: Member, visit_id: UUID, piece_id: UUID, pin_id: UUID) -> 
 
 
 @write
-def keep_work(member: Member, visit_id: UUID, piece_id: UUID, work_id: UUID, given: FittingIn) -> Piece:
+def keep_work(member: Member, visit_id: UUID, piece_id: UUID, work_id: UUID, request: FittingIn) -> Piece:
     """Keep a fitting sum with its piece. It is worked out again here, never taken on trust.
 
     Raises
@@ -165,16 +167,16 @@ def keep_work(member: Member, visit_id: UUID, piece_id: UUID, work_id: UUID, giv
         if known.piece_id != piece.id:
             raise taken("work")
         return piece
-    told = here(fit_together, given)
+    answer = here(fit_together, request)
     KeptCalculation.objects.create(
         id=work_id,
         piece=piece,
         recorded_by=member,
-        given=given.model_dump(mode="json"),
-        says=told.says[:300],
-        mind=told.mind[:200],
+        request=request.model_dump(mode="json"),
+        says=answer.says[:300],
+        mind=answer.mind[:200],
     )
-    remember(visit, member, "worked out", piece.id, after={"says": told.says})
+    remember(visit, member, "worked out", piece.id, after={"says": answer.says})
     return piece
 
 

@@ -57,8 +57,8 @@ def mark_step(
         )
     mark, _ = PlanMark.objects.select_for_update().get_or_create(visit=visit, key=key)
     before = {"struck": mark.struck, "after": mark.after, "done": mark.done}
-    told = {"struck": struck, "after": after, "done": done}
-    changed = {name: value for name, value in told.items() if value is not None and value != before[name]}
+    state = {"struck": struck, "after": after, "done": done}
+    changed = {name: value for name, value in state.items() if value is not None and value != before[name]}
     if changed:
         for name, value in changed.items():
             setattr(mark, name, value)
@@ -102,9 +102,9 @@ def start_timer(
 def stop_timer(member: Member, visit_id: UUID, timer_id: UUID) -> Timer:
     """End a timer, run out or not."""
     visit = own_visit(member, visit_id, lock=True)
-    found: Timer = Timer.objects.filter(visit=visit).get_or_404(id=timer_id)
-    if not found.stopped:
-        found.stopped = True
-        found.save(update_fields=["stopped"])
-        remember(visit, member, "timer stopped", timer_id, before={"label": found.label})
-    return found
+    timer: Timer = Timer.objects.filter(visit=visit).get_or_404(id=timer_id)
+    if not timer.stopped:
+        timer.stopped = True
+        timer.save(update_fields=["stopped"])
+        remember(visit, member, "timer stopped", timer_id, before={"label": timer.label})
+    return timer

@@ -53,8 +53,8 @@ def record_step(
     elif step.visit_id != visit.id:
         raise taken("step")
     elif step.line != line.strip() and based_on != "":
-        told = None if based_on is None else {"line": based_on}
-        settle(visit, step_id, told, {"line": line.strip()}, {"line": step.line})
+        base = None if based_on is None else {"line": based_on}
+        settle(visit, step_id, base, {"line": line.strip()}, {"line": step.line})
         before, step.line = step.line, line.strip()
         step.save(update_fields=["line"])
         step.piece.entry = entry_to_json(entry)

@@ -24,7 +24,7 @@ VISIT_FIELDS = ("complaint", "use_so_far", "symptoms", "conditions")
 
 
 @write
-def open_visit(member: Member, visit_id: UUID, unit_id: UUID, given: dict[str, Any]) -> Visit:
+def open_visit(member: Member, visit_id: UUID, unit_id: UUID, fields: dict[str, Any]) -> Visit:
     """Take a unit in. The unit is made if its id is new; one that was here before stays as it is recorded.
 
     Raises
@@ -32,7 +32,7 @@ def open_visit(member: Member, visit_id: UUID, unit_id: UUID, given: dict[str, A
     GearingError
         If the kind of unit is unknown or an id belongs elsewhere.
     """
-    if given["kind"] not in unit_kinds():
+    if fields["kind"] not in unit_kinds():
         raise GearingError(
             "Pick what kind of unit it is.",
             code="no_unit_kind",
@@ -44,7 +44,7 @@ def open_visit(member: Member, visit_id: UUID, unit_id: UUID, given: dict[str, A
         defaults={
             "workshop_id": member.workshop_id,
             "recorded_by": member,
-            **{field: given[field] for field in UNIT_FIELDS},
+            **{field: fields[field] for field in UNIT_FIELDS},
         },
     )
     if unit.workshop_id != member.workshop_id:
@@ -61,7 +61,7 @@ def open_visit(member: Member, visit_id: UUID, unit_id: UUID, given: dict[str, A
         unit=unit,
         number=last + 1,
         recorded_by=member,
-        **{field: given[field] for field in VISIT_FIELDS},
+        **{field: fields[field] for field in VISIT_FIELDS},
     )
     remember(visit, member, "opened", visit.id, after={"unit": str(unit.id), "new_unit": made})
     return visit
@@ -94,8 +94,8 @@ def enter_stage(member: Member, visit_id: UUID, stage: str, based_on: str | None
     """
     visit = own_visit(member, visit_id, lock=True)
     check_stage(stage, standing(visit))
-    told = None if based_on is None else {"stage": based_on}
-    return _set(visit, member, "stage", told, stage=stage)
+    base = None if based_on is None else {"stage": based_on}
+    return _set(visit, member, "stage", base, stage=stage)
 
 
 @write
@@ -134,8 +134,8 @@ def set_check(member: Member, visit_id: UUID, check: str, done: bool) -> Visit:
 def note_to_watch(member: Member, visit_id: UUID, text: str, based_on: str | None = None) -> Visit:
     """Keep what to watch and when to open it next."""
     visit = own_visit(member, visit_id, lock=True)
-    told = None if based_on is None else {"to_watch": based_on}
-    return _set(visit, member, "to watch", told, to_watch=text)
+    base = None if based_on is None else {"to_watch": based_on}
+    return _set(visit, member, "to watch", base, to_watch=text)
 
 
 @write

@@ -124,8 +124,8 @@ def workshop(request: MemberRequest) -> WorkshopOut:
     members = list(me.workshop.members.order_by("first_name", "username"))
     seen = open_sessions(members if owner else [me])
     last: dict[int, datetime] = {}
-    for one in seen:
-        last.setdefault(one.member_id, one.last_seen)
+    for session in seen:
+        last.setdefault(session.member_id, session.last_seen)
     runs = services.keeps_the_machine(me)
     kept = backups.kept() if runs else []
     return WorkshopOut(
@@ -135,39 +135,39 @@ def workshop(request: MemberRequest) -> WorkshopOut:
         may_keep=owner,
         may_run=runs,
         roles=[RoleOut(key=key, says=says) for key, says in ROLES.items()],
-        members=[_member(one, last.get(one.pk)) for one in members],
+        members=[_member(member, last.get(member.pk)) for member in members],
         codes=[
             CodeOut(
-                id=one.id,
-                called=one.called,
-                role=one.role,
-                for_member=one.member.called if one.member else "",
-                expires_at=one.expires_at,
+                id=code.id,
+                called=code.called,
+                role=code.role,
+                for_member=code.member.called if code.member else "",
+                expires_at=code.expires_at,
             )
-            for one in (services.open_codes().filter(workshop=me.workshop) if owner else [])
+            for code in (services.open_codes().filter(workshop=me.workshop) if owner else [])
         ],
         sign_ins=[
             SignInOut(
-                id=one.id,
-                member=one.member.called,
-                device=one.device,
-                address=one.address,
-                since=one.since,
-                last_seen=one.last_seen,
-                this_one=one.session_key == request.session.session_key,
+                id=session.id,
+                member=session.member.called,
+                device=session.device,
+                address=session.address,
+                since=session.since,
+                last_seen=session.last_seen,
+                this_one=session.session_key == request.session.session_key,
             )
-            for one in seen
+            for session in seen
         ],
         backups=[
             BackupOut(
-                name=one.path.name,
-                made_at=one.made_at,
-                megabytes=round(one.size / 1e6, 1),
-                kind=one.about.kind if one.about else "unreadable",
-                visits=one.about.visits if one.about else 0,
-                photos=one.about.photos if one.about else 0,
+                name=backup.path.name,
+                made_at=backup.made_at,
+                megabytes=round(backup.size / 1e6, 1),
+                kind=backup.about.kind if backup.about else "unreadable",
+                visits=backup.about.visits if backup.about else 0,
+                photos=backup.about.photos if backup.about else 0,
             )
-            for one in kept
+            for backup in kept
         ],
         backup_overdue=runs and backups.overdue(kept),
         backup_running=runs and backups.being_made(),
@@ -231,14 +231,14 @@ def _new_code(request: MemberRequest, code: Any, text: str) -> NewCodeOut:
     )
 
 
-def _member(one: Member, seen: datetime | None) -> MemberOut:
+def _member(member: Member, seen: datetime | None) -> MemberOut:
     return MemberOut(
-        id=one.pk,
-        username=one.username,
-        called=one.called,
-        role=one.role,
-        active=one.is_active,
-        last_seen=seen or one.last_login,
+        id=member.pk,
+        username=member.username,
+        called=member.called,
+        role=member.role,
+        active=member.is_active,
+        last_seen=seen or member.last_login,
     )
 
 

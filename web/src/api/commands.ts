@@ -46,6 +46,6 @@ export type Ids<K extends Kind> = Operation<K> extends { parameters: { path: inf
 
 /** The path of a command for one visit. */
 export function pathOf<K extends Kind>(kind: K, visitId: string, ids: Ids<K>): string {
-  const told: Record<string, string> = { visit_id: visitId, ...(ids as Record<string, string>) };
-  return COMMANDS[kind].route.replace(/\{(\w+)\}/g, (_, name: string) => encodeURIComponent(told[name] ?? ""));
+  const parts: Record<string, string> = { visit_id: visitId, ...(ids as Record<string, string>) };
+  return COMMANDS[kind].route.replace(/\{(\w+)\}/g, (_, name: string) => encodeURIComponent(parts[name] ?? ""));
 }

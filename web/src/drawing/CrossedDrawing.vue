@@ -26,9 +26,9 @@ function cone(diameter: number, angle: number, turn: number) {
   return { outline: `M0 0L${deep} ${-r}V${r}Z`, face: `M${deep * 0.66} ${-r * 0.66}L${deep} ${-r}V${r}L${deep * 0.66} ${r * 0.66}Z`, axis: `M-16 0H${deep + 74}`, turn, deep, r };
 }
 const cones = computed(() => {
-  const [one, two] = props.crossed.cones_deg;
-  if (one === undefined || two === undefined) return [];
-  return [cone(first.value, one, 0), cone(second.value, two, one + two)];
+  const [cone1, cone2] = props.crossed.cones_deg;
+  if (cone1 === undefined || cone2 === undefined) return [];
+  return [cone(first.value, cone1, 0), cone(second.value, cone2, cone1 + cone2)];
 });
 const shims = computed(() => props.crossed.shims_mm);
 const far = computed(() => (bevel.value ? (first.value / 2 / Math.tan(((props.crossed.cones_deg[0] ?? 45) * Math.PI) / 180)) * scale.value : 0));
@@ -37,15 +37,15 @@ const far = computed(() => (bevel.value ? (first.value / 2 / Math.tan(((props.cr
 <template>
   <svg class="paper" :viewBox="`0 0 ${W} ${H}`" role="img" :aria-label="bevel ? 'The pair on its cones' : 'The worm over its wheel'">
     <g v-if="bevel" :transform="`translate(${W / 2 - far / 2} ${H / 2 - 60})`">
-      <g v-for="(one, n) in cones" :key="n" :transform="`rotate(${one.turn})`">
-        <path class="thin" :d="one.outline" />
-        <path class="body" :d="one.face" />
-        <path class="axis" :d="one.axis" />
+      <g v-for="(each, n) in cones" :key="n" :transform="`rotate(${each.turn})`">
+        <path class="thin" :d="each.outline" />
+        <path class="body" :d="each.face" />
+        <path class="axis" :d="each.axis" />
         <!-- Where its shim lies, and which way more of it moves the gear. -->
-        <rect class="shim" :class="{ laid: shims[n] }" :x="one.deep + 4" :y="-one.r * 0.45" width="9" :height="one.r * 0.9" />
-        <path class="in" :d="`M${one.deep + 62} 0H${one.deep + 22}m10 -6l-10 6l10 6`" />
+        <rect class="shim" :class="{ laid: shims[n] }" :x="each.deep + 4" :y="-each.r * 0.45" width="9" :height="each.r * 0.9" />
+        <path class="in" :d="`M${each.deep + 62} 0H${each.deep + 22}m10 -6l-10 6l10 6`" />
       </g>
-      <g v-for="(one, n) in cones" :key="`said${n}`" :transform="`rotate(${one.turn}) translate(${one.deep + (n ? 92 : 122)} 0) rotate(${-one.turn})`">
+      <g v-for="(each, n) in cones" :key="`said${n}`" :transform="`rotate(${each.turn}) translate(${each.deep + (n ? 92 : 122)} 0) rotate(${-each.turn})`">
         <text text-anchor="middle" y="-4">{{ n ? "second" : "first" }}</text>
         <text text-anchor="middle" y="14" class="soft">{{ shims[n] ? `shim ${(shims[n] ?? 0) > 0 ? "+" : "−"}${Math.abs(shims[n] ?? 0).toFixed(2)}` : "shim" }}</text>
       </g>

@@ -50,14 +50,14 @@ const shims = computed(() => {
   <svg v-else-if="job === 'shims'" class="paper" :viewBox="`0 0 ${W} ${H}`" role="img" aria-label="Shims by side">
     <rect class="part" x="240" y="70" width="160" height="160" />
     <path class="axis" d="M40 150H600" />
-    <g v-for="one in shims" :key="one.key">
-      <rect class="shim" :x="one.x" y="92" :width="one.wide" height="116" />
-      <text :x="one.x + one.wide / 2" :y="one.wide < 30 ? 84 : 228" text-anchor="middle">{{ one.mm }}</text>
+    <g v-for="shim in shims" :key="shim.key">
+      <rect class="shim" :x="shim.x" y="92" :width="shim.wide" height="116" />
+      <text :x="shim.x + shim.wide / 2" :y="shim.wide < 30 ? 84 : 228" text-anchor="middle">{{ shim.mm }}</text>
     </g>
     <text x="320" y="262" text-anchor="middle" class="big">{{ fitted.shims[0]?.play_mm.toFixed(2) }} mm left</text>
   </svg>
   <svg v-else-if="job === 'discs' || (job === 'friction' && fitted.curve.length)" class="paper" :viewBox="`0 0 ${W} ${H}`" role="img" aria-label="The stack as it lies, and its force by travel">
-    <path v-for="one in discs" :key="one.key" class="disc" :d="one.d" />
+    <path v-for="disc in discs" :key="disc.key" class="disc" :d="disc.d" />
     <path class="axis" d="M10 160H310" />
     <path class="frame" d="M330 30V262H618" />
     <path class="curve" :d="curve.d" />
@@ -66,10 +66,10 @@ const shims = computed(() => {
     <text x="338" y="40">{{ curve.most.toFixed(0) }} N</text>
   </svg>
   <svg v-else-if="job === 'friction'" class="paper" :viewBox="`0 0 ${W} ${H}`" role="img" aria-label="The washers as they lie">
-    <g v-for="one in washers" :key="one.key">
-      <rect :class="WASHER[one.sign]" :x="one.x" :y="one.sign === 'e' ? 50 : 80" width="16" :height="one.sign === 'e' ? 90 : 60" />
-      <rect :class="WASHER[one.sign]" :x="one.x" y="170" width="16" :height="one.sign === 'e' ? 90 : 60" />
-      <text :x="one.x + 8" y="284" text-anchor="middle">{{ one.sign }}</text>
+    <g v-for="washer in washers" :key="washer.key">
+      <rect :class="WASHER[washer.sign]" :x="washer.x" :y="washer.sign === 'e' ? 50 : 80" width="16" :height="washer.sign === 'e' ? 90 : 60" />
+      <rect :class="WASHER[washer.sign]" :x="washer.x" y="170" width="16" :height="washer.sign === 'e' ? 90 : 60" />
+      <text :x="washer.x + 8" y="284" text-anchor="middle">{{ washer.sign }}</text>
     </g>
     <path class="axis" d="M20 155H620" />
   </svg>

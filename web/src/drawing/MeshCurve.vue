@@ -52,9 +52,9 @@ function down(event: PointerEvent) {
     @pointermove="$event.buttons ? move($event) : undefined"
     @pointerup="emit('drop')"
   >
-    <g v-for="one in grounds" :key="one.from">
-      <rect :class="one.verdict" :x="x(one.from)" y="0" :width="Math.max(0, x(one.to) - x(one.from))" :height="H" />
-      <text v-if="x(one.to) - x(one.from) > 58" :x="(x(one.from) + x(one.to)) / 2" y="16" text-anchor="middle">{{ one.verdict }}</text>
+    <g v-for="ground in grounds" :key="ground.from">
+      <rect :class="ground.verdict" :x="x(ground.from)" y="0" :width="Math.max(0, x(ground.to) - x(ground.from))" :height="H" />
+      <text v-if="x(ground.to) - x(ground.from) > 58" :x="(x(ground.from) + x(ground.to)) / 2" y="16" text-anchor="middle">{{ ground.verdict }}</text>
     </g>
     <path class="line" :d="line" />
     <path class="mark" :d="`M${x(at)} 0V${H}`" />

@@ -25,8 +25,8 @@ const layout = computed(() => {
   const x1 = (W - wide * scale) / 2 + first.tip_radius_mm * scale;
   return { scale, x1, x2: x1 + apart.value * scale, y };
 });
-const one = computed(() => gearPath(props.pair.first.tooth, props.pair.first.teeth, layout.value.scale));
-const two = computed(
+const first = computed(() => gearPath(props.pair.first.tooth, props.pair.first.teeth, layout.value.scale));
+const second = computed(
   () => (props.pair.internal ? circlePath(props.pair.second.root_radius_mm * RIM * layout.value.scale) : "") + gearPath(props.pair.second.tooth, props.pair.second.teeth, layout.value.scale),
 );
 const angle1 = computed(() => -props.pair.phase_1_deg + turn.value);
@@ -81,8 +81,8 @@ onBeforeUnmount(() => cancelAnimationFrame(frame));
   <svg class="paper pair" :class="verdict" :viewBox="view" role="img" :aria-label="`${pair.first.teeth} teeth driving ${pair.second.teeth}`" @pointerdown="down" @pointermove="move" @pointerup="up">
     <g
       v-for="gear in [
-        { n: 2, x: layout.x2, d: two, angle: angle2, of: pair.second },
-        { n: 1, x: layout.x1, d: one, angle: angle1, of: pair.first },
+        { n: 2, x: layout.x2, d: second, angle: angle2, of: pair.second },
+        { n: 1, x: layout.x1, d: first, angle: angle1, of: pair.first },
       ]"
       :key="gear.n"
       :transform="`translate(${gear.x} ${layout.y})`"

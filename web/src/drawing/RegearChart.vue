@@ -10,7 +10,7 @@ const W = 760;
 const H = 210;
 const L = 54;
 const B = 34;
-const value = (one: { speed_km_h: number | null; travel_mm: number }) => one.speed_km_h ?? one.travel_mm;
+const value = (choice: { speed_km_h: number | null; travel_mm: number }) => choice.speed_km_h ?? choice.travel_mm;
 const goal = computed(() => props.found.target_value);
 const span = computed(() => {
   const at = props.found.points.map((point) => point.distance_mm);
@@ -26,10 +26,10 @@ const y = (v: number) => H - B - ((v - span.value.least) / (span.value.most - sp
 const ticks = (low: number, high: number, many: number) => {
   const raw = (high - low) / many;
   const power = 10 ** Math.floor(Math.log10(raw));
-  const step = [1, 2, 5, 10].map((k) => k * power).find((one) => one >= raw) ?? raw;
-  const found = [];
-  for (let at = Math.ceil(low / step) * step; at <= high; at += step) found.push(+at.toFixed(6));
-  return found;
+  const step = [1, 2, 5, 10].map((k) => k * power).find((fair) => fair >= raw) ?? raw;
+  const marks = [];
+  for (let at = Math.ceil(low / step) * step; at <= high; at += step) marks.push(+at.toFixed(6));
+  return marks;
 };
 </script>
 

@@ -16,16 +16,16 @@ const reach = (gear: TrainOut["gears"][number]) => gear.radius + (gear.kind === 
 const box = computed(() => {
   const g = props.train.gears;
   return {
-    left: Math.min(...g.map((one) => one.x - reach(one))),
-    right: Math.max(...g.map((one) => one.x + reach(one))),
-    low: Math.min(...g.map((one) => one.y - reach(one))),
-    high: Math.max(...g.map((one) => one.y + reach(one))),
+    left: Math.min(...g.map((gear) => gear.x - reach(gear))),
+    right: Math.max(...g.map((gear) => gear.x + reach(gear))),
+    low: Math.min(...g.map((gear) => gear.y - reach(gear))),
+    high: Math.max(...g.map((gear) => gear.y + reach(gear))),
   };
 });
 const scale = computed(() => Math.min((W - 50) / (box.value.right - box.value.left), (H - 60) / (box.value.high - box.value.low), 9));
 const place = (x: number, y: number) => ({ x: W / 2 + (x - (box.value.left + box.value.right) / 2) * scale.value, y: H / 2 - (y - (box.value.low + box.value.high) / 2) * scale.value });
 /** Turns of shaft 1 a second: the fastest shaft goes round in about four seconds. */
-const pace = computed(() => 0.25 / Math.max(1, ...props.train.gears.map((one) => Math.abs(one.turns))));
+const pace = computed(() => 0.25 / Math.max(1, ...props.train.gears.map((gear) => Math.abs(gear.turns))));
 
 const drawn = computed(() =>
   props.train.gears.map((gear, n) => ({
@@ -40,20 +40,20 @@ const drawn = computed(() =>
 const layers = computed(() => [...drawn.value].sort((a, b) => b.gear.radius - a.gear.radius));
 /** The two straight runs of each belt or chain. */
 const belts = computed(() =>
-  props.train.gears.flatMap((one, n) => {
+  props.train.gears.flatMap((gear, n) => {
     const other = props.train.gears[n + 1];
-    if (one.kind !== "pulley" || other?.kind !== "pulley" || other.stage !== one.stage) return [];
-    const [from, to] = [place(one.x, one.y), place(other.x, other.y)];
+    if (gear.kind !== "pulley" || other?.kind !== "pulley" || other.stage !== gear.stage) return [];
+    const [from, to] = [place(gear.x, gear.y), place(other.x, other.y)];
     const along = Math.atan2(to.y - from.y, to.x - from.x);
-    const lean = Math.acos(((one.radius - other.radius) * scale.value) / Math.hypot(to.x - from.x, to.y - from.y));
+    const lean = Math.acos(((gear.radius - other.radius) * scale.value) / Math.hypot(to.x - from.x, to.y - from.y));
     return [lean, -lean].map((side) => {
       const [x, y] = [Math.cos(along + side), Math.sin(along + side)];
-      return `M${from.x + one.radius * scale.value * x} ${from.y + one.radius * scale.value * y}L${to.x + other.radius * scale.value * x} ${to.y + other.radius * scale.value * y}`;
+      return `M${from.x + gear.radius * scale.value * x} ${from.y + gear.radius * scale.value * y}L${to.x + other.radius * scale.value * x} ${to.y + other.radius * scale.value * y}`;
     });
   }),
 );
 /** Gears on one shaft stand in one place: only the first names it. */
-const named = (n: number) => props.train.gears.findIndex((one) => Math.hypot(one.x - (props.train.gears[n]?.x ?? 0), one.y - (props.train.gears[n]?.y ?? 0)) < 0.01) === n;
+const named = (n: number) => props.train.gears.findIndex((gear) => Math.hypot(gear.x - (props.train.gears[n]?.x ?? 0), gear.y - (props.train.gears[n]?.y ?? 0)) < 0.01) === n;
 
 /** SVG turns clockwise, the core counter-clockwise. */
 function spin(gear: TrainOut["gears"][number]) {
@@ -83,34 +83,34 @@ onBeforeUnmount(() => cancelAnimationFrame(frame));
 <template>
   <svg class="paper train" :viewBox="`0 0 ${W} ${H}`" role="img" :aria-label="`Train of ${train.stages.length} stages, ${train.ratio}`" @pointermove="nudge">
     <g
-      v-for="one in layers"
-      :key="one.n"
-      :transform="orbit(one.gear)"
+      v-for="member in layers"
+      :key="member.n"
+      :transform="orbit(member.gear)"
       class="gear"
-      :class="{ trouble: one.gear.trouble || red?.includes(one.gear.shaft), picked: picked?.stage === one.gear.stage && picked.nth === one.gear.nth }"
-      @click="emit('pick', one.gear.stage, one.gear.nth)"
+      :class="{ trouble: member.gear.trouble || red?.includes(member.gear.shaft), picked: picked?.stage === member.gear.stage && picked.nth === member.gear.nth }"
+      @click="emit('pick', member.gear.stage, member.gear.nth)"
     >
-      <g :transform="`translate(${place(one.gear.x, one.gear.y).x} ${place(one.gear.x, one.gear.y).y})`">
-        <template v-if="one.gear.kind === 'worm'">
+      <g :transform="`translate(${place(member.gear.x, member.gear.y).x} ${place(member.gear.x, member.gear.y).y})`">
+        <template v-if="member.gear.kind === 'worm'">
           <rect class="body" :x="-scale * 9" :y="-scale * 3" :width="scale * 18" :height="scale * 6" rx="3" />
           <path
             class="spoke"
             :d="`M${-scale * 6} ${scale * 3}l${scale * 2} ${-scale * 6}M${-scale * 2} ${scale * 3}l${scale * 2} ${-scale * 6}M${scale * 2} ${scale * 3}l${scale * 2} ${-scale * 6}`"
           />
         </template>
-        <g v-else :transform="`rotate(${spin(one.gear)})`">
-          <path class="body" :d="one.path" />
-          <path v-if="one.gear.kind !== 'ring'" class="spoke" :d="`M0 ${-one.gear.radius * scale * 0.2}V${-one.gear.radius * scale * 0.82}`" />
+        <g v-else :transform="`rotate(${spin(member.gear)})`">
+          <path class="body" :d="member.path" />
+          <path v-if="member.gear.kind !== 'ring'" class="spoke" :d="`M0 ${-member.gear.radius * scale * 0.2}V${-member.gear.radius * scale * 0.82}`" />
         </g>
-        <circle v-if="one.gear.kind !== 'ring'" class="hub" :r="Math.max(3, one.gear.radius * scale * 0.16)" />
+        <circle v-if="member.gear.kind !== 'ring'" class="hub" :r="Math.max(3, member.gear.radius * scale * 0.16)" />
       </g>
     </g>
     <path v-for="run in belts" :key="run" class="belt" :d="run" />
     <g
-      v-for="one in drawn.filter((each) => !each.gear.carrier_turns && !(each.gear.nth === 1 && (each.gear.centre[0] || each.gear.centre[1])) && each.gear.kind !== 'ring' && named(each.n))"
-      :key="`t${one.n}`"
+      v-for="member in drawn.filter((each) => !each.gear.carrier_turns && !(each.gear.nth === 1 && (each.gear.centre[0] || each.gear.centre[1])) && each.gear.kind !== 'ring' && named(each.n))"
+      :key="`t${member.n}`"
     >
-      <text :x="place(one.gear.x, one.gear.y).x" :y="place(one.gear.x, one.gear.y).y + 5" text-anchor="middle">{{ one.gear.shaft }}</text>
+      <text :x="place(member.gear.x, member.gear.y).x" :y="place(member.gear.x, member.gear.y).y + 5" text-anchor="middle">{{ member.gear.shaft }}</text>
     </g>
   </svg>
 </template>

@@ -12,39 +12,46 @@ const H = 470;
 const box = computed(() => {
   const edges = props.train.side;
   return {
-    left: Math.min(...edges.map((one) => one.left)),
-    right: Math.max(...edges.map((one) => one.right)),
-    low: Math.min(...edges.map((one) => one.y - one.half)),
-    high: Math.max(...edges.map((one) => one.y + one.half)),
+    left: Math.min(...edges.map((edge) => edge.left)),
+    right: Math.max(...edges.map((edge) => edge.right)),
+    low: Math.min(...edges.map((edge) => edge.y - edge.half)),
+    high: Math.max(...edges.map((edge) => edge.y + edge.half)),
   };
 });
 const across = computed(() => (W - 120) / (box.value.right - box.value.left));
 const tall = computed(() => Math.min((H - 40) / (box.value.high - box.value.low), 8));
 const x = (at: number) => 60 + (at - box.value.left) * across.value;
 const y = (at: number) => H / 2 - (at - (box.value.low + box.value.high) / 2) * tall.value;
-const gears = computed(() => props.train.side.filter((one) => one.kind !== "shaft"));
-const shafts = computed(() => props.train.side.filter((one) => one.kind === "shaft"));
+const gears = computed(() => props.train.side.filter((edge) => edge.kind !== "shaft"));
+const shafts = computed(() => props.train.side.filter((edge) => edge.kind === "shaft"));
 /** A ring is cut through: only its rim is solid. */
 const RIM = 3;
 </script>
 
 <template>
   <svg class="paper side" :viewBox="`0 0 ${W} ${H}`" role="img" :aria-label="`Train of ${train.stages.length} stages from the side`">
-    <g v-for="one in gears" :key="`${one.stage}${one.name}${one.kind}`" class="gear" @click="emit('pick', one.stage, one.nth)">
-      <template v-if="one.kind === 'ring'">
-        <rect :x="x(one.left)" :y="y(one.y + one.half + RIM)" :width="x(one.right) - x(one.left)" :height="RIM * tall" />
-        <rect :x="x(one.left)" :y="y(one.y - one.half)" :width="x(one.right) - x(one.left)" :height="RIM * tall" />
-        <path class="thin" :d="`M${x(one.left)} ${y(one.y + one.half)}V${y(one.y - one.half)}`" />
+    <g v-for="gear in gears" :key="`${gear.stage}${gear.name}${gear.kind}`" class="gear" @click="emit('pick', gear.stage, gear.nth)">
+      <template v-if="gear.kind === 'ring'">
+        <rect :x="x(gear.left)" :y="y(gear.y + gear.half + RIM)" :width="x(gear.right) - x(gear.left)" :height="RIM * tall" />
+        <rect :x="x(gear.left)" :y="y(gear.y - gear.half)" :width="x(gear.right) - x(gear.left)" :height="RIM * tall" />
+        <path class="thin" :d="`M${x(gear.left)} ${y(gear.y + gear.half)}V${y(gear.y - gear.half)}`" />
       </template>
-      <rect v-else :x="x(one.left)" :y="y(one.y + one.half)" :width="x(one.right) - x(one.left)" :height="2 * one.half * tall" :class="{ pulley: one.kind === 'pulley' }" />
+      <rect v-else :x="x(gear.left)" :y="y(gear.y + gear.half)" :width="x(gear.right) - x(gear.left)" :height="2 * gear.half * tall" :class="{ pulley: gear.kind === 'pulley' }" />
     </g>
-    <text v-for="one in gears.filter((each) => each.kind !== 'worm')" :key="`t${one.stage}${one.name}${one.kind}`" class="count" :x="x(one.right) - 6" :y="y(one.y + one.half) + 17" text-anchor="end">
-      {{ 2 * one.half }}
+    <text
+      v-for="gear in gears.filter((each) => each.kind !== 'worm')"
+      :key="`t${gear.stage}${gear.name}${gear.kind}`"
+      class="count"
+      :x="x(gear.right) - 6"
+      :y="y(gear.y + gear.half) + 17"
+      text-anchor="end"
+    >
+      {{ 2 * gear.half }}
     </text>
-    <g v-for="one in shafts" :key="one.name">
-      <rect class="shaft" :x="x(one.left)" :y="y(one.y + 0.9)" :width="x(one.right) - x(one.left)" :height="1.8 * tall" rx="2" />
-      <path class="axis" :d="`M${x(one.left) - 14} ${y(one.y)}H${x(one.right) + 14}`" />
-      <text :x="x(one.left) - 18" :y="y(one.y) + 5" text-anchor="end">{{ one.name }}</text>
+    <g v-for="shaft in shafts" :key="shaft.name">
+      <rect class="shaft" :x="x(shaft.left)" :y="y(shaft.y + 0.9)" :width="x(shaft.right) - x(shaft.left)" :height="1.8 * tall" rx="2" />
+      <path class="axis" :d="`M${x(shaft.left) - 14} ${y(shaft.y)}H${x(shaft.right) + 14}`" />
+      <text :x="x(shaft.left) - 18" :y="y(shaft.y) + 5" text-anchor="end">{{ shaft.name }}</text>
     </g>
   </svg>
 </template>

@@ -57,7 +57,7 @@ export const useOutbox = defineStore("outbox", () => {
     return looked.value ? "all sent" : "";
   });
   /** Mine, and what nobody has claimed. */
-  const refused = computed(() => aside.value.filter((one) => !one.entry.owner || one.entry.owner === me.value));
+  const refused = computed(() => aside.value.filter((refusal) => !refusal.entry.owner || refusal.entry.owner === me.value));
 
   /** The session is known: what is mine goes out. */
   async function belongTo(key: string, name: string) {
@@ -149,9 +149,9 @@ export const useOutbox = defineStore("outbox", () => {
   }
 
   function count(kept: Waiting[]) {
-    const found: Record<string, number> = {};
-    for (const entry of kept) if (entry.owner !== me.value) found[entry.who] = (found[entry.who] ?? 0) + 1;
-    others.value = found;
+    const waiting: Record<string, number> = {};
+    for (const entry of kept) if (entry.owner !== me.value) waiting[entry.who] = (waiting[entry.who] ?? 0) + 1;
+    others.value = waiting;
   }
 
   async function gone(entry: Waiting) {
@@ -239,17 +239,17 @@ export const useOutbox = defineStore("outbox", () => {
     }
   }
 
-  async function drop(one: Aside) {
-    if (one.key !== undefined) await (await disk()).delete("aside", one.key);
-    aside.value = aside.value.filter((other) => other !== one);
+  async function drop(refusal: Aside) {
+    if (refusal.key !== undefined) await (await disk()).delete("aside", refusal.key);
+    aside.value = aside.value.filter((other) => other !== refusal);
   }
 
   /** Send it once more, mended or as it is; one that others overtook is said again of what stands now. */
-  async function sendAgain(one: Aside, line?: string) {
-    const entry = rebased(one.entry, one.problem);
+  async function sendAgain(refusal: Aside, line?: string) {
+    const entry = rebased(refusal.entry, refusal.problem);
     if (line !== undefined) entry.body = { ...(entry.body as object), line };
     await add(entry);
-    await drop(one);
+    await drop(refusal);
   }
 
   window.addEventListener("online", () => void send());

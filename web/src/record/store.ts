@@ -68,14 +68,14 @@ function open() {
     },
     // A newer version wants it: let go, or its page could keep nothing.
     blocking: () => {
-      void whole.then((one) => one.close());
+      void whole.then((open) => open.close());
       opening = undefined;
     },
   }).then(
-    (one) => {
+    (open) => {
       held = false;
       opening = { whole, barrier: NEVER };
-      return one;
+      return open;
     },
     (error: unknown) => {
       opening = undefined;

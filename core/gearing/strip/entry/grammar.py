@@ -248,8 +248,8 @@ def _teeth_in_words(reader: _Reader, text: str, following: str) -> int:
 def _count(reader: _Reader, text: str, following: str, *, first: bool) -> int:
     if reader.entry.count != 1:
         return 0
-    if found := _COUNT.match(text):
-        number, used = int(found[1] or found[2]), 1
+    if match := _COUNT.match(text):
+        number, used = int(match[1] or match[2]), 1
     elif first and _BARE_COUNT.match(text) and following:
         number, used = int(text), 2 if following.lower() in ("x", "×", "off") else 1
     else:

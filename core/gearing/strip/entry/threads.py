@@ -59,34 +59,34 @@ def _in_inches(thread: str) -> bool:
 
 
 def _metric(text: str) -> Fastener | None:
-    if not (found := _METRIC.match(text)):
+    if not (match := _METRIC.match(text)):
         return None
-    diameter = read_length(found[1]).mm
-    pitch, length = found[2], found[3]
+    diameter = read_length(match[1]).mm
+    pitch, length = match[2], match[3]
     if pitch and not length and read_length(pitch).mm >= SHORTEST_TO_PITCH * diameter:
         pitch, length = None, pitch
-    thread = f"M{found[1].replace(',', '.')}" + (f"x{pitch.replace(',', '.')}" if pitch else "")
+    thread = f"M{match[1].replace(',', '.')}" + (f"x{pitch.replace(',', '.')}" if pitch else "")
     return _sized(Fastener(thread, diameter), length)
 
 
 def _numbered(text: str) -> Fastener | None:
-    if not (found := _NUMBERED.match(text)):
+    if not (match := _NUMBERED.match(text)):
         return None
     sizes = table("fasteners")["number"]
-    diameter = (sizes["base_in"] + sizes["step_in"] * int(found[1])) * INCH
-    return _sized(Fastener(f"{int(found[1])}-{found[2]}", diameter), found[3])
+    diameter = (sizes["base_in"] + sizes["step_in"] * int(match[1])) * INCH
+    return _sized(Fastener(f"{int(match[1])}-{match[2]}", diameter), match[3])
 
 
 def _inch(text: str) -> Fastener | None:
-    if not (found := _INCH.match(text)) or found[1].split("/")[1].strip("0") == "":
+    if not (match := _INCH.match(text)) or match[1].split("/")[1].strip("0") == "":
         return None
-    return _sized(Fastener(f"{found[1]}-{found[2]}", float(Fraction(found[1])) * INCH), found[3])
+    return _sized(Fastener(f"{match[1]}-{match[2]}", float(Fraction(match[1])) * INCH), match[3])
 
 
 def _tapping(text: str) -> Fastener | None:
-    if not (found := _TAPPING.match(text)):
+    if not (match := _TAPPING.match(text)):
         return None
-    return _sized(Fastener(f"ST{found[1].replace(',', '.')}", read_length(found[1]).mm), found[2])
+    return _sized(Fastener(f"ST{match[1].replace(',', '.')}", read_length(match[1]).mm), match[2])
 
 
 def _sized(fastener: Fastener, length: str | None) -> Fastener:
@@ -113,12 +113,12 @@ def drive_of_word(word: str) -> str | None:
 
 def read_drive(text: str) -> tuple[str, str] | None:
     """Drive and size of a token such as ``hex2``, ``ph1`` or ``star10``, or None."""
-    if not (found := _DRIVE.match(text)):
+    if not (match := _DRIVE.match(text)):
         return None
-    key = _words("drives").get(found[1].lower())
-    if found[1].lower() == "nut":
+    key = _words("drives").get(match[1].lower())
+    if match[1].lower() == "nut":
         key = "nut"
-    return (key, found[2].replace(",", ".")) if key else None
+    return (key, match[2].replace(",", ".")) if key else None
 
 
 def threaded_of_word(word: str) -> str | None:

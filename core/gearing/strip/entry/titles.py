@@ -96,20 +96,20 @@ def order_words(entry: Entry) -> str:
 
 def chips(entry: Entry) -> list[Chip]:
     """Everything understood, in the order it is said aloud."""
-    found = [Chip("count", "count", f"{entry.count} ×")] if entry.count > 1 else []
-    found.append(Chip("kind", "piece", kinds()[entry.kind].label))
+    made = [Chip("count", "count", f"{entry.count} ×")] if entry.count > 1 else []
+    made.append(Chip("kind", "piece", kinds()[entry.kind].label))
     if fastener := entry.fastener:
         if fastener.thread:
-            found.append(Chip("thread", "thread", thread_label(fastener)))
+            made.append(Chip("thread", "thread", thread_label(fastener)))
         if fastener.head:
-            found.append(Chip("head", "head", fastener.head))
+            made.append(Chip("head", "head", fastener.head))
         if fastener.threaded:
-            found.append(Chip("threaded", "thread", f"{fastener.threaded} way"))
+            made.append(Chip("threaded", "thread", f"{fastener.threaded} way"))
         if fastener.drive:
             label = table("fasteners")["drives"][fastener.drive]["label"]
-            found.append(Chip("drive", "drive", f"{label} {fastener.drive_size}".strip()))
+            made.append(Chip("drive", "drive", f"{label} {fastener.drive_size}".strip()))
     if entry.teeth:
-        found.append(Chip("teeth", "teeth", " / ".join(map(str, entry.teeth))))
+        made.append(Chip("teeth", "teeth", " / ".join(map(str, entry.teeth))))
     texts = (
         ("size", "size", entry.size.replace("x", " × ")),
         ("material", "of", entry.material),
@@ -126,4 +126,4 @@ def chips(entry: Entry) -> list[Chip]:
         ("discard", "not used again", "a new one goes in" if entry.discard else ""),
         ("shut", "stays shut", "not to be undone" if entry.shut else ""),
     )
-    return found + [Chip(field, label, value) for field, label, value in texts if value]
+    return made + [Chip(field, label, value) for field, label, value in texts if value]

@@ -48,12 +48,12 @@ def tidy(line: str) -> str:
 def tokenize(line: str) -> list[Token]:
     """Tokens of a tidied line; a lone quote is dropped."""
     tokens = []
-    for found in _TOKEN.finditer(line):
-        if found["quoted"] is not None:
-            text = " ".join(found["quoted"].split())
-            tokens.append(Token(text, MARKERS.get(found["mark"] or "", ""), quoted=True))
+    for match in _TOKEN.finditer(line):
+        if match["quoted"] is not None:
+            text = " ".join(match["quoted"].split())
+            tokens.append(Token(text, MARKERS.get(match["mark"] or "", ""), quoted=True))
             continue
-        plain = found["plain"].replace('"', "")
+        plain = match["plain"].replace('"', "")
         # A thread such as #4-40 starts with the place marker but is no place.
         if plain[:1] in MARKERS and not re.match(r"#\d{1,2}-\d\d", plain):
             tokens.append(Token(plain[1:], MARKERS[plain[0]]))

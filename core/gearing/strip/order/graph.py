@@ -47,7 +47,7 @@ def needs_of(steps: list[StripStep]) -> dict[int, tuple[int, ...]]:
     """
     needs: dict[int, tuple[int, ...]] = {}
     before: int | None = None
-    for step in sorted(steps, key=lambda one: one.number):
+    for step in sorted(steps, key=lambda step: step.number):
         if step.entry.free:
             needs[step.number] = ()
         elif step.entry.after:
@@ -71,12 +71,12 @@ def precedence(steps: list[StripStep]) -> nx.DiGraph[int]:
 def troubles(steps: list[StripStep]) -> list[Trouble]:
     """What in the order contradicts itself: loops, steps that are not there, places used twice."""
     by_number = {step.number: step.entry for step in steps}
-    found = []
+    contradictions = []
     for number, needs in needs_of(steps).items():
         missing = tuple(need for need in needs if need not in by_number)
         if missing:
             which = " and ".join(map(str, missing))
-            found.append(
+            contradictions.append(
                 Trouble(
                     (number,),
                     f"Step {number}, {name_of(by_number[number])}, needs step {which}, which is not there.",
@@ -84,7 +84,7 @@ def troubles(steps: list[StripStep]) -> list[Trouble]:
                 )
             )
         if shut := [need for need in needs if need in by_number and by_number[need].shut]:
-            found.append(
+            contradictions.append(
                 Trouble(
                     (number, *shut),
                     f"Step {number} needs step {shut[0]}, which is not to be undone.",
@@ -94,14 +94,14 @@ def troubles(steps: list[StripStep]) -> list[Trouble]:
     graph = precedence(steps)
     for loop in islice(nx.simple_cycles(graph), MOST_LOOPS):
         way = " → ".join(map(str, [*loop, loop[0]]))
-        found.append(
+        contradictions.append(
             Trouble(
                 tuple(loop),
                 f"Steps need each other in a ring: {way}.",
                 "One of them must need less: correct its “after”.",
             )
         )
-    return found + _places_used_twice(steps)
+    return contradictions + _places_used_twice(steps)
 
 
 def _places_used_twice(steps: list[StripStep]) -> list[Trouble]:
@@ -110,15 +110,15 @@ def _places_used_twice(steps: list[StripStep]) -> list[Trouble]:
     for step in steps:
         if step.entry.place and step.entry.place.lower() != "tray":
             by_place.setdefault(step.entry.place.lower(), []).append(step)
-    found = []
+    contradictions = []
     for there in by_place.values():
         for first, second in pairwise(there):
             if second.number - first.number > 1 and first.entry.group == second.entry.group:
-                found.append(
+                contradictions.append(
                     Trouble(
                         (first.number, second.number),
                         f"Place {second.entry.place} holds step {first.number} already.",
                         "Give one of them another place, or note that they lie together.",
                     )
                 )
-    return found
+    return contradictions

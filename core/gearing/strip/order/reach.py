@@ -103,9 +103,9 @@ def _easiest(
     where to turn over or reach for another tool.
     """
     search = _Search(graph, needed, entries)
-    found = search.exact()
-    if found is not None:
-        return (*found, True)
+    exact = search.exact()
+    if exact is not None:
+        return (*exact, True)
     return (*search.good(), False)
 
 
@@ -246,7 +246,7 @@ class _Search:
             for off, sides in level.items():
                 for side in sorted(self.sides - {sides[-1]}):
                     coming.setdefault(clear(off, side), [*sides, side])
-            level = dict(sorted(coming.items(), key=lambda one: -one[0].bit_count())[:LEVEL])
+            level = dict(sorted(coming.items(), key=lambda item: -item[0].bit_count())[:LEVEL])
         return level[self.whole]
 
     def _along(self, sides: list[str]) -> tuple[_Way, Cost]:
@@ -263,7 +263,7 @@ class _Search:
                 ]
                 if not ways:
                     break
-                (off, ready, way), tool = max(ways, key=lambda one: one[0][0].bit_count())
+                (off, ready, way), tool = max(ways, key=lambda taken: taken[0][0].bit_count())
                 changes += 1
         return way, (len(sides) - 1, changes)
 

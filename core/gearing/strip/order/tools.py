@@ -59,7 +59,7 @@ def tool_of(entry: Entry) -> str:
 
 def tools_for(steps: list[StripStep]) -> ToolList:
     """Everything to be gathered before the first screw."""
-    found: dict[tuple[str, str], list[int]] = {}
+    needed_by: dict[tuple[str, str], list[int]] = {}
     makeshift: dict[str, str] = {}
     unsaid = []
     for step in steps:
@@ -73,9 +73,9 @@ def tools_for(steps: list[StripStep]) -> ToolList:
             continue
         row = None if entry.fastener and entry.fastener.drive else _special(entry)
         system = "special" if row else _system(entry)
-        found.setdefault((system, tool), []).append(step.number)
+        needed_by.setdefault((system, tool), []).append(step.number)
         makeshift[tool] = str(row["makeshift"]).format(size=_outside(entry)) if row else ""
-    made = [Tool(tool, system, tuple(at), makeshift[tool]) for (system, tool), at in found.items()]
+    made = [Tool(tool, system, tuple(at), makeshift[tool]) for (system, tool), at in needed_by.items()]
     made.sort(key=lambda tool: (_number(tool.name), tool.name))
     by = {name: tuple(t for t in made if t.system == name) for name in ("metric", "inch", "other", "special")}
     return ToolList(by["metric"], by["inch"], by["other"], by["special"], tuple(unsaid))
@@ -106,7 +106,7 @@ def _outside(entry: Entry) -> str:
 
 
 def _number(name: str) -> float:
-    found = re.search(r"(\d+)/(\d+)|(\d+(?:\.\d+)?)", name)
-    if not found:
+    match = re.search(r"(\d+)/(\d+)|(\d+(?:\.\d+)?)", name)
+    if not match:
         return 0.0
-    return int(found[1]) / int(found[2]) if found[1] else float(found[3])
+    return int(match[1]) / int(match[2]) if match[1] else float(match[3])

@@ -44,7 +44,7 @@ let id = newId();
 
 const TONE: Record<string, string> = { fits: "proved", change: "mind", unknown: "soft", not: "harm" };
 const measuredAny = computed(() => Object.values(measured.value).some((value) => value.trim()));
-const verdictOf = (field: string) => fit.value?.fields.find((one) => one.field === field);
+const verdictOf = (field: string) => fit.value?.fields.find((row) => row.field === field);
 
 /** Both gears drawn over each other, as far as their sizes are known. */
 const drawn = ref<Partial<Record<"ordered" | "measured", Gear>>>({});
@@ -218,9 +218,9 @@ onMounted(async () => {
       <div v-if="past.length" class="past">
         <p class="label">Came before</p>
         <ul>
-          <li v-for="one in past.slice(0, 6)" :key="one.id">
-            <span class="soft">{{ day(one.recorded_at) }}</span> <span class="value">{{ one.what }}</span>
-            <b :class="one.accepted ? 'proved' : 'harm'">{{ one.accepted ? "taken in" : "sent back" }}</b> <span class="soft">{{ one.reason }}</span>
+          <li v-for="arrival in past.slice(0, 6)" :key="arrival.id">
+            <span class="soft">{{ day(arrival.recorded_at) }}</span> <span class="value">{{ arrival.what }}</span>
+            <b :class="arrival.accepted ? 'proved' : 'harm'">{{ arrival.accepted ? "taken in" : "sent back" }}</b> <span class="soft">{{ arrival.reason }}</span>
           </li>
         </ul>
       </div>

@@ -70,7 +70,7 @@ useKeys({ "Ctrl+Enter": keep });
       ><span class="label">{{ label }}</span
       ><InputText v-model="typed[key]"
     /></label>
-    <ProblemNote :problem="problem" class="told" />
+    <ProblemNote :problem="problem" class="refused" />
     <div class="actions">
       <Button type="submit" :disabled="!text('teeth') || !text('module')">Put it in <KeyCap k="Ctrl Enter" /></Button>
       <Button variant="outlined" @click="emit('leave')">Not now <KeyCap k="Esc" /></Button>
@@ -97,7 +97,7 @@ label :deep(input) {
   width: 100%;
 }
 
-.told,
+.refused,
 .actions {
   grid-column: 1 / -1;
 }

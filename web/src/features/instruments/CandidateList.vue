@@ -25,8 +25,8 @@ defineEmits<{ choose: [index: number] }>();
 const chosen = computed(() => props.read.candidates[props.choice]);
 /** The likeliest, and the one looked at, if it stands further down. */
 const shown = computed(() => props.read.candidates.slice(0, Math.max(4, props.choice + 1)));
-const rest = computed(() => 1 - shown.value.reduce((sum, one) => sum + one.probability, 0));
-const angled = computed(() => shown.value.some((one) => one.pressure_angle_deg));
+const rest = computed(() => 1 - shown.value.reduce((sum, candidate) => sum + candidate.probability, 0));
+const angled = computed(() => shown.value.some((candidate) => candidate.pressure_angle_deg));
 const percent = (share: number) => (share >= 0.995 ? "> 99 %" : `${(share * 100).toFixed(share < 0.1 ? 1 : 0)} %`);
 /** Three reading errors either way fill the little scale. */
 const place = (off: number) => 50 + Math.max(-3.4, Math.min(3.4, off)) * 14;
@@ -34,14 +34,14 @@ const place = (off: number) => 50 + Math.max(-3.4, Math.min(3.4, off)) * 14;
 
 <template>
   <ol class="candidates" :class="{ angled }">
-    <li v-for="(one, n) in shown" :key="n">
+    <li v-for="(candidate, n) in shown" :key="n">
       <button type="button" :class="{ chosen: n === choice }" :aria-pressed="n === choice" @click="$emit('choose', n)">
         <span class="label-size"
-          >{{ one.label }}<template v-if="one.depth && one.depth !== 'full'">, {{ one.depth }}</template></span
+          >{{ candidate.label }}<template v-if="candidate.depth && candidate.depth !== 'full'">, {{ candidate.depth }}</template></span
         >
-        <span v-if="angled" class="soft">{{ one.pressure_angle_deg }}°</span>
-        <span class="bar"><i :style="{ width: `${one.probability * 100}%` }"></i></span>
-        <span class="value">{{ percent(one.probability) }}</span>
+        <span v-if="angled" class="soft">{{ candidate.pressure_angle_deg }}°</span>
+        <span class="bar"><i :style="{ width: `${candidate.probability * 100}%` }"></i></span>
+        <span class="value">{{ percent(candidate.probability) }}</span>
       </button>
     </li>
     <li class="rest">

@@ -62,18 +62,18 @@ watch(
 );
 
 /** The routes that are told in full. */
-const given = computed<CountIn>(() => {
-  const told: Record<string, Record<string, string>> = {};
+const request = computed<CountIn>(() => {
+  const filled: Record<string, Record<string, string>> = {};
   for (const route of ROUTES) {
     const fields = typed.value[route.key] ?? {};
-    if (route.fields.every(([key]) => fields[key]?.trim())) told[route.key] = Object.fromEntries(route.fields.map(([key]) => [key, fields[key] ?? ""]));
+    if (route.fields.every(([key]) => fields[key]?.trim())) filled[route.key] = Object.fromEntries(route.fields.map(([key]) => [key, fields[key] ?? ""]));
   }
-  return { counted: props.counted, ...told };
+  return { counted: props.counted, ...filled };
 });
 
 const begin = latest();
 watch(
-  given,
+  request,
   async (body) => {
     const last = begin();
     if (!Object.keys(body).some((key) => key !== "counted")) {
@@ -109,8 +109,8 @@ watch(
         </li>
       </ul>
       <div class="actions">
-        <Button v-for="one in count.odds.slice(0, 3)" :key="one.teeth" variant="outlined" @click="emit('use', one.teeth)"
-          >Use {{ one.teeth }} <span class="soft value">{{ Math.round(one.probability * 100) }} %</span></Button
+        <Button v-for="odds in count.odds.slice(0, 3)" :key="odds.teeth" variant="outlined" @click="emit('use', odds.teeth)"
+          >Use {{ odds.teeth }} <span class="soft value">{{ Math.round(odds.probability * 100) }} %</span></Button
         >
       </div>
     </template>

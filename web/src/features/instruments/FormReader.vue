@@ -17,7 +17,7 @@ import { useForm } from "./form";
 const props = defineProps<{ form: FormIn["form"]; piece?: Piece; rim: number }>();
 const emit = defineEmits<{ back: [] }>();
 const store = useVisit();
-const { teeth, mate, outside, hand, lines, at, answer, problem, choice, given, wrong, look, restore } = useForm(props.form);
+const { teeth, mate, outside, hand, lines, at, answer, problem, choice, request, wrong, look, restore } = useForm(props.form);
 
 const FIRST: Record<FormIn["form"], string> = {
   rack: "Measure along several pitches, from flank to the like flank.",
@@ -27,8 +27,8 @@ const FIRST: Record<FormIn["form"], string> = {
   pulley: "Count the grooves, then measure over the lands.",
   sprocket: "Count the teeth, then measure over the bottoms of opposite spaces.",
 };
-const found = computed(() => Boolean(answer.value?.candidates.length && answer.value.answer));
-const note = computed(() => (found.value ? `${answer.value?.candidates[0]?.label ?? ""} drawn` : "size not yet read"));
+const sized = computed(() => Boolean(answer.value?.candidates.length && answer.value.answer));
+const note = computed(() => (sized.value ? `${answer.value?.candidates[0]?.label ?? ""} drawn` : "size not yet read"));
 
 async function takeNext() {
   const next = answer.value?.next;
@@ -40,8 +40,8 @@ async function takeNext() {
 }
 
 async function pin() {
-  if (!found.value || !props.piece || problem.value) return;
-  await store.pin(props.piece.id, props.rim, { ...given.value, show: null }, choice.value);
+  if (!sized.value || !props.piece || problem.value) return;
+  await store.pin(props.piece.id, props.rim, { ...request.value, show: null }, choice.value);
   emit("back");
 }
 
@@ -55,8 +55,8 @@ useKeys({ "Ctrl+Enter": pin, n: takeNext, Escape: () => emit("back") });
 onMounted(async () => {
   const counted = props.piece?.teeth[props.rim];
   if (counted) teeth.value = String(counted);
-  const kept = props.piece?.pins.find((one) => one.rim === props.rim);
-  if (kept && kept.form === props.form) restore(kept.given as unknown as FormIn);
+  const kept = props.piece?.pins.find((pin) => pin.rim === props.rim);
+  if (kept && kept.form === props.form) restore(kept.request as unknown as FormIn);
   await look();
   await nextTick();
   document.querySelector<HTMLInputElement>(props.form === "rack" ? ".ways input" : "#teeth")?.focus();
@@ -115,7 +115,7 @@ onMounted(async () => {
       </ol>
     </section>
     <section class="right">
-      <template v-if="answer && found">
+      <template v-if="answer && sized">
         <h1 aria-live="polite">{{ answer.answer }}</h1>
         <p :class="answer.certain ? 'proved' : 'soft'">{{ answer.reason }}</p>
         <CandidateList :read="answer" :choice="choice" @choose="choice = $event" />
@@ -145,7 +145,7 @@ onMounted(async () => {
       </template>
       <ProblemNote :problem="problem" />
       <div class="actions pinning">
-        <Button v-if="piece" :disabled="!found || !!problem" @click="pin">{{ answer?.certain ? "Pin it" : "Pin as it stands" }} <KeyCap k="Ctrl Enter" /></Button>
+        <Button v-if="piece" :disabled="!sized || !!problem" @click="pin">{{ answer?.certain ? "Pin it" : "Pin as it stands" }} <KeyCap k="Ctrl Enter" /></Button>
         <Button variant="outlined" @click="emit('back')">{{ piece ? "Back" : "Bench" }} <KeyCap k="Esc" /></Button>
       </div>
     </section>

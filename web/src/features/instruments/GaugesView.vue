@@ -105,28 +105,28 @@ onMounted(async () => {
       <template v-else>
         <h2 class="label">Across flats</h2>
         <ul class="sizes">
-          <li v-for="one in gauges.hexes" :key="one.label">
-            <svg width="64" height="52" viewBox="-32 -26 64 52" role="img" :aria-label="one.label"><path :d="hexagon(one.size_mm)" /></svg><span class="value small">{{ one.label }}</span>
+          <li v-for="gauge in gauges.hexes" :key="gauge.label">
+            <svg width="64" height="52" viewBox="-32 -26 64 52" role="img" :aria-label="gauge.label"><path :d="hexagon(gauge.size_mm)" /></svg><span class="value small">{{ gauge.label }}</span>
           </li>
         </ul>
         <h2 class="label">Star and cross, the end of the driver</h2>
         <ul class="sizes">
-          <li v-for="one in [...gauges.stars, ...gauges.crosses]" :key="one.label">
-            <svg width="64" height="52" viewBox="-32 -26 64 52" role="img" :aria-label="one.label"><path :d="`${line(one.points)}Z`" /></svg><span class="value small">{{ one.label }}</span>
+          <li v-for="gauge in [...gauges.stars, ...gauges.crosses]" :key="gauge.label">
+            <svg width="64" height="52" viewBox="-32 -26 64 52" role="img" :aria-label="gauge.label"><path :d="`${line(gauge.points)}Z`" /></svg><span class="value small">{{ gauge.label }}</span>
           </li>
         </ul>
         <h2 class="label">Pins, wires, bores</h2>
         <ul class="sizes">
-          <li v-for="one in gauges.rounds" :key="one.label">
-            <svg width="64" height="58" viewBox="-32 -29 64 58" role="img" :aria-label="one.label"><circle :r="(one.size_mm / 2) * scale" /></svg><span class="value small">{{ one.label }}</span>
+          <li v-for="gauge in gauges.rounds" :key="gauge.label">
+            <svg width="64" height="58" viewBox="-32 -29 64 58" role="img" :aria-label="gauge.label"><circle :r="(gauge.size_mm / 2) * scale" /></svg><span class="value small">{{ gauge.label }}</span>
           </li>
         </ul>
         <h2 class="label">Shims, on edge</h2>
         <ul class="sizes">
-          <li v-for="one in gauges.shims" :key="one.label">
-            <svg width="64" height="24" viewBox="-32 -12 64 24" role="img" :aria-label="one.label">
-              <rect class="bar" x="-28" :y="(-one.size_mm / 2) * scale" width="56" :height="one.size_mm * scale" /></svg
-            ><span class="value small">{{ one.label }}</span>
+          <li v-for="gauge in gauges.shims" :key="gauge.label">
+            <svg width="64" height="24" viewBox="-32 -12 64 24" role="img" :aria-label="gauge.label">
+              <rect class="bar" x="-28" :y="(-gauge.size_mm / 2) * scale" width="56" :height="gauge.size_mm * scale" /></svg
+            ><span class="value small">{{ gauge.label }}</span>
           </li>
         </ul>
       </template>

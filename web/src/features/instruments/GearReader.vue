@@ -85,7 +85,7 @@ async function drop() {
 }
 
 function tap(tooth: number) {
-  missing.value = missing.value.includes(tooth) ? missing.value.filter((one) => one !== tooth) : [...missing.value, tooth];
+  missing.value = missing.value.includes(tooth) ? missing.value.filter((other) => other !== tooth) : [...missing.value, tooth];
 }
 
 function use(count: number) {
@@ -95,15 +95,15 @@ function use(count: number) {
 
 async function pin() {
   if (!candidate.value || !props.piece || problem.value) return;
-  await store.pin(props.piece.id, props.rim, { ...reader.given.value, show: null }, choice.value);
+  await store.pin(props.piece.id, props.rim, { ...reader.request.value, show: null }, choice.value);
   emit("back");
 }
 
 /** What there is in the drawer like the gear looked at. */
 function inTheDrawer() {
-  const one = candidate.value;
-  if (!one) return;
-  const query = { teeth: String(drawing.value?.teeth ?? teeth.value), module: one.size, angle: String(one.pressure_angle_deg), bore: bore.value, width: width.value };
+  const best = candidate.value;
+  if (!best) return;
+  const query = { teeth: String(drawing.value?.teeth ?? teeth.value), module: best.size, angle: String(best.pressure_angle_deg), bore: bore.value, width: width.value };
   void router.push({ name: "drawer", query });
 }
 
@@ -117,8 +117,8 @@ useKeys({ F4: drop, "Ctrl+Enter": pin, n: () => takeNext(), d: inTheDrawer, Esca
 onMounted(async () => {
   if (props.piece) {
     teeth.value = String(props.piece.teeth[props.rim] ?? "");
-    const kept = props.piece.pins.find((one) => one.rim === props.rim);
-    if (kept && kept.form === (props.ring ? "ring" : "gear")) reader.restore(kept.given as unknown as ReadIn);
+    const kept = props.piece.pins.find((pin) => pin.rim === props.rim);
+    if (kept && kept.form === (props.ring ? "ring" : "gear")) reader.restore(kept.request as unknown as ReadIn);
   }
   await nextTick();
   document.querySelector<HTMLInputElement>(teeth.value ? "#value0" : "#teeth")?.focus();

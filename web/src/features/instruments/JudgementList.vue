@@ -12,7 +12,7 @@ const WORD: Record<string, string> = { keep: "may stay", watch: "watch it", repl
     <div v-if="read.counts.length">
       <dt>Two counts</dt>
       <dd>
-        <span v-for="one in read.counts" :key="one.teeth" class="value count">{{ one.teeth }}: {{ Math.round(one.probability * 100) }} %</span>
+        <span v-for="odds in read.counts" :key="odds.teeth" class="value count">{{ odds.teeth }}: {{ Math.round(odds.probability * 100) }} %</span>
       </dd>
     </div>
     <div v-if="read.stuck">

@@ -29,9 +29,9 @@ const router = useRouter();
 const store = useVisit();
 const visitId = computed(() => (typeof route.query.visit === "string" ? route.query.visit : ""));
 const rim = computed(() => Number(route.query.rim ?? 0));
-const piece = computed(() => (visitId.value ? store.pieces.find((one) => one.id === String(route.query.piece ?? "")) : undefined));
+const piece = computed(() => (visitId.value ? store.pieces.find((piece) => piece.id === String(route.query.piece ?? "")) : undefined));
 const asked = typeof route.query.form === "string" ? route.query.form : "";
-const form = ref(FORMS.some((one) => one.key === asked) ? asked : "gear");
+const form = ref(FORMS.some((known) => known.key === asked) ? asked : "gear");
 const ready = ref(!visitId.value || store.visit?.id === visitId.value);
 const problem = ref<Problem>();
 
@@ -42,7 +42,7 @@ function back() {
 
 /** A piece read before opens as what it was read as. */
 function settle() {
-  const kept = piece.value?.pins.find((one) => one.rim === rim.value);
+  const kept = piece.value?.pins.find((pin) => pin.rim === rim.value);
   if (kept) form.value = kept.form;
   ready.value = true;
 }

@@ -26,8 +26,8 @@ export function useForm(form: FormIn["form"]) {
   const problem = ref<Problem>();
   const choice = ref(0);
 
-  const told = computed(() => Object.entries(lines.value).filter(([, line]) => line.value.trim()));
-  const given = computed<FormIn>(() => {
+  const filled = computed(() => Object.entries(lines.value).filter(([, line]) => line.value.trim()));
+  const request = computed<FormIn>(() => {
     const shown = lines.value[at.value];
     return {
       form,
@@ -36,7 +36,7 @@ export function useForm(form: FormIn["form"]) {
       outside_mm: outside.value.trim() || null,
       hand: hand.value || "",
       error_mm: 0.02,
-      readings: told.value.map(([way, line]) => ({ way, n: maybeNumber(line.n), size_mm: line.size.trim() || null, value: line.value.trim() })),
+      readings: filled.value.map(([way, line]) => ({ way, n: maybeNumber(line.n), size_mm: line.size.trim() || null, value: line.value.trim() })),
       show: shown ? { way: at.value, n: maybeNumber(shown.n) } : null,
     };
   });
@@ -49,13 +49,13 @@ export function useForm(form: FormIn["form"]) {
       return;
     }
     try {
-      const said = await ask(api.POST("/api/sums/form", { body: given.value }));
+      const said = await ask(api.POST("/api/sums/form", { body: request.value }));
       if (!last()) return;
       const before = answer.value?.candidates[choice.value]?.label;
       answer.value = said;
       choice.value = Math.max(
         0,
-        said.candidates.findIndex((one) => choice.value && one.label === before),
+        said.candidates.findIndex((candidate) => choice.value && candidate.label === before),
       );
       for (const way of said.ways) lines.value[way.key] ??= { n: way.counts ? "5" : "", size: "", value: "" };
       problem.value = undefined;
@@ -65,15 +65,15 @@ export function useForm(form: FormIn["form"]) {
   }
 
   watch(
-    given,
+    request,
     resting(() => void look()),
     { deep: true },
   );
 
   /** The way the server complains of, or the field by name. */
   const wrong = computed(() => {
-    const found = /^readings\.(\d+)/.exec(problem.value?.field ?? "");
-    return found ? (told.value[Number(found[1])]?.[0] ?? "") : (problem.value?.field ?? "");
+    const named = /^readings\.(\d+)/.exec(problem.value?.field ?? "");
+    return named ? (filled.value[Number(named[1])]?.[0] ?? "") : (problem.value?.field ?? "");
   });
 
   /** A pinned part opens with the readings it was judged by. */
@@ -82,10 +82,10 @@ export function useForm(form: FormIn["form"]) {
     mate.value = kept.mate_teeth ? String(kept.mate_teeth) : "";
     outside.value = kept.outside_mm ? String(kept.outside_mm) : "";
     hand.value = kept.hand ?? "";
-    for (const one of kept.readings ?? []) {
-      lines.value[one.way] = { n: one.n ? String(one.n) : "", size: one.size_mm ? String(one.size_mm) : "", value: String(one.value) };
+    for (const reading of kept.readings ?? []) {
+      lines.value[reading.way] = { n: reading.n ? String(reading.n) : "", size: reading.size_mm ? String(reading.size_mm) : "", value: String(reading.value) };
     }
   }
 
-  return { teeth, mate, outside, hand, lines, at, answer, problem, choice, given, wrong, look, restore };
+  return { teeth, mate, outside, hand, lines, at, answer, problem, choice, request, wrong, look, restore };
 }

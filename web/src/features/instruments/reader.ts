@@ -21,8 +21,8 @@ export interface Row {
 const choices = useChoices();
 
 /** What can be measured on a gear, or inside a ring. */
-export const kindsOf = (ring: boolean) => (choices.value?.methods ?? []).filter((one) => one.internal === ring);
-export const kindOf = (kind: Kind) => choices.value?.methods.find((one) => one.key === kind);
+export const kindsOf = (ring: boolean) => (choices.value?.methods ?? []).filter((method) => method.internal === ring);
+export const kindOf = (kind: Kind) => choices.value?.methods.find((method) => method.key === kind);
 
 /** What speaks for a pressure angle, and how it is known. */
 export const anglesOf = () =>
@@ -73,7 +73,7 @@ export function useReader(unitKind: () => string, ring: boolean) {
     if (!way || (way.number && !maybeNumber(row.k)) || (way.pins && !row.size.trim()) || (way.bore && !bore.value.trim())) return null;
     return probe(row);
   });
-  const given = computed<ReadIn>(() => ({
+  const request = computed<ReadIn>(() => ({
     teeth: numberOr(teeth.value, 0),
     or_teeth: maybeNumber(orTeeth.value),
     readings: readings.value,
@@ -104,20 +104,20 @@ export function useReader(unitKind: () => string, ring: boolean) {
     }
     try {
       if (readings.value.length) {
-        const answer = await ask(api.POST("/api/sums/read", { body: given.value }));
+        const answer = await ask(api.POST("/api/sums/read", { body: request.value }));
         if (!last()) return;
         const before = read.value?.candidates[choice.value];
         read.value = answer;
         // What was being looked at stays in view while it is still among the first.
         choice.value = Math.max(
           0,
-          answer.candidates.findIndex((one) => choice.value && one.label === before?.label && one.pressure_angle_deg === before.pressure_angle_deg && one.depth === before.depth),
+          answer.candidates.findIndex((other) => choice.value && other.label === before?.label && other.pressure_angle_deg === before.pressure_angle_deg && other.depth === before.depth),
         );
       } else {
         // Nothing read yet: the count alone is drawn, at module 1.
         const plain = { pressure_angle_deg: 20, profile_shift: 0, helix_angle_deg: 0, addendum: 1, dedendum: 1.25, tip_trim_mm: 0 };
         const shown: ProbeIn = show.value && show.value.kind !== "bore" ? show.value : { kind: usual, how: rows.value[0]?.how ?? "settled" };
-        const answer = await ask(api.POST("/api/sums/gear", { body: { ...plain, teeth: given.value.teeth, module_mm: 1, show: shown } }));
+        const answer = await ask(api.POST("/api/sums/gear", { body: { ...plain, teeth: request.value.teeth, module_mm: 1, show: shown } }));
         if (!last()) return;
         read.value = undefined;
         bare.value = answer;
@@ -129,7 +129,7 @@ export function useReader(unitKind: () => string, ring: boolean) {
   }
 
   watch(
-    given,
+    request,
     resting(() => void look()),
     { deep: true },
   );
@@ -139,14 +139,14 @@ export function useReader(unitKind: () => string, ring: boolean) {
   /** The place the server complains of: a row of the list, or a field by name. */
   const wrong = computed(() => {
     const field = problem.value?.field ?? "";
-    const found = /^readings\.(\d+)/.exec(field);
-    return found ? { row: rowOf.value[Number(found[1])] ?? -1, field: "" } : { row: -1, field };
+    const named = /^readings\.(\d+)/.exec(field);
+    return named ? { row: rowOf.value[Number(named[1])] ?? -1, field: "" } : { row: -1, field };
   });
 
   /** Add a measurement, or find it if it stands on the list; its place. */
-  function add(kind: Kind, told: Partial<Row> = {}): number {
-    const row = { ...fresh(kind), ...(kind === "span" ? { k: spanCount.value } : {}), ...told };
-    const there = rows.value.findIndex((one) => one.kind === kind && one.k === row.k && one.how === row.how && one.size === row.size);
+  function add(kind: Kind, known: Partial<Row> = {}): number {
+    const row = { ...fresh(kind), ...(kind === "span" ? { k: spanCount.value } : {}), ...known };
+    const there = rows.value.findIndex((other) => other.kind === kind && other.k === row.k && other.how === row.how && other.size === row.size);
     if (there >= 0) return there;
     rows.value.push(row);
     return rows.value.length - 1;
@@ -162,8 +162,8 @@ export function useReader(unitKind: () => string, ring: boolean) {
   function restore(kept: ReadIn) {
     rows.value = [];
     for (const reading of kept.readings) {
-      const told = { how: reading.how ?? "settled", k: reading.k ? String(reading.k) : "", size: reading.size_mm ? String(reading.size_mm) : "" };
-      const row = rows.value[add(reading.kind ?? "tips", told)] as Row;
+      const known = { how: reading.how ?? "settled", k: reading.k ? String(reading.k) : "", size: reading.size_mm ? String(reading.size_mm) : "" };
+      const row = rows.value[add(reading.kind ?? "tips", known)] as Row;
       row.values = [row.values, String(reading.value)].filter(Boolean).join("; ");
     }
     teeth.value = String(kept.teeth);
@@ -201,7 +201,7 @@ export function useReader(unitKind: () => string, ring: boolean) {
     bare,
     problem,
     choice,
-    given,
+    request,
     readings,
     candidate,
     wrong,

@@ -10,11 +10,11 @@ defineProps<{ title: string; moves: Moves; truth: string }>();
   <section>
     <p class="label">{{ title }}, {{ moves.length }} reading{{ moves.length > 1 ? "s" : "" }}</p>
     <ol>
-      <li v-for="(one, n) in moves" :key="n">
-        <span>{{ one.what }}</span>
-        <b class="value">{{ one.value_mm.toFixed(2) }}</b>
-        <span class="bar"><i :class="{ wrong: one.leader !== truth }" :style="{ width: `${one.odds * 100}%` }"></i></span>
-        <span class="soft small">{{ one.leader || "none" }} {{ Math.round(one.odds * 100) }} %</span>
+      <li v-for="(move, n) in moves" :key="n">
+        <span>{{ move.what }}</span>
+        <b class="value">{{ move.value_mm.toFixed(2) }}</b>
+        <span class="bar"><i :class="{ wrong: move.leader !== truth }" :style="{ width: `${move.odds * 100}%` }"></i></span>
+        <span class="soft small">{{ move.leader || "none" }} {{ Math.round(move.odds * 100) }} %</span>
       </li>
     </ol>
   </section>

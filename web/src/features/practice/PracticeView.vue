@@ -120,8 +120,8 @@ onMounted(another);
           </span>
         </div>
         <ol class="readings" aria-label="Readings">
-          <li v-for="(one, n) in round.readings" :key="n">
-            <span>{{ one.what }}</span><b class="value">{{ one.value_mm.toFixed(2) }}</b>
+          <li v-for="(reading, n) in round.readings" :key="n">
+            <span>{{ reading.what }}</span><b class="value">{{ reading.value_mm.toFixed(2) }}</b>
           </li>
           <li v-if="!round.readings.length" class="soft">No reading yet. Over the tips is where most begin.</li>
         </ol>
@@ -153,8 +153,8 @@ onMounted(another);
       <div v-if="practice?.rounds.length" class="past">
         <p class="label">So far, {{ Math.round(practice.average ?? 0) }} on average</p>
         <ol>
-          <li v-for="one in practice.rounds" :key="one.id" :title="`${one.size}, named ${one.named}: ${one.used} readings, best ${one.best}`">
-            <span class="value" :class="one.score ? 'proved' : 'harm'">{{ one.score }}</span>
+          <li v-for="past in practice.rounds" :key="past.id" :title="`${past.size}, named ${past.named}: ${past.used} readings, best ${past.best}`">
+            <span class="value" :class="past.score ? 'proved' : 'harm'">{{ past.score }}</span>
           </li>
         </ol>
       </div>

@@ -33,9 +33,9 @@ const problem = ref<Problem>();
 /** Suits, must not touch, nothing said: one tap each. */
 function turn(surface: string) {
   if (suits.value.includes(surface)) {
-    suits.value = suits.value.filter((one) => one !== surface);
+    suits.value = suits.value.filter((other) => other !== surface);
     never.value.push(surface);
-  } else if (never.value.includes(surface)) never.value = never.value.filter((one) => one !== surface);
+  } else if (never.value.includes(surface)) never.value = never.value.filter((other) => other !== surface);
   else suits.value.push(surface);
 }
 

@@ -25,9 +25,11 @@ const WORD: Record<string, string> = {
   oneway: "sealed roller",
   electric: "motor, board",
 };
-const groups = computed(() => (shelf.value?.kinds ?? []).map((kind) => ({ kind, bottles: (shelf.value?.bottles ?? []).filter((one) => one.kind === kind) })).filter((group) => group.bottles.length));
+const groups = computed(() =>
+  (shelf.value?.kinds ?? []).map((kind) => ({ kind, bottles: (shelf.value?.bottles ?? []).filter((bottle) => bottle.kind === kind) })).filter((group) => group.bottles.length),
+);
 const time = (minutes: number) => (minutes >= 60 ? `${+(minutes / 60).toFixed(1)} h` : `${minutes} min`);
-const named = (key: string) => shelf.value?.bottles.find((one) => one.key === key)?.name ?? key;
+const named = (key: string) => shelf.value?.bottles.find((bottle) => bottle.key === key)?.name ?? key;
 
 async function trying(work: () => Promise<Shelf>) {
   try {
@@ -39,7 +41,7 @@ async function trying(work: () => Promise<Shelf>) {
 }
 
 const follow = (question: string, school: string) =>
-  trying(() => ask(api.PUT("/api/shelf/rules/{question}", { params: { path: { question } }, body: { school, based_on: shelf.value?.questions.find((one) => one.key === question)?.chosen } })));
+  trying(() => ask(api.PUT("/api/shelf/rules/{question}", { params: { path: { question } }, body: { school, based_on: shelf.value?.questions.find((rule) => rule.key === question)?.chosen } })));
 const putAway = (key: string) => trying(() => ask(api.PUT("/api/shelf/{key}/gone", { params: { path: { key } }, body: { gone: true } })));
 
 function leave() {
@@ -77,32 +79,32 @@ onMounted(() => trying(() => ask(api.GET("/api/shelf"))));
       <template v-for="group in groups" :key="group.kind">
         <h2 class="label">{{ WORD[group.kind] ?? group.kind }}</h2>
         <ul>
-          <li v-for="one in group.bottles" :key="one.key">
+          <li v-for="bottle in group.bottles" :key="bottle.key">
             <div>
-              <b>{{ one.name }}</b> <span v-if="one.viscosity && !one.name.includes(one.viscosity)" class="value">{{ one.viscosity }}</span>
+              <b>{{ bottle.name }}</b> <span v-if="bottle.viscosity && !bottle.name.includes(bottle.viscosity)" class="value">{{ bottle.viscosity }}</span>
               <p class="soft small">
-                {{ one.note }}<template v-if="one.full"> Loads after {{ time(one.handle) }}, runs after {{ time(one.full) }}.</template>
+                {{ bottle.note }}<template v-if="bottle.full"> Loads after {{ time(bottle.handle) }}, runs after {{ time(bottle.full) }}.</template>
               </p>
             </div>
             <p>
-              <span class="proved">{{ one.suits.map((s) => WORD[s] ?? s).join(", ") }}</span><span v-if="one.never.length" class="harm">
-                never: {{ one.never.map((s) => WORD[s] ?? s).join(", ") }}</span
-              ><span v-if="one.not_with.length" class="harm"> · not with {{ one.not_with.map(named).join(", ") }}</span>
+              <span class="proved">{{ bottle.suits.map((s) => WORD[s] ?? s).join(", ") }}</span><span v-if="bottle.never.length" class="harm">
+                never: {{ bottle.never.map((s) => WORD[s] ?? s).join(", ") }}</span
+              ><span v-if="bottle.not_with.length" class="harm"> · not with {{ bottle.not_with.map(named).join(", ") }}</span>
             </p>
             <BottleForm
-              v-if="shelf && correcting?.key === one.key"
+              v-if="shelf && correcting?.key === bottle.key"
               class="whole"
               :shelf="shelf"
               :word="WORD"
-              :bottle="one"
+              :bottle="bottle"
               @kept="
                 shelf = $event;
                 leave();
               "
               @leave="leave"
             />
-            <button v-else type="button" class="word" :aria-label="`mend ${one.name}`" @click="correct(one)">mend</button>
-            <button v-if="correcting?.key !== one.key" type="button" :aria-label="`Take off the shelf: ${one.name}`" @click="putAway(one.key)">×</button>
+            <button v-else type="button" class="word" :aria-label="`mend ${bottle.name}`" @click="correct(bottle)">mend</button>
+            <button v-if="correcting?.key !== bottle.key" type="button" :aria-label="`Take off the shelf: ${bottle.name}`" @click="putAway(bottle.key)">×</button>
           </li>
         </ul>
       </template>

@@ -42,13 +42,13 @@ const groups = computed(() => {
 const order = computed(() => groups.value.flatMap((group) => group.cards));
 
 function waits(card: VisitCard) {
-  const word = session.words?.waits.find((one) => one.key === card.waits_for)?.label ?? "";
+  const word = session.words?.waits.find((wait) => wait.key === card.waits_for)?.label ?? "";
   if (card.waits_for === "me") return card.waits_note || stageWord(card.stage);
   return card.waits_note ? `${word}: ${card.waits_note}` : word;
 }
 
 function stageWord(key: string) {
-  return session.words?.stages.find((one) => one.key === key)?.label ?? "";
+  return session.words?.stages.find((stage) => stage.key === key)?.label ?? "";
 }
 
 function open(card: VisitCard | undefined) {

@@ -42,7 +42,7 @@ async function wayTo(step: string) {
         <b>{{ guide.guide.label }}</b><Button variant="outlined" @click="follow(null)">Go without</Button>
       </div>
       <p v-if="reach" class="reach">
-        To reach it: {{ reach.steps.map((one) => one.number).join(", ") }}<template v-if="reach.unneeded.length">; leave {{ reach.unneeded.join(", ") }}</template
+        To reach it: {{ reach.steps.map((step) => step.number).join(", ") }}<template v-if="reach.unneeded.length">; leave {{ reach.unneeded.join(", ") }}</template
         >.
       </p>
       <p v-else class="soft small">Tap a piece of last time to see the least that must come off for it.</p>
@@ -57,7 +57,7 @@ async function wayTo(step: string) {
       <template v-if="guide.guide.differences.length">
         <p class="label">Otherwise this time</p>
         <ul>
-          <li v-for="one in guide.guide.differences" :key="one.says" class="other">{{ one.says }}</li>
+          <li v-for="difference in guide.guide.differences" :key="difference.says" class="other">{{ difference.says }}</li>
         </ul>
       </template>
     </template>

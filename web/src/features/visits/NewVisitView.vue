@@ -22,7 +22,7 @@ const session = useSession();
 const router = useRouter();
 // Made once: pressing the button twice opens one visit.
 const ids = { visit: newId(), unit: newId() };
-const given = ref({
+const entered = ref({
   kind: "",
   label: "",
   model: "",
@@ -53,12 +53,12 @@ async function lookUp(words: string) {
 function again(card: UnitCard) {
   known.value = card;
   units.value = [];
-  Object.assign(given.value, { kind: card.unit.kind, label: card.unit.label, model: card.unit.model, owner_label: card.unit.owner_label });
+  Object.assign(entered.value, { kind: card.unit.kind, label: card.unit.label, model: card.unit.model, owner_label: card.unit.owner_label });
 }
 
 function another() {
   known.value = undefined;
-  Object.assign(given.value, { kind: "", label: "", model: "", owner_label: "" });
+  Object.assign(entered.value, { kind: "", label: "", model: "", owner_label: "" });
 }
 
 onMounted(async () => {
@@ -66,16 +66,16 @@ onMounted(async () => {
   if (!wanted) return;
   try {
     const unit = await ask(api.GET("/api/units/{unit_id}", { params: { path: { unit_id: wanted } } }));
-    const found = await ask(api.GET("/api/visits", { params: { query: { unit: wanted } } }));
-    again({ unit, visits: found.total, last: found.cards[0]?.changed_at ?? null, open_visit: found.cards.find((card) => card.stage !== "file")?.id ?? null });
+    const before = await ask(api.GET("/api/visits", { params: { query: { unit: wanted } } }));
+    again({ unit, visits: before.total, last: before.cards[0]?.changed_at ?? null, open_visit: before.cards.find((card) => card.stage !== "file")?.id ?? null });
   } catch (error) {
     problem.value = asProblem(error);
   }
 });
 const problem = ref<Problem>();
 const busy = ref(false);
-const kind = computed(() => session.words?.units.find((unit) => unit.key === given.value.kind));
-const ready = computed(() => given.value.kind && given.value.label.trim());
+const kind = computed(() => session.words?.units.find((unit) => unit.key === entered.value.kind));
+const ready = computed(() => entered.value.kind && entered.value.label.trim());
 
 async function takeIn() {
   if (!ready.value || busy.value) return;
@@ -83,7 +83,7 @@ async function takeIn() {
   problem.value = undefined;
   try {
     const path = { visit_id: ids.visit };
-    const body = { ...given.value, label: given.value.label.trim(), unit_id: known.value?.unit.id ?? ids.unit };
+    const body = { ...entered.value, label: entered.value.label.trim(), unit_id: known.value?.unit.id ?? ids.unit };
     await ask(api.PUT("/api/visits/{visit_id}", { params: { path }, body }));
     await router.push({ name: "visit", params: { visitId: ids.visit, stage: "listen" } });
   } catch (error) {
@@ -118,11 +118,11 @@ useKeys({ "Ctrl+Enter": takeIn, Escape: () => router.push({ name: "bench" }) });
           </div>
           <template v-else>
             <span id="kind" class="label">What is it?</span>
-            <Select v-model="given.kind" aria-labelledby="kind" :options="session.words?.units ?? []" option-label="label" option-value="key" placeholder="Pick a kind of unit" autofocus />
+            <Select v-model="entered.kind" aria-labelledby="kind" :options="session.words?.units ?? []" option-label="label" option-value="key" placeholder="Pick a kind of unit" autofocus />
             <label class="label" for="label">Called</label>
             <InputText
               id="label"
-              v-model="given.label"
+              v-model="entered.label"
               maxlength="80"
               placeholder="what you will call it, or what it was called"
               autocomplete="off"
@@ -139,24 +139,24 @@ useKeys({ "Ctrl+Enter": takeIn, Escape: () => router.push({ name: "bench" }) });
             <div class="pair">
               <div>
                 <label class="label" for="model">Model</label>
-                <InputText id="model" v-model="given.model" maxlength="120" />
+                <InputText id="model" v-model="entered.model" maxlength="120" />
               </div>
               <div>
                 <label class="label" for="owner">Owner or locker</label>
-                <InputText id="owner" v-model="given.owner_label" maxlength="80" />
+                <InputText id="owner" v-model="entered.owner_label" maxlength="80" />
               </div>
             </div>
           </template>
           <label class="label" for="use">Use so far</label>
-          <InputText id="use" v-model="given.use_so_far" maxlength="120" placeholder="hours, trips, seasons" />
+          <InputText id="use" v-model="entered.use_so_far" maxlength="120" placeholder="hours, trips, seasons" />
         </section>
         <section>
           <label class="label" for="complaint">In the owner's words</label>
-          <Textarea id="complaint" v-model="given.complaint" rows="3" maxlength="2000" auto-resize />
+          <Textarea id="complaint" v-model="entered.complaint" rows="3" maxlength="2000" auto-resize />
           <p id="heard" class="label">Heard and felt</p>
-          <SelectButton v-model="given.symptoms" class="loose" multiple :options="session.words?.symptoms ?? []" option-label="label" option-value="key" aria-labelledby="heard" />
+          <SelectButton v-model="entered.symptoms" class="loose" multiple :options="session.words?.symptoms ?? []" option-label="label" option-value="key" aria-labelledby="heard" />
           <p id="when" class="label">When</p>
-          <SelectButton v-model="given.conditions" class="loose" multiple :options="session.words?.conditions ?? []" option-label="label" option-value="key" aria-labelledby="when" />
+          <SelectButton v-model="entered.conditions" class="loose" multiple :options="session.words?.conditions ?? []" option-label="label" option-value="key" aria-labelledby="when" />
         </section>
       </div>
       <p v-if="kind" class="mind">

@@ -16,8 +16,8 @@ const box = ref<HTMLElement>();
 const from = ref<{ x: number; y: number }>();
 const marks = computed(() => store.photoOf(props.photo)?.marks ?? []);
 const shape = computed(() => {
-  const found = store.photoOf(props.photo);
-  return `${found?.width ?? 4} / ${found?.height ?? 3}`;
+  const photo = store.photoOf(props.photo);
+  return `${photo?.width ?? 4} / ${photo?.height ?? 3}`;
 });
 
 function at(event: PointerEvent) {

@@ -6,10 +6,10 @@ import { useVisit } from "./visit";
 
 const props = defineProps<{ photo: string; whole?: boolean }>();
 const store = useVisit();
-const found = computed(() => store.photoOf(props.photo));
-const marks = computed(() => found.value?.marks ?? []);
-const wide = computed(() => found.value?.width ?? 4);
-const high = computed(() => found.value?.height ?? 3);
+const photo = computed(() => store.photoOf(props.photo));
+const marks = computed(() => photo.value?.marks ?? []);
+const wide = computed(() => photo.value?.width ?? 4);
+const high = computed(() => photo.value?.height ?? 3);
 const unit = computed(() => Math.max(wide.value, high.value) / 40);
 const number = (piece?: string | null) => store.steps.find((step) => step.piece.id === piece)?.number ?? "";
 const head = (mark: { x: number; y: number; from_x?: number | null; from_y?: number | null }) => {

@@ -16,13 +16,13 @@ const groupOf = (step?: Step) => step?.piece.group ?? "";
 
 /** Sub-assemblies of two steps and more, by name. */
 const groups = computed(() => {
-  const found = new Map<string, Step[]>();
+  const groups = new Map<string, Step[]>();
   for (const step of props.steps) {
     const name = groupOf(step);
-    if (name) found.set(name, [...(found.get(name) ?? []), step]);
+    if (name) groups.set(name, [...(groups.get(name) ?? []), step]);
   }
-  for (const [name, steps] of found) if (steps.length < 2) found.delete(name);
-  return found;
+  for (const [name, steps] of groups) if (steps.length < 2) groups.delete(name);
+  return groups;
 });
 
 /** The sub-assembly laid open: the one the piece in hand belongs to, until the whole row is asked for. */
@@ -45,9 +45,9 @@ const lying = computed<Lying[]>(() => {
   });
 });
 
-function open(one: Lying) {
-  opened.value = one.group ?? "";
-  const first = one.steps[0];
+function open(lies: Lying) {
+  opened.value = lies.group ?? "";
+  const first = lies.steps[0];
   if (first) emit("pick", first);
 }
 
@@ -67,9 +67,9 @@ watch(
       ‹ Whole row <span>{{ opened }}</span>
     </button>
     <ol ref="strip">
-      <template v-for="one in lying" :key="one.key">
-        <RowPiece v-if="one.step" :step="one.step" :here="one.step.id === at" :counting="counting" :scales="scales" :inside="Boolean(inside)" @pick="emit('pick', one.step)" />
-        <RowGroup v-else :name="one.group ?? ''" :steps="one.steps" :counting="counting" :scales="scales" @open="open(one)" />
+      <template v-for="lies in lying" :key="lies.key">
+        <RowPiece v-if="lies.step" :step="lies.step" :here="lies.step.id === at" :counting="counting" :scales="scales" :inside="Boolean(inside)" @pick="emit('pick', lies.step)" />
+        <RowGroup v-else :name="lies.group ?? ''" :steps="lies.steps" :counting="counting" :scales="scales" @open="open(lies)" />
       </template>
       <li v-if="!steps.length" class="empty soft">The pieces lie here, in the order they come off.</li>
     </ol>

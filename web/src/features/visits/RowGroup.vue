@@ -22,8 +22,8 @@ const counted = computed(() => props.counting && props.steps.every(({ piece }) =
     <button type="button" @click="$emit('open')">
       <span class="band">{{ name }}</span>
       <svg :viewBox="`-80 ${-TALL} 160 ${TALL}`" aria-hidden="true">
-        <g v-for="one in drawn" :key="one.step.id" :transform="`translate(${one.x} ${-one.half * 0.8 - 2}) scale(0.8)`">
-          <PieceFigure :figure="one.step.piece.figure" :scale="one.scale" :damaged="dead(one.step.piece)" />
+        <g v-for="drawing in drawn" :key="drawing.step.id" :transform="`translate(${drawing.x} ${-drawing.half * 0.8 - 2}) scale(0.8)`">
+          <PieceFigure :figure="drawing.step.piece.figure" :scale="drawing.scale" :damaged="dead(drawing.step.piece)" />
         </g>
       </svg>
       <span class="name"

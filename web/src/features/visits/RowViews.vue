@@ -33,7 +33,7 @@ const problem = ref<Problem>();
 
 /** Typing always shows the piece being said. */
 const shown = computed(() => (props.entry ? "piece" : view.value));
-const stepOf = (number: number) => store.steps.find((one) => one.number === number);
+const stepOf = (number: number) => store.steps.find((step) => step.number === number);
 
 const begin = latest();
 async function look() {
@@ -98,7 +98,7 @@ const roundest = computed(() => Math.max(1, ...store.steps.map((step) => Math.ma
       <template v-if="!entry && step">
         <div v-if="!reach" class="asks">
           <button type="button" class="quiet" @click="wayIn">What must come off to reach this?</button>
-          <RouterLink v-for="pin in step.piece.pins.filter((one) => one.gear)" :key="pin.id" class="quiet" :to="{ name: 'drawer', query: queryOf(pin) }"
+          <RouterLink v-for="pin in step.piece.pins.filter((reading) => reading.gear)" :key="pin.id" class="quiet" :to="{ name: 'drawer', query: queryOf(pin) }"
             >{{ pin.teeth }} teeth: does one fit?</RouterLink
           >
         </div>
@@ -111,8 +111,8 @@ const roundest = computed(() => Math.max(1, ...store.steps.map((step) => Math.ma
             }}.
           </p>
           <ol>
-            <li v-for="one in reach.steps" :key="one.number">
-              <b class="value">{{ one.number }}</b> <span v-if="one.turn_over" class="over">turn over</span> {{ one.title }} <span v-if="one.tool" class="soft">{{ one.tool }}</span>
+            <li v-for="taken in reach.steps" :key="taken.number">
+              <b class="value">{{ taken.number }}</b> <span v-if="taken.turn_over" class="over">turn over</span> {{ taken.title }} <span v-if="taken.tool" class="soft">{{ taken.tool }}</span>
             </li>
           </ol>
           <p v-if="reach.unneeded.length" class="soft">Not needed for it: {{ reach.unneeded.join(", ") }}.</p>

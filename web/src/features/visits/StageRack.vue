@@ -9,23 +9,23 @@ defineEmits<{ go: [stage: string] }>();
 
 const session = useSession();
 const stages = computed(() => session.words?.stages ?? []);
-const reached = computed(() => stages.value.findIndex((one) => one.key === props.stage));
+const reached = computed(() => stages.value.findIndex((stage) => stage.key === props.stage));
 </script>
 
 <template>
   <component :is="small ? 'div' : 'nav'" class="rack" :class="{ small }" :aria-label="small ? undefined : 'Stages'">
     <component
       :is="small ? 'span' : 'button'"
-      v-for="(one, n) in stages"
-      :key="one.key"
+      v-for="(tooth, n) in stages"
+      :key="tooth.key"
       class="tooth"
-      :class="{ done: n < reached, here: n === reached, viewing: one.key === viewing && n !== reached }"
-      :aria-current="one.key === viewing ? 'step' : undefined"
-      @click="$emit('go', one.key)"
+      :class="{ done: n < reached, here: n === reached, viewing: tooth.key === viewing && n !== reached }"
+      :aria-current="tooth.key === viewing ? 'step' : undefined"
+      @click="$emit('go', tooth.key)"
     >
       <svg viewBox="0 0 100 40" preserveAspectRatio="none" aria-hidden="true"><path d="M0 0L7 40H93L100 0" /></svg>
-      <span v-if="!small" class="word">{{ one.label }}<template v-if="n < reached"> ✓</template></span>
-      <span v-else class="only-read">{{ n === reached ? one.label : "" }}</span>
+      <span v-if="!small" class="word">{{ tooth.label }}<template v-if="n < reached"> ✓</template></span>
+      <span v-else class="only-read">{{ n === reached ? tooth.label : "" }}</span>
     </component>
   </component>
 </template>

@@ -74,7 +74,7 @@ watch(
   <TopBar :title="store.visit?.unit.label ?? 'Visit'" :about="about" />
   <StageRack :stage="store.visit?.stage ?? ''" :viewing="viewing" @go="look" />
   <main class="work stage">
-    <ProblemNote :problem="problem" class="told" />
+    <ProblemNote :problem="problem" class="refused" />
     <component :is="view" v-if="store.visit" @enter="enter" />
   </main>
   <PieceRow v-if="store.visit" :steps="store.steps" :at="store.at" :counting="['build', 'prove', 'file'].includes(viewing)" @pick="pick" />
@@ -87,7 +87,7 @@ watch(
   overflow-y: auto;
 }
 
-.told {
+.refused {
   margin-bottom: 14px;
 }
 </style>

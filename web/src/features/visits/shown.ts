@@ -33,7 +33,7 @@ const pieceIn = (at: OnScreen, id: string) => at.visit.steps.find((step) => step
 export const photosOf = (visit?: Visit) => [...(visit?.photos ?? []), ...(visit?.steps ?? []).flatMap((step) => step.photos)];
 
 function put(visit: Visit, step: Step) {
-  const place = visit.steps.findIndex((one) => one.id === step.id);
+  const place = visit.steps.findIndex((known) => known.id === step.id);
   if (place >= 0) visit.steps.splice(place, 1, step);
   else visit.steps.push(step);
 }
@@ -41,7 +41,7 @@ function put(visit: Visit, step: Step) {
 /** Put what is on its way on the screen. Showing twice is the same as once. */
 const SHOW: { [K in keyof Shown]: (at: OnScreen, shown: Shown[K], file?: Blob) => void } = {
   step: (at, step) => {
-    if (!at.visit.steps.some((one) => one.id === step.id)) put(at.visit, step);
+    if (!at.visit.steps.some((known) => known.id === step.id)) put(at.visit, step);
   },
   undo: (at, { id }) => {
     at.visit.steps = at.visit.steps.filter((step) => step.id !== id);
@@ -50,40 +50,40 @@ const SHOW: { [K in keyof Shown]: (at: OnScreen, shown: Shown[K], file?: Blob) =
     Object.assign(pieceIn(at, shown.id) ?? {}, shown);
   },
   work: (at, { piece, work }) => {
-    const found = pieceIn(at, piece);
-    if (found && !found.worked.some((one) => one.id === work.id)) found.worked.push(work);
+    const there = pieceIn(at, piece);
+    if (there && !there.worked.some((known) => known.id === work.id)) there.worked.push(work);
   },
   unwork: (at, { piece, id }) => {
-    const found = pieceIn(at, piece);
-    if (found) found.worked = found.worked.filter((one) => one.id !== id);
+    const there = pieceIn(at, piece);
+    if (there) there.worked = there.worked.filter((known) => known.id !== id);
   },
   tick: (at, { piece, tick }) => {
-    const found = pieceIn(at, piece);
-    if (found && !found.ticks.some((one) => one.id === tick.id)) found.ticks.push(tick);
+    const there = pieceIn(at, piece);
+    if (there && !there.ticks.some((known) => known.id === tick.id)) there.ticks.push(tick);
   },
   untick: (at, { piece, tick }) => {
-    const found = pieceIn(at, piece);
-    if (found) found.ticks = found.ticks.filter((one) => one.id !== tick);
+    const there = pieceIn(at, piece);
+    if (there) there.ticks = there.ticks.filter((known) => known.id !== tick);
   },
   mark: (at, { key, done, struck }) => {
-    const found = at.plan?.steps.find((step) => step.key === key);
-    if (found && done != null) found.ticked = done;
+    const there = at.plan?.steps.find((step) => step.key === key);
+    if (there && done != null) there.ticked = done;
     if (at.plan && struck) at.plan.steps = at.plan.steps.filter((step) => step.key !== key);
   },
   photo: (at, { photo, step }, file) => {
     if (file) at.picture(photo.id, file);
-    const of = step ? at.visit.steps.find((one) => one.id === step)?.photos : at.visit.photos;
-    if (of && !of.some((one) => one.id === photo.id)) of.push(photo);
+    const of = step ? at.visit.steps.find((known) => known.id === step)?.photos : at.visit.photos;
+    if (of && !of.some((known) => known.id === photo.id)) of.push(photo);
   },
   marks: (at, { photo, marks }) => {
-    const found = photosOf(at.visit).find((one) => one.id === photo);
-    if (found) found.marks = marks;
+    const there = photosOf(at.visit).find((known) => known.id === photo);
+    if (there) there.marks = marks;
   },
   waits: (at, shown) => void Object.assign(at.visit, shown),
   watch: (at, shown) => void Object.assign(at.visit, shown),
   check: (at, { key, done }) => {
-    const found = at.visit.checks.find((check) => check.key === key);
-    if (found) found.done = done;
+    const there = at.visit.checks.find((check) => check.key === key);
+    if (there) there.done = done;
   },
 };
 
@@ -93,7 +93,7 @@ const LAND: { [K in Kind]?: (at: OnScreen, answer: Answer<K>) => void } = {
     const shown = at.visit.steps.find((step) => step.id === fresh.id);
     // Taken back while it was on its way: it must not come up again.
     if (!shown) return;
-    const photos = shown.photos.filter((photo) => !fresh.photos.some((one) => one.id === photo.id));
+    const photos = shown.photos.filter((photo) => !fresh.photos.some((known) => known.id === photo.id));
     put(at.visit, { ...fresh, photos: [...fresh.photos, ...photos] });
   },
   mark: (at, plan) => {
@@ -101,15 +101,15 @@ const LAND: { [K in Kind]?: (at: OnScreen, answer: Answer<K>) => void } = {
   },
   verdict: (at, piece) => {
     // What the server made of an unsaid verdict; anything said here since stands.
-    const found = pieceIn(at, piece.id);
-    if (found && !found.verdict) found.verdict = piece.verdict;
+    const there = pieceIn(at, piece.id);
+    if (there && !there.verdict) there.verdict = piece.verdict;
   },
   pin: landPiece,
   unpin: landPiece,
 };
 
 function landPiece(at: OnScreen, piece: Piece) {
-  const step = at.visit.steps.find((one) => one.piece.id === piece.id);
+  const step = at.visit.steps.find((known) => known.piece.id === piece.id);
   if (step) step.piece = piece;
 }
 

@@ -22,7 +22,7 @@ export const useTimers = defineStore("timers", () => {
   }
 
   async function stop(timer: Timer) {
-    running.value = running.value.filter((one) => one.id !== timer.id);
+    running.value = running.value.filter((other) => other.id !== timer.id);
     await ask(api.DELETE("/api/visits/{visit_id}/timers/{timer_id}", { params: { path: { visit_id: timer.visit_id, timer_id: timer.id } } }));
   }
 

@@ -45,16 +45,16 @@ export const useVisit = defineStore("visit", () => {
     const before = await outbox.of(visitId);
     const landed: [Waiting, unknown][] = [];
     const refused = new Set<string>();
-    const stops = [outbox.listen((entry, told) => landed.push([entry, told])), outbox.mourn((entry) => refused.add(entry.path))];
+    const stops = [outbox.listen((entry, answer) => landed.push([entry, answer])), outbox.mourn((entry) => refused.add(entry.path))];
     try {
       visit.value = await answer();
       for (const entry of [...before, ...(await outbox.of(visitId))]) if (!refused.has(entry.path)) show(entry);
     } finally {
       for (const stop of stops) stop();
     }
-    for (const [entry, told] of landed) {
+    for (const [entry, answer] of landed) {
       show(entry);
-      land(entry, told);
+      land(entry, answer);
     }
   }
 
@@ -164,8 +164,8 @@ export const useVisit = defineStore("visit", () => {
     await keep("timer", { timer_id: newId() }, { label, minutes, tick_id: tickId });
   }
 
-  async function pin(pieceId: string, rim: number, given: ReadIn | FormIn, choice: number) {
-    await keep("pin", { piece_id: pieceId, pin_id: newId() }, { rim, given, choice });
+  async function pin(pieceId: string, rim: number, request: ReadIn | FormIn, choice: number) {
+    await keep("pin", { piece_id: pieceId, pin_id: newId() }, { rim, request, choice });
   }
 
   async function unpin(pieceId: string, pinId: string) {
@@ -173,10 +173,10 @@ export const useVisit = defineStore("visit", () => {
   }
 
   /** A fitting sum kept with its piece: shown at once, worked out again by the server. */
-  async function keepWork(pieceId: string, given: FittingIn, told: Fitted) {
+  async function keepWork(pieceId: string, request: FittingIn, answer: Fitted) {
     const id = newId();
-    const shown = { piece: pieceId, work: { id, says: told.says, mind: told.mind, given: given.work as unknown as Record<string, unknown> } };
-    await keep("work", { piece_id: pieceId, work_id: id }, given, shown);
+    const shown = { piece: pieceId, work: { id, says: answer.says, mind: answer.mind, request: request.work as unknown as Record<string, unknown> } };
+    await keep("work", { piece_id: pieceId, work_id: id }, request, shown);
   }
 
   async function dropWork(pieceId: string, workId: string) {
@@ -286,7 +286,7 @@ export function answered(piece: Piece): number {
 }
 
 /** Whether it was found to be done for: which verdicts say so the vocabulary tells. */
-export const dead = (piece: Piece) => useSession().words?.verdicts.some((one) => one.renews && one.key === piece.verdict) ?? false;
+export const dead = (piece: Piece) => useSession().words?.verdicts.some((verdict) => verdict.renews && verdict.key === piece.verdict) ?? false;
 
 /** Whether a new one goes in its place: as the record says, or as was just found of it. */
 export const renewed = (piece: Piece) => piece.renewed || dead(piece);

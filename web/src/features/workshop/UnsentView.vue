@@ -11,12 +11,12 @@ import { whatIs, wordsOf } from "../../record/words";
 const outbox = useOutbox();
 /** Lines being mended, by their place on the device's disk. */
 const mended = ref<Record<string, string>>({});
-const lineOf = (one: Aside) => (one.entry.body as { line?: string } | undefined)?.line;
-const key = (one: Aside) => String(one.key ?? one.at);
+const lineOf = (refusal: Aside) => (refusal.entry.body as { line?: string } | undefined)?.line;
+const key = (refusal: Aside) => String(refusal.key ?? refusal.at);
 const when = (at: string) => new Date(at).toLocaleString(undefined, { day: "numeric", month: "short", hour: "2-digit", minute: "2-digit", hourCycle: "h23" });
 
-function send(one: Aside) {
-  void outbox.sendAgain(one, lineOf(one) === undefined ? undefined : (mended.value[key(one)] ?? lineOf(one)));
+function send(refusal: Aside) {
+  void outbox.sendAgain(refusal, lineOf(refusal) === undefined ? undefined : (mended.value[key(refusal)] ?? lineOf(refusal)));
 }
 </script>
 
@@ -27,33 +27,33 @@ function send(one: Aside) {
     <h1 v-else>Everything was taken into the record</h1>
     <p v-for="(many, who) in outbox.others" :key="who" class="soft">{{ many }} more wait here for {{ who || "another member" }} to sign in on this device. They are sent in no other name.</p>
     <ul v-if="outbox.refused.length" aria-label="Not taken">
-      <li v-for="one in outbox.refused" :key="key(one)">
-        <p class="label">{{ whatIs(one.entry) }} · {{ when(one.at) }}</p>
-        <div v-if="one.problem.code === 'overtaken'" class="both">
+      <li v-for="refusal in outbox.refused" :key="key(refusal)">
+        <p class="label">{{ whatIs(refusal.entry) }} · {{ when(refusal.at) }}</p>
+        <div v-if="refusal.problem.code === 'overtaken'" class="both">
           <div>
-            <p class="label">{{ one.problem.who || "The record" }} said</p>
-            <p class="state">{{ one.problem.theirs || "nothing" }}</p>
-            <Button variant="outlined" @click="outbox.drop(one)">Leave that</Button>
+            <p class="label">{{ refusal.problem.who || "The record" }} said</p>
+            <p class="state">{{ refusal.problem.theirs || "nothing" }}</p>
+            <Button variant="outlined" @click="outbox.drop(refusal)">Leave that</Button>
           </div>
           <div>
             <p class="label">You said</p>
-            <p class="state">{{ one.problem.mine || wordsOf(one.entry) || "nothing" }}</p>
-            <Button @click="send(one)">Mine stands</Button>
+            <p class="state">{{ refusal.problem.mine || wordsOf(refusal.entry) || "nothing" }}</p>
+            <Button @click="send(refusal)">Mine stands</Button>
           </div>
         </div>
         <template v-else>
-          <p class="harm">{{ one.problem.problem }} {{ one.problem.hint }}</p>
+          <p class="harm">{{ refusal.problem.problem }} {{ refusal.problem.hint }}</p>
           <InputText
-            v-if="lineOf(one) !== undefined"
+            v-if="lineOf(refusal) !== undefined"
             class="value line"
-            :model-value="mended[key(one)] ?? lineOf(one)"
+            :model-value="mended[key(refusal)] ?? lineOf(refusal)"
             aria-label="The line"
-            @update:model-value="(typed) => (mended[key(one)] = typed ?? '')"
+            @update:model-value="(typed) => (mended[key(refusal)] = typed ?? '')"
           />
-          <p v-else class="state">{{ wordsOf(one.entry) }}</p>
-          <div class="actions"><Button @click="send(one)">Send again</Button><Button variant="outlined" @click="outbox.drop(one)">Throw away</Button></div>
+          <p v-else class="state">{{ wordsOf(refusal.entry) }}</p>
+          <div class="actions"><Button @click="send(refusal)">Send again</Button><Button variant="outlined" @click="outbox.drop(refusal)">Throw away</Button></div>
         </template>
-        <RouterLink v-if="one.entry.visitId" :to="{ name: 'visit', params: { visitId: one.entry.visitId } }">To the visit</RouterLink>
+        <RouterLink v-if="refusal.entry.visitId" :to="{ name: 'visit', params: { visitId: refusal.entry.visitId } }">To the visit</RouterLink>
       </li>
     </ul>
   </main>

@@ -26,10 +26,10 @@ const said = ref("");
 const sure = ref(false);
 const LOOK_AGAIN = 3000;
 
-const newest = computed(() => page.value?.backups.find((one) => one.kind === "whole"));
+const newest = computed(() => page.value?.backups.find((backup) => backup.kind === "whole"));
 const when = (at: string) => new Date(at).toLocaleString(undefined, { day: "numeric", month: "short", hour: "2-digit", minute: "2-digit", hourCycle: "h23" });
-const nameOf = (key: string) => page.value?.roles.find((one) => one.key === key)?.says.split(":")[0] ?? key;
-const others = computed(() => page.value?.sign_ins.filter((one) => !one.this_one) ?? []);
+const nameOf = (key: string) => page.value?.roles.find((role) => role.key === key)?.says.split(":")[0] ?? key;
+const others = computed(() => page.value?.sign_ins.filter((session) => !session.this_one) ?? []);
 
 /** One thing asked of the server; its answer is the page as it is now. */
 async function act(asked: () => Promise<WorkshopPage | undefined>) {
@@ -88,28 +88,28 @@ useIntervalFn(() => page.value?.backup_running && void look(), LOOK_AGAIN);
         <section aria-labelledby="members">
           <h2 id="members" class="label">Members</h2>
           <ul>
-            <li v-for="one in page.members" :key="one.id" class="member">
+            <li v-for="member in page.members" :key="member.id" class="member">
               <span
-                ><b>{{ one.called }}</b>
+                ><b>{{ member.called }}</b>
                 <span class="soft small"
-                  >{{ one.username }}{{ one.active ? "" : ", barred" }}<template v-if="one.last_seen"> · last {{ when(one.last_seen) }}</template></span
+                  >{{ member.username }}{{ member.active ? "" : ", barred" }}<template v-if="member.last_seen"> · last {{ when(member.last_seen) }}</template></span
                 ></span
               >
               <template v-if="page.may_keep">
                 <Select
-                  :model-value="one.role"
+                  :model-value="member.role"
                   :options="page.roles"
                   option-label="says"
                   option-value="key"
-                  :aria-label="`Role of ${one.called}`"
-                  @update:model-value="(to) => change(one.id, to, one.active)"
+                  :aria-label="`Role of ${member.called}`"
+                  @update:model-value="(to) => change(member.id, to, member.active)"
                 >
                   <template #value="{ value }">{{ nameOf(value) }}</template>
                 </Select>
-                <Button variant="outlined" @click="reset(one.id)">New password</Button>
-                <Button variant="outlined" @click="change(one.id, one.role, !one.active)">{{ one.active ? "Bar" : "Let in" }}</Button>
+                <Button variant="outlined" @click="reset(member.id)">New password</Button>
+                <Button variant="outlined" @click="change(member.id, member.role, !member.active)">{{ member.active ? "Bar" : "Let in" }}</Button>
               </template>
-              <span v-else class="soft">{{ nameOf(one.role) }}</span>
+              <span v-else class="soft">{{ nameOf(member.role) }}</span>
             </li>
           </ul>
         </section>
@@ -130,10 +130,11 @@ useIntervalFn(() => page.value?.backup_running && void look(), LOOK_AGAIN);
             <Button variant="outlined" @click="code = undefined">Noted</Button>
           </div>
           <ul v-if="page.codes.length" aria-label="Codes not used yet">
-            <li v-for="one in page.codes" :key="one.id" class="plain">
+            <li v-for="open in page.codes" :key="open.id" class="plain">
               <span
-                >{{ one.for_member ? `new password for ${one.for_member}` : `${one.called || "someone"}, ${nameOf(one.role)}` }} <span class="soft small">until {{ when(one.expires_at) }}</span></span
-              ><Button variant="outlined" @click="takeBack(one.id)">Take back</Button>
+                >{{ open.for_member ? `new password for ${open.for_member}` : `${open.called || "someone"}, ${nameOf(open.role)}` }}
+                <span class="soft small">until {{ when(open.expires_at) }}</span></span
+              ><Button variant="outlined" @click="takeBack(open.id)">Take back</Button>
             </li>
           </ul>
         </section>
@@ -152,13 +153,13 @@ useIntervalFn(() => page.value?.backup_running && void look(), LOOK_AGAIN);
           <h2 id="backups" class="label">Backups</h2>
           <p class="state" :class="page.backup_overdue ? 'harm' : 'proved'">{{ newest ? `The last whole one is of ${when(newest.made_at)}` : "There is none yet" }}</p>
           <ul v-if="page.backups.length">
-            <li v-for="one in page.backups.slice(0, 6)" :key="one.name" class="plain">
+            <li v-for="backup in page.backups.slice(0, 6)" :key="backup.name" class="plain">
               <span
-                >{{ when(one.made_at) }}
+                >{{ when(backup.made_at) }}
                 <span class="soft small">{{
-                  one.kind === "whole" ? `${one.visits} visits, ${one.photos} photos` : one.kind === "database" ? "before an upgrade, without photos" : "cannot be read"
+                  backup.kind === "whole" ? `${backup.visits} visits, ${backup.photos} photos` : backup.kind === "database" ? "before an upgrade, without photos" : "cannot be read"
                 }}</span></span
-              ><span class="value">{{ one.megabytes }} MB</span>
+              ><span class="value">{{ backup.megabytes }} MB</span>
             </li>
           </ul>
           <div class="actions">
@@ -169,10 +170,10 @@ useIntervalFn(() => page.value?.backup_running && void look(), LOOK_AGAIN);
         <section aria-labelledby="sign-ins">
           <h2 id="sign-ins" class="label">Open sign-ins</h2>
           <ul>
-            <li v-for="one in page.sign_ins" :key="one.id" class="plain">
+            <li v-for="device in page.sign_ins" :key="device.id" class="plain">
               <span
-                ><b>{{ one.member }}</b> {{ one.device }} <span class="soft small">{{ one.address }} · last {{ when(one.last_seen) }}</span></span
-              ><span v-if="one.this_one" class="soft">this one</span><Button v-else variant="outlined" @click="end(one.id)">End</Button>
+                ><b>{{ device.member }}</b> {{ device.device }} <span class="soft small">{{ device.address }} · last {{ when(device.last_seen) }}</span></span
+              ><span v-if="device.this_one" class="soft">this one</span><Button v-else variant="outlined" @click="end(device.id)">End</Button>
             </li>
           </ul>
           <p v-if="!others.length" class="soft">No other device is signed in.</p>
@@ -190,8 +191,8 @@ useIntervalFn(() => page.value?.backup_running && void look(), LOOK_AGAIN);
         <section aria-labelledby="versions">
           <h2 id="versions" class="label">Versions</h2>
           <p>
-            <template v-for="(one, n) in page.versions" :key="one.what"
-              ><template v-if="n"> · </template>{{ one.what }} <span class="value">{{ one.version }}</span></template
+            <template v-for="(part, n) in page.versions" :key="part.what"
+              ><template v-if="n"> · </template>{{ part.what }} <span class="value">{{ part.version }}</span></template
             >
           </p>
           <p class="soft small">Signed in as {{ session.member }}, {{ nameOf(session.role) }}.</p>

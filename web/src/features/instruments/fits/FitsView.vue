@@ -88,14 +88,14 @@ const sprung = ref(false);
 const backOff = ref("0.5");
 const fitted = ref<Fitted>();
 const problem = ref<Problem>();
-const chosen = computed(() => JOBS.find((one) => one.key === job.value) ?? JOBS[0]!);
+const chosen = computed(() => JOBS.find((each) => each.key === job.value) ?? JOBS[0]!);
 
 function fields(list: readonly Field[], of: string) {
   return Object.fromEntries(
     list.flatMap(([name]): [string, unknown][] => {
       const text = (texts[`${of}.${name}`] ?? "").trim();
       if (!text) return [];
-      if (name === "packs") return [[name, text.split(/[\s;]+/).map((one) => ({ thickness_mm: one }))]];
+      if (name === "packs") return [[name, text.split(/[\s;]+/).map((each) => ({ thickness_mm: each }))]];
       if (TEXTS.includes(name) || (name.endsWith("_mm") && !["low_mm", "high_mm", "left_mm"].includes(name))) return [[name, text]];
       return [[name, maybeNumber(text) ?? text]];
     }),
@@ -141,11 +141,11 @@ const kept = ref("");
 async function keep() {
   if (!piece.value || !fitted.value || problem.value) return;
   await store.keepWork(piece.value, work.value, fitted.value);
-  kept.value = `Kept with ${pieces.value.find((one) => one.id === piece.value)?.label ?? "the piece"}: the build says it there.`;
+  kept.value = `Kept with ${pieces.value.find((each) => each.id === piece.value)?.label ?? "the piece"}: the build says it there.`;
 }
 const back = () => (visitId.value ? router.push({ name: "visit", params: { visitId: visitId.value } }) : router.push({ name: "bench" }));
 
-for (const one of JOBS) for (const [name, , usual] of one.fields) texts[`${one.key}.${name}`] = usual;
+for (const each of JOBS) for (const [name, , usual] of each.fields) texts[`${each.key}.${name}`] = usual;
 useKeys({ Escape: back, "Ctrl+Enter": keep });
 onMounted(async () => {
   if (visitId.value && store.visit?.id !== visitId.value) await store.load(visitId.value).catch(() => undefined);
@@ -202,11 +202,11 @@ onMounted(async () => {
             </tr>
           </thead>
           <tbody>
-            <tr v-for="(one, n) in fitted.shims.slice(1)" :key="n">
+            <tr v-for="(stack, n) in fitted.shims.slice(1)" :key="n">
               <td class="value">
-                {{ [...one.left_mm, ...one.right_mm].join(" + ") || "none" }}<span v-if="one.right_mm.length" class="soft small"> right {{ one.right_mm.join(" + ") }}</span>
+                {{ [...stack.left_mm, ...stack.right_mm].join(" + ") || "none" }}<span v-if="stack.right_mm.length" class="soft small"> right {{ stack.right_mm.join(" + ") }}</span>
               </td>
-              <td class="value num">{{ one.play_mm.toFixed(2) }}</td>
+              <td class="value num">{{ stack.play_mm.toFixed(2) }}</td>
             </tr>
           </tbody>
         </table>

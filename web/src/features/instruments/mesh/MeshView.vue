@@ -54,8 +54,8 @@ function back() {
 }
 /** The same two gears, to be changed for others. */
 function regear() {
-  const gear = desk.one?.pin?.gear ?? desk.two?.pin?.gear;
-  const query = desk.inVisit ? { pinion: desk.one?.teeth, spur: desk.two?.teeth, size: gear?.module_mm } : { pinion: desk.said.teeth1, spur: desk.said.teeth2, size: desk.said.size };
+  const gear = desk.rim1?.pin?.gear ?? desk.rim2?.pin?.gear;
+  const query = desk.inVisit ? { pinion: desk.rim1?.teeth, spur: desk.rim2?.teeth, size: gear?.module_mm } : { pinion: desk.said.teeth1, spur: desk.said.teeth2, size: desk.said.size };
   void router.push({ name: "regear", query });
 }
 /** A hundredth of a millimetre by the arrow keys. */
@@ -159,8 +159,8 @@ onMounted(async () => {
         <WarmPanel v-else-if="panel === 'warm'" :pair="desk.pair" />
         <AskewPanel v-else :pair="desk.pair" />
       </template>
-      <p v-else-if="desk.inVisit && desk.one && desk.two && !desk.known" class="soft">Read one of the two first: the size is needed.</p>
-      <p v-if="desk.inVisit && desk.pair && (!desk.one?.pin?.gear || !desk.two?.pin?.gear)" class="soft">The gear not read is taken to be of its mate's size.</p>
+      <p v-else-if="desk.inVisit && desk.rim1 && desk.rim2 && !desk.known" class="soft">Read rim1 of the two first: the size is needed.</p>
+      <p v-if="desk.inVisit && desk.pair && (!desk.rim1?.pin?.gear || !desk.rim2?.pin?.gear)" class="soft">The gear not read is taken to be of its mate's size.</p>
       <ProblemNote :problem="desk.problem" />
       <div v-if="flat" class="actions">
         <Button variant="outlined" @click="turning = !turning">{{ turning ? "Hold" : "Turn" }} <KeyCap k="Space" /></Button>

@@ -31,15 +31,15 @@ const TONE: Record<string, string> = { right: "proved", tight: "harm", loose: "s
       </tr>
     </thead>
     <tbody>
-      <tr v-for="one in pair.paper" :key="one.name + one.fold">
+      <tr v-for="strip in pair.paper" :key="strip.name + strip.fold">
         <td>
-          <b>{{ one.name }}</b>, {{ one.fold }} <span class="small" :class="TONE[one.verdict]">{{ one.verdict === "lost" ? "teeth lose each other" : one.verdict }}</span>
-          <p v-if="one.held_by === 'tip'" class="soft small">jams over a tip first</p>
+          <b>{{ strip.name }}</b>, {{ strip.fold }} <span class="small" :class="TONE[strip.verdict]">{{ strip.verdict === "lost" ? "teeth lose each other" : strip.verdict }}</span>
+          <p v-if="strip.held_by === 'tip'" class="soft small">jams over a tip first</p>
         </td>
-        <td class="value num">{{ one.thickness_mm.toFixed(3) }}</td>
-        <td class="value num">{{ one.backlash_mm.toFixed(3) }}</td>
+        <td class="value num">{{ strip.thickness_mm.toFixed(3) }}</td>
+        <td class="value num">{{ strip.backlash_mm.toFixed(3) }}</td>
         <td class="num">
-          <button type="button" class="value set" @click="desk.said.distance = one.distance_mm.toFixed(3)">{{ one.distance_mm.toFixed(2) }}</button>
+          <button type="button" class="value set" @click="desk.said.distance = strip.distance_mm.toFixed(3)">{{ strip.distance_mm.toFixed(2) }}</button>
         </td>
       </tr>
     </tbody>
@@ -51,7 +51,7 @@ const TONE: Record<string, string> = { right: "proved", tight: "harm", loose: "s
   <details>
     <summary>The other ways to set it</summary>
     <ul>
-      <li v-for="way in choices?.mesh_ways.filter((one) => one.key !== 'paper')" :key="way.key">
+      <li v-for="way in choices?.mesh_ways.filter((other) => other.key !== 'paper')" :key="way.key">
         <b>{{ way.name }}:</b> {{ way.how }}
       </li>
     </ul>

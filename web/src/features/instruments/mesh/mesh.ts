@@ -65,14 +65,14 @@ export const useMesh = defineStore("mesh", () => {
   const rims = computed<Rim[]>(() =>
     visit.steps.flatMap((step) =>
       step.piece.teeth.map((teeth, rim) => {
-        const pin = step.piece.pins.find((one) => one.rim === rim);
+        const pin = step.piece.pins.find((reading) => reading.rim === rim);
         return { key: `${step.piece.id}:${rim}`, label: `${step.piece.name}, ${teeth} teeth${pin?.gear ? `, ${pin.label}` : ", not read"}`, teeth, pin };
       }),
     ),
   );
-  const one = computed(() => rims.value.find((rim) => rim.key === first.value));
-  const two = computed(() => rims.value.find((rim) => rim.key === second.value));
-  const known = computed(() => one.value?.pin?.gear ?? two.value?.pin?.gear);
+  const rim1 = computed(() => rims.value.find((rim) => rim.key === first.value));
+  const rim2 = computed(() => rims.value.find((rim) => rim.key === second.value));
+  const known = computed(() => rim1.value?.pin?.gear ?? rim2.value?.pin?.gear);
 
   /** A gear not read is sent by its teeth alone: the core takes it to be of its mate's size. */
   function gear(rim: Rim | undefined, teeth: string, size: string, shift: string): GearIn {
@@ -86,13 +86,13 @@ export const useMesh = defineStore("mesh", () => {
     };
   }
 
-  const given = computed<PairIn>(() => ({
-    first: gear(one.value, said.teeth1, said.size, said.shift1),
-    second: gear(two.value, said.teeth2, said.size, said.shift2),
+  const request = computed<PairIn>(() => ({
+    first: gear(rim1.value, said.teeth1, said.size, said.shift1),
+    second: gear(rim2.value, said.teeth2, said.size, said.shift2),
     internal: form.value === "ring",
     centre_distance_mm: said.distance.trim() || null,
     // One helix is typed for both: which way the mate's lies the core knows.
-    hands_known: inVisit.value && [one, two].every((rim) => rim.value?.pin?.hand_known ?? true),
+    hands_known: inVisit.value && [rim1, rim2].every((rim) => rim.value?.pin?.hand_known ?? true),
     band: band.name,
     band_low: maybeNumber(band.low),
     band_high: maybeNumber(band.high),
@@ -146,7 +146,7 @@ export const useMesh = defineStore("mesh", () => {
   const begin = latest();
   async function look() {
     const last = begin();
-    if (inVisit.value && (!one.value || !two.value || !known.value)) {
+    if (inVisit.value && (!rim1.value || !rim2.value || !known.value)) {
       pair.value = undefined;
       return;
     }
@@ -158,11 +158,11 @@ export const useMesh = defineStore("mesh", () => {
         const tried = others.value
           ? await ask(
               api.POST("/api/sums/mixed", {
-                body: { first: { ...given.value.first, thinning_mm: maybeNumber(said.worn) ?? 0 }, second: { ...given.value.second, module_mm: said.size2.trim() || said.size.trim() } },
+                body: { first: { ...request.value.first, thinning_mm: maybeNumber(said.worn) ?? 0 }, second: { ...request.value.second, module_mm: said.size2.trim() || said.size.trim() } },
               }),
             )
           : undefined;
-        const answer = await ask(api.POST("/api/sums/pair", { body: given.value }));
+        const answer = await ask(api.POST("/api/sums/pair", { body: request.value }));
         if (!last()) return;
         mixed.value = tried;
         pair.value = answer;
@@ -178,7 +178,7 @@ export const useMesh = defineStore("mesh", () => {
     }
   }
   watch(
-    [given, onAxes, others, () => said.size2, () => said.worn],
+    [request, onAxes, others, () => said.size2, () => said.worn],
     resting(() => void look()),
     { deep: true },
   );
@@ -219,5 +219,5 @@ export const useMesh = defineStore("mesh", () => {
     [said.shift1, said.shift2] = [said.shift2, said.shift1];
   }
 
-  return { form, inVisit, first, second, said, band, climate, pair, mixed, crossed, problem, dragged, rims, one, two, known, others, now, look, drag, drop, swap };
+  return { form, inVisit, first, second, said, band, climate, pair, mixed, crossed, problem, dragged, rims, rim1, rim2, known, others, now, look, drag, drop, swap };
 });

@@ -39,16 +39,16 @@ const LIMITS = [
   { key: "holes", label: "measured holes" },
   { key: "none", label: "none" },
 ];
-const chosen = computed(() => desk.found?.choices[picked.value] ?? desk.found?.choices[0]);
+const chosen = computed(() => desk.search?.choices[picked.value] ?? desk.search?.choices[0]);
 const holed = computed(() => desk.limit === "plate" || desk.limit === "holes");
 const NEEDED = { speed: "20", ratio: "9", cooler: "15" } as Record<string, string>;
 
 function walk(by: number) {
-  picked.value = Math.max(0, Math.min((desk.found?.choices.length ?? 1) - 1, picked.value + by));
+  picked.value = Math.max(0, Math.min((desk.search?.choices.length ?? 1) - 1, picked.value + by));
 }
 function mesh() {
-  const one = chosen.value;
-  if (one) void router.push({ name: "mesh", query: { teeth1: one.pinion, teeth2: one.spur, size: desk.said.size, distance: one.distance_mm.toFixed(3) } });
+  const best = chosen.value;
+  if (best) void router.push({ name: "mesh", query: { teeth1: best.pinion, teeth2: best.spur, size: desk.said.size, distance: best.distance_mm.toFixed(3) } });
 }
 useKeys({ ArrowDown: () => walk(1), ArrowUp: () => walk(-1), m: mesh, Escape: () => router.push({ name: "bench" }) });
 onMounted(() => {
@@ -106,38 +106,39 @@ onMounted(() => {
     </section>
     <section class="answer">
       <ProblemNote :problem="desk.problem" />
-      <template v-if="desk.found">
-        <h1>{{ desk.found.says }}</h1>
-        <p v-if="desk.found.note" class="soft small">{{ desk.found.note }}</p>
-        <p class="soft">Left as it is: final drive {{ desk.found.unchanged_final_drive.toFixed(2) }}, {{ desk.found.unchanged_says }}. Wanted: {{ desk.found.target_final_drive.toFixed(2) }}.</p>
+      <template v-if="desk.search">
+        <h1>{{ desk.search.says }}</h1>
+        <p v-if="desk.search.note" class="soft small">{{ desk.search.note }}</p>
+        <p class="soft">Left as it is: final drive {{ desk.search.unchanged_final_drive.toFixed(2) }}, {{ desk.search.unchanged_says }}. Wanted: {{ desk.search.target_final_drive.toFixed(2) }}.</p>
         <HoleChart v-if="showHoles && desk.chart" :chart="desk.chart" />
         <template v-else>
-          <RegearChart :found="desk.found" :chosen="chosen" />
+          <RegearChart :found="desk.search" :chosen="chosen" />
           <table class="figures">
             <thead>
               <tr>
                 <th>pinion : spur</th>
                 <th class="num">final</th>
-                <th class="num">{{ desk.found.axis === "km/h" ? "km/h" : "mm a turn" }}</th>
+                <th class="num">{{ desk.search.axis === "km/h" ? "km/h" : "mm a turn" }}</th>
                 <th class="num">set at</th>
                 <th class="num">play</th>
                 <th class="why">motor</th>
               </tr>
             </thead>
             <tbody>
-              <tr v-for="(one, n) in desk.found.choices.slice(0, 12)" :key="`${one.pinion}:${one.spur}`" :class="{ on: n === picked, out: !one.fits }" @click="picked = n">
+              <tr v-for="(choice, n) in desk.search.choices.slice(0, 12)" :key="`${choice.pinion}:${choice.spur}`" :class="{ on: n === picked, out: !choice.fits }" @click="picked = n">
                 <td>
-                  <button type="button" class="value pick" :aria-pressed="n === picked">{{ one.pinion }} : {{ one.spur }}</button> <span v-if="one.in_stock" class="proved small">in stock</span>
-                  <span v-if="one.hunts" class="soft small">hunts</span>
+                  <button type="button" class="value pick" :aria-pressed="n === picked">{{ choice.pinion }} : {{ choice.spur }}</button>
+                  <span v-if="choice.in_stock" class="proved small">in stock</span>
+                  <span v-if="choice.hunts" class="soft small">hunts</span>
                 </td>
                 <td class="value num">
-                  {{ one.final_drive.toFixed(2) }}
-                  <p class="small" :class="one.close ? 'proved' : 'soft'">{{ one.off > 0 ? "+" : "−" }}{{ (100 * Math.abs(one.off)).toFixed(1) }} %</p>
+                  {{ choice.final_drive.toFixed(2) }}
+                  <p class="small" :class="choice.close ? 'proved' : 'soft'">{{ choice.off > 0 ? "+" : "−" }}{{ (100 * Math.abs(choice.off)).toFixed(1) }} %</p>
                 </td>
-                <td class="value num">{{ (one.speed_km_h ?? one.travel_mm).toFixed(1) }}</td>
-                <td class="value num">{{ one.hole ? `hole ${one.hole}` : one.distance_mm.toFixed(2) }}</td>
-                <td class="value num">{{ one.fits ? one.backlash_mm?.toFixed(2) : "–" }}</td>
-                <td class="small why">{{ one.fits ? one.load_says : one.reason }}</td>
+                <td class="value num">{{ (choice.speed_km_h ?? choice.travel_mm).toFixed(1) }}</td>
+                <td class="value num">{{ choice.hole ? `hole ${choice.hole}` : choice.distance_mm.toFixed(2) }}</td>
+                <td class="value num">{{ choice.fits ? choice.backlash_mm?.toFixed(2) : "–" }}</td>
+                <td class="small why">{{ choice.fits ? choice.load_says : choice.reason }}</td>
               </tr>
             </tbody>
           </table>
@@ -146,7 +147,7 @@ onMounted(() => {
           <Button :disabled="!chosen" @click="mesh">See it mesh <KeyCap k="M" /></Button>
           <Button v-if="holed && desk.chart" variant="outlined" @click="showHoles = !showHoles">{{ showHoles ? "Choices" : "Hole chart" }}</Button>
         </div>
-        <p class="verdict bad small">{{ desk.found.caution }}</p>
+        <p class="verdict bad small">{{ desk.search.caution }}</p>
       </template>
     </section>
   </main>

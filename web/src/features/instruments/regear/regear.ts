@@ -37,7 +37,7 @@ export const useRegear = defineStore("regear", () => {
   const band = ref("open");
   const cut = ref<"plain" | "shifted">("plain");
   const stock = ref<number[]>([]);
-  const found = ref<Regear>();
+  const search = ref<Regear>();
   const chart = ref<Holes>();
   const problem = ref<Problem>();
 
@@ -46,7 +46,7 @@ export const useRegear = defineStore("regear", () => {
     plate: limit.value === "plate" ? plate.value : null,
     distances_mm: limit.value === "holes" ? said.distances.split(/[;\s]+/).filter(Boolean) : [],
   }));
-  const given = computed<RegearIn>(() => ({
+  const request = computed<RegearIn>(() => ({
     pinion: numberOr(said.pinion, 0),
     spur: numberOr(said.spur, 0),
     wheel_mm: said.wheel.trim(),
@@ -70,7 +70,7 @@ export const useRegear = defineStore("regear", () => {
   /** Counts of this size that lie in the drawer. */
   async function lookInDrawer() {
     try {
-      stock.value = (await ask(api.POST("/api/drawer/counts", { body: { module_mm: said.size.trim() } }))).map((one) => one.teeth);
+      stock.value = (await ask(api.POST("/api/drawer/counts", { body: { module_mm: said.size.trim() } }))).map((stocked) => stocked.teeth);
     } catch {
       stock.value = [];
     }
@@ -80,10 +80,10 @@ export const useRegear = defineStore("regear", () => {
   async function look() {
     const last = begin();
     try {
-      const answer = await ask(api.POST("/api/sums/regear", { body: given.value }));
+      const answer = await ask(api.POST("/api/sums/regear", { body: request.value }));
       const table = limit.value === "plate" || limit.value === "holes" ? await ask(api.POST("/api/sums/holes", { body: charted.value })) : undefined;
       if (!last()) return;
-      found.value = answer;
+      search.value = answer;
       chart.value = table;
       problem.value = undefined;
     } catch (error) {
@@ -92,7 +92,7 @@ export const useRegear = defineStore("regear", () => {
     }
   }
   watch(
-    given,
+    request,
     resting(() => void look()),
     { deep: true },
   );
@@ -102,5 +102,5 @@ export const useRegear = defineStore("regear", () => {
     { immediate: true },
   );
 
-  return { said, want, limit, band, cut, stock, found, chart, problem, look };
+  return { said, want, limit, band, cut, stock, search, chart, problem, look };
 });

@@ -25,7 +25,7 @@ const choices = useChoices();
     <label>ball, mm <InputText v-model="desk.said.ball" class="value few" inputmode="decimal" /></label>
     <label>their circle, mm <InputText v-model="desk.said.ballCircle" class="value few" inputmode="decimal" /></label>
   </div>
-  <p v-if="train.clicks_say" class="verdict" :class="train.clicks.some((one) => one.named) ? 'so' : 'bad'" role="status">{{ train.clicks_say }}</p>
+  <p v-if="train.clicks_say" class="verdict" :class="train.clicks.some((suspect) => suspect.named) ? 'so' : 'bad'" role="status">{{ train.clicks_say }}</p>
   <table class="figures">
     <thead>
       <tr>
@@ -35,14 +35,14 @@ const choices = useChoices();
       </tr>
     </thead>
     <tbody>
-      <tr v-for="one in train.clicks.slice(0, 16)" :key="one.gear + one.shaft + one.stage" :class="{ likely: one.named }">
-        <td>{{ one.gear }}</td>
+      <tr v-for="suspect in train.clicks.slice(0, 16)" :key="suspect.gear + suspect.shaft + suspect.stage" :class="{ likely: suspect.named }">
+        <td>{{ suspect.gear }}</td>
         <td class="value num">
-          {{ one.kind === "bearing" ? "about " : "" }}{{ one.per_turn.toFixed(3) }}
-          <p v-if="one.other_per_turn" class="soft small">{{ one.other_per_turn.toFixed(3) }} {{ one.other }}</p>
+          {{ suspect.kind === "bearing" ? "about " : "" }}{{ suspect.per_turn.toFixed(3) }}
+          <p v-if="suspect.other_per_turn" class="soft small">{{ suspect.other_per_turn.toFixed(3) }} {{ suspect.other }}</p>
         </td>
-        <td v-if="one.odds !== null" class="num odds">
-          <span class="bar" :style="{ width: `${Math.round(70 * one.odds)}px` }" /><span class="value">{{ one.odds < 0.005 ? "" : `${Math.round(100 * one.odds)} %` }}</span>
+        <td v-if="suspect.odds !== null" class="num odds">
+          <span class="bar" :style="{ width: `${Math.round(70 * suspect.odds)}px` }" /><span class="value">{{ suspect.odds < 0.005 ? "" : `${Math.round(100 * suspect.odds)} %` }}</span>
         </td>
       </tr>
       <tr v-if="train.none_of_these !== null">

@@ -22,9 +22,9 @@ const desk = useTrain();
       <label>module <InputText v-model="desk.said.distanceModule" class="value few" /></label>
     </div>
     <ol v-if="desk.train?.filled.length">
-      <li v-for="one in desk.train.filled.slice(0, 5)" :key="one.line">
-        <button type="button" @click="desk.line = one.line">
-          <b class="value">{{ one.line }}</b> <span class="soft small">{{ one.ratio.toFixed(3) }} : 1, off by {{ one.off.toFixed(1) }} of the error</span>
+      <li v-for="filling in desk.train.filled.slice(0, 5)" :key="filling.line">
+        <button type="button" @click="desk.line = filling.line">
+          <b class="value">{{ filling.line }}</b> <span class="soft small">{{ filling.ratio.toFixed(3) }} : 1, off by {{ filling.off.toFixed(1) }} of the error</span>
         </button>
       </li>
     </ol>

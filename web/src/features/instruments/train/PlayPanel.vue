@@ -72,7 +72,7 @@ const bars = computed(() => {
           <td data-label="or turns, °"><InputText v-model="desk.stages[n].turn" class="value few" inputmode="decimal" :aria-label="`Free turn of stage ${stage.number}, its driver held`" /></td>
         </template>
         <td class="value num" data-label="at the output">
-          <template v-for="share in slop?.shares.filter((one) => one.name === `stage ${stage.number}`) ?? []" :key="share.name"
+          <template v-for="share in slop?.shares.filter((part) => part.name === `stage ${stage.number}`) ?? []" :key="share.name"
             >{{ share.deg.toFixed(3) }}°
             <p v-if="!share.deg" class="soft small">not on the way</p>
             <p v-if="share.assumed" class="soft small">assumed, ±{{ share.error_deg.toFixed(3) }}</p></template

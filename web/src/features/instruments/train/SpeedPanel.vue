@@ -10,7 +10,7 @@ import { useTrain } from "./train";
 
 const props = defineProps<{ train: TrainOut }>();
 const desk = useTrain();
-const loaded = computed(() => props.train.shafts.some((one) => one.torque_nmm !== null));
+const loaded = computed(() => props.train.shafts.some((shaft) => shaft.torque_nmm !== null));
 const time = (minutes?: number | null) =>
   minutes == null ? "" : minutes < 1 ? `${(minutes * 60).toFixed(minutes < 0.05 ? 1 : 0)} s` : minutes < 90 ? `${minutes.toFixed(1)} min` : `${(minutes / 60).toFixed(1)} h`;
 </script>

@@ -16,12 +16,12 @@ const choices = useChoices();
 
 const kind = computed({ get: () => desk.use?.kind ?? "", set: (value: string) => choose(value) });
 const texts = reactive<Record<string, string>>({});
-const chosen = computed(() => choices.value?.applications.find((one) => one.kind === kind.value));
+const chosen = computed(() => choices.value?.applications.find((application) => application.kind === kind.value));
 
 function choose(value: string) {
-  const found = choices.value?.applications.find((one) => one.kind === value);
+  const application = choices.value?.applications.find((other) => other.kind === value);
   for (const name of Object.keys(texts)) delete texts[name];
-  for (const { name, usual } of found?.fields ?? []) texts[name] = usual;
+  for (const { name, usual } of application?.fields ?? []) texts[name] = usual;
   say(value);
 }
 function say(value = kind.value) {

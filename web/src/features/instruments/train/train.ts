@@ -41,7 +41,7 @@ export const useTrain = defineStore("train", () => {
   const train = ref<TrainOut>();
   const problem = ref<Problem>();
 
-  const given = computed<TrainIn>(() => ({
+  const request = computed<TrainIn>(() => ({
     line: line.value,
     rpm: maybeNumber(said.rpm) ?? 1000,
     shaft: said.shaft.trim(),
@@ -51,9 +51,9 @@ export const useTrain = defineStore("train", () => {
       ? [{ shaft: said.bearing.trim() || (train.value?.turned ?? ""), balls: maybeNumber(said.balls) ?? 0, ball_mm: said.ball.trim() || null, pitch_mm: said.ballCircle.trim() || null }]
       : [],
     torque_nmm: maybeNumber(said.torque),
-    stages: stages.value.flatMap((one, n) =>
-      one.module.trim() || one.turn.trim()
-        ? [{ number: n + 1, module_mm: one.module.trim() || null, backlash_mm: maybeNumber(one.backlash), distance_mm: one.distance.trim() || null, turn_deg: maybeNumber(one.turn) }]
+    stages: stages.value.flatMap((stage, n) =>
+      stage.module.trim() || stage.turn.trim()
+        ? [{ number: n + 1, module_mm: stage.module.trim() || null, backlash_mm: maybeNumber(stage.backlash), distance_mm: stage.distance.trim() || null, turn_deg: maybeNumber(stage.turn) }]
         : [],
     ),
     play: said.play.trim() && said.radius.trim() ? { play_mm: said.play.trim(), radius_mm: said.radius.trim() } : null,
@@ -72,7 +72,7 @@ export const useTrain = defineStore("train", () => {
     if (!line.value.trim()) return;
     try {
       const sent = line.value;
-      const answer = await ask(api.POST("/api/sums/train", { body: given.value }));
+      const answer = await ask(api.POST("/api/sums/train", { body: request.value }));
       if (!last()) return;
       train.value = answer;
       [spots.value, behind.value, asked.value] = [answer.counts, answer.next_stage_at, sent];
@@ -84,7 +84,7 @@ export const useTrain = defineStore("train", () => {
     }
   }
   watch(
-    given,
+    request,
     resting(() => void look()),
     { deep: true },
   );
@@ -106,9 +106,9 @@ export const useTrain = defineStore("train", () => {
 
   function put(text: string, from: number, to: number) {
     const longer = text.length - (to - from);
-    for (const one of spots.value.flat()) {
-      if (one.start > from) one.start += longer;
-      if (one.end >= to) one.end += longer;
+    for (const spot of spots.value.flat()) {
+      if (spot.start > from) spot.start += longer;
+      if (spot.end >= to) spot.end += longer;
     }
     behind.value += longer;
     line.value = line.value.slice(0, from) + text + line.value.slice(to);

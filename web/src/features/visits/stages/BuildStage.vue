@@ -36,8 +36,8 @@ useIntervalFn(() => (clock.value = Date.now()), 20_000);
 
 const steps = computed(() => store.plan?.steps ?? []);
 const now = computed(() => steps.value[place.value]);
-const piece = computed(() => store.pieces.find((one) => one.id === now.value?.piece_id));
-const step = computed(() => store.steps.find((one) => one.id === now.value?.step_id));
+const piece = computed(() => store.pieces.find((other) => other.id === now.value?.piece_id));
+const step = computed(() => store.steps.find((other) => other.id === now.value?.step_id));
 const isPiece = computed(() => now.value?.kind === "piece");
 const left = computed(() => (piece.value && isPiece.value ? piece.value.owed - answered(piece.value) : 0));
 const count = computed(() => Math.max(0, left.value - short.value));
@@ -138,7 +138,7 @@ onMounted(async () => {
   void timers.look();
   try {
     await store.loadPlan();
-    const open = steps.value.findIndex((one) => !one.ticked);
+    const open = steps.value.findIndex((other) => !other.ticked);
     place.value = open < 0 ? steps.value.length : open;
     store.at = now.value?.step_id ?? "";
   } catch (error) {
@@ -216,12 +216,12 @@ onMounted(async () => {
   <div v-else-if="over" class="build">
     <section>
       <p class="label">Build</p>
-      <h1 v-if="store.unanswered.length">{{ store.unanswered.reduce((sum, one) => sum + one.left, 0) }} left over</h1>
+      <h1 v-if="store.unanswered.length">{{ store.unanswered.reduce((sum, piece) => sum + piece.left, 0) }} left over</h1>
       <h1 v-else>Nothing left over</h1>
       <ul v-if="store.unanswered.length" class="over">
-        <li v-for="one in store.unanswered" :key="one.step.id" class="mind">
-          <img v-if="one.step.photos[0]" :src="store.photoUrl(one.step.photos[0].id, true)" :alt="`Photo of step ${one.step.number}`" />
-          {{ one.left }} × {{ one.step.piece.name }}, step {{ one.step.number }}
+        <li v-for="open in store.unanswered" :key="open.step.id" class="mind">
+          <img v-if="open.step.photos[0]" :src="store.photoUrl(open.step.photos[0].id, true)" :alt="`Photo of step ${open.step.number}`" />
+          {{ open.left }} × {{ open.step.piece.name }}, step {{ open.step.number }}
         </li>
       </ul>
       <ul v-else>

@@ -20,7 +20,7 @@ const toWatch = ref(store.visit?.to_watch ?? "");
 const outcome = (name: string) => store.steps.filter((step) => step.piece.ticks.some((tick) => tick.outcome === name));
 const fitted = computed(() => outcome("new"));
 const spares = computed(() => outcome("spare"));
-const found = computed(() => store.steps.filter((step) => step.piece.finding));
+const findings = computed(() => store.steps.filter((step) => step.piece.finding));
 const read = computed(() => store.steps.flatMap((step) => step.piece.pins.map((pin) => ({ step, pin }))));
 
 const guide = useGuide();
@@ -64,9 +64,9 @@ useKeys({ v: () => router.push({ name: "new-visit", query: { unit: store.visit?.
       <dl>
         <dt class="label">Came with</dt>
         <dd>{{ store.visit.complaint || "no complaint" }}</dd>
-        <template v-if="found.length">
+        <template v-if="findings.length">
           <dt class="label">Found</dt>
-          <dd v-for="step in found" :key="step.id">{{ step.piece.name }}: {{ step.piece.finding }}</dd>
+          <dd v-for="step in findings" :key="step.id">{{ step.piece.name }}: {{ step.piece.finding }}</dd>
         </template>
         <template v-if="fitted.length">
           <dt class="label">New</dt>
@@ -84,7 +84,7 @@ useKeys({ v: () => router.push({ name: "new-visit", query: { unit: store.visit?.
         </template>
         <template v-if="guide.guide?.differences.length">
           <dt class="label">Otherwise than {{ guide.guide.label }}</dt>
-          <dd v-for="one in guide.guide.differences" :key="one.says">{{ one.says }}</dd>
+          <dd v-for="difference in guide.guide.differences" :key="difference.says">{{ difference.says }}</dd>
         </template>
         <dt class="label">Proved by</dt>
         <dd v-for="check in store.visit.checks" :key="check.key" :class="check.done ? 'proved' : 'soft'">{{ check.label }}{{ check.done ? "" : ", not done" }}</dd>

@@ -21,7 +21,7 @@ const tools = ref<RowSeen["tools"]>();
 
 /** The row that says which tools: its own, or that of the same model. */
 const source = computed(() => {
-  const like = guide.guide?.choices.find((one) => one.same_model);
+  const like = guide.guide?.choices.find((choice) => choice.same_model);
   if (store.steps.length) return { id: store.visit?.id, label: "" };
   return guide.guide?.guide_id ? { id: guide.guide.guide_id, label: guide.guide.label } : { id: like?.id, label: like ? `${like.label}, visit ${like.number}` : "" };
 });
@@ -44,7 +44,7 @@ useKeys({ Enter: () => emit("enter", "strip") });
 
 <template>
   <div v-if="visit" class="two">
-    <section class="told">
+    <section class="heard">
       <p class="label">
         {{ visit.unit.kind_label }}<template v-if="visit.use_so_far"> · {{ visit.use_so_far }}</template>
       </p>
@@ -68,14 +68,14 @@ useKeys({ Enter: () => emit("enter", "strip") });
         <ToolList :tools="tools" />
       </section>
       <div class="photos">
-        <img v-for="one in visit.photos" :key="one.id" :src="store.photoUrl(one.id, true)" alt="The unit as it came" />
+        <img v-for="photo in visit.photos" :key="photo.id" :src="store.photoUrl(photo.id, true)" alt="The unit as it came" />
       </div>
     </section>
   </div>
 </template>
 
 <style scoped>
-.told,
+.heard,
 .side {
   display: grid;
   gap: 18px;

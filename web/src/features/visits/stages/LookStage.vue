@@ -37,10 +37,12 @@ const rim = computed(() => piece.value?.figure.rims[0]);
 /** The key each verdict is given by. */
 const KEYS: Partial<Record<string, string>> = { keep: "K", clean: "C", replace: "R", pair: "M" };
 const verdicts = computed(() =>
-  (session.words?.verdicts ?? []).filter((one) => one.key).map((one) => ({ key: one.key as Verdict, label: one.label[0]?.toUpperCase() + one.label.slice(1), k: KEYS[one.key] ?? "" })),
+  (session.words?.verdicts ?? [])
+    .filter((verdict) => verdict.key)
+    .map((verdict) => ({ key: verdict.key as Verdict, label: verdict.label[0]?.toUpperCase() + verdict.label.slice(1), k: KEYS[verdict.key] ?? "" })),
 );
-const found = (key: string) => findings.value.find((one) => one.what === key);
-const teeth = computed(() => Object.fromEntries(findings.value.map((one) => [one.what, one.teeth ?? []])));
+const seenOf = (key: string) => findings.value.find((finding) => finding.what === key);
+const teeth = computed(() => Object.fromEntries(findings.value.map((finding) => [finding.what, finding.teeth ?? []])));
 const plain = (what: string): Finding => ({ what, teeth: [], face: "", mm: 0, radius: 0 });
 
 const begin = latest();
@@ -65,7 +67,7 @@ function pickUp() {
   another.value = false;
   findings.value = JSON.parse(JSON.stringify(piece.value?.findings ?? [])) as Finding[];
   by.value = "";
-  const measured = found("play");
+  const measured = seenOf("play");
   play.value = measured ? { mm: String(measured.mm), radius: String(measured.radius) } : { mm: "", radius: "" };
   seen.value = undefined;
   void look();
@@ -75,29 +77,29 @@ watch(() => piece.value?.id, pickUp, { immediate: true });
 function toggle(key: string, byTooth: boolean) {
   if (byTooth) {
     by.value = by.value === key ? "" : key;
-    if (!found(key)) findings.value.push(plain(key));
-  } else if (found(key)) findings.value = findings.value.filter((one) => one.what !== key);
+    if (!seenOf(key)) findings.value.push(plain(key));
+  } else if (seenOf(key)) findings.value = findings.value.filter((finding) => finding.what !== key);
   else findings.value.push(plain(key));
   void look();
 }
 
 function unsee(key: string) {
-  findings.value = findings.value.filter((one) => one.what !== key);
+  findings.value = findings.value.filter((finding) => finding.what !== key);
   if (by.value === key) by.value = "";
   void look();
 }
 
 function tooth(n: number) {
-  const one = found(by.value);
-  if (!one) return;
-  const had = one.teeth ?? [];
-  one.teeth = had.includes(n) ? had.filter((other) => other !== n) : [...had, n];
+  const finding = seenOf(by.value);
+  if (!finding) return;
+  const had = finding.teeth ?? [];
+  finding.teeth = had.includes(n) ? had.filter((other) => other !== n) : [...had, n];
   void look();
 }
 
 function measured() {
   const [mm, radius] = [play.value.mm, play.value.radius].map((text) => maybeNumber(text) ?? 0) as [number, number];
-  findings.value = findings.value.filter((one) => one.what !== "play");
+  findings.value = findings.value.filter((finding) => finding.what !== "play");
   if (mm && radius) findings.value.push({ ...plain("play"), mm, radius });
   void look();
 }
@@ -160,11 +162,11 @@ onMounted(() => {
         {{ piece.name }}<template v-if="piece.count > 1"> ×{{ piece.count }}</template>
       </h1>
       <div v-if="seen" class="sights" role="group" aria-label="Seen">
-        <span v-for="sight in seen.sights" :key="sight.key" class="sight" :class="{ on: found(sight.key), by: by === sight.key }">
-          <button type="button" :aria-pressed="Boolean(found(sight.key))" @click="toggle(sight.key, sight.by_tooth)">
-            {{ sight.says }}<b v-if="found(sight.key)?.teeth?.length">&nbsp;{{ found(sight.key)?.teeth?.length }}</b>
+        <span v-for="sight in seen.sights" :key="sight.key" class="sight" :class="{ on: seenOf(sight.key), by: by === sight.key }">
+          <button type="button" :aria-pressed="Boolean(seenOf(sight.key))" @click="toggle(sight.key, sight.by_tooth)">
+            {{ sight.says }}<b v-if="seenOf(sight.key)?.teeth?.length">&nbsp;{{ seenOf(sight.key)?.teeth?.length }}</b>
           </button>
-          <button v-if="sight.by_tooth && found(sight.key)" type="button" class="off" :aria-label="`Not ${sight.says}`" @click="unsee(sight.key)">×</button>
+          <button v-if="sight.by_tooth && seenOf(sight.key)" type="button" class="off" :aria-label="`Not ${sight.says}`" @click="unsee(sight.key)">×</button>
         </span>
       </div>
       <div class="play">
@@ -176,18 +178,18 @@ onMounted(() => {
         <span>{{ work.says }}</span><button type="button" :aria-label="`Take back: ${work.says}`" @click="store.dropWork(piece.id, work.id)">×</button>
       </p>
       <p v-if="seen?.reason" class="reason">
-        <b v-if="seen.verdict">{{ verdicts.find((one) => one.key === seen?.verdict)?.label }}:</b> {{ seen.reason }}
+        <b v-if="seen.verdict">{{ verdicts.find((verdict) => verdict.key === seen?.verdict)?.label }}:</b> {{ seen.reason }}
       </p>
       <p v-else class="soft">Both faces, every tooth. Play often comes from a worn pin, slot or bore, and not from the teeth.</p>
       <div class="actions verdicts" role="group" aria-label="Verdict">
         <Button
-          v-for="one in verdicts"
-          :key="one.key"
-          :variant="piece.verdict === one.key ? undefined : 'outlined'"
-          :aria-pressed="piece.verdict === one.key"
-          :class="{ wanted: seen?.verdict === one.key }"
-          @click="judge(one.key)"
-          >{{ one.label }} <KeyCap :k="one.k"
+          v-for="verdict in verdicts"
+          :key="verdict.key"
+          :variant="piece.verdict === verdict.key ? undefined : 'outlined'"
+          :aria-pressed="piece.verdict === verdict.key"
+          :class="{ wanted: seen?.verdict === verdict.key }"
+          @click="judge(verdict.key)"
+          >{{ verdict.label }} <KeyCap :k="verdict.k"
         /></Button>
       </div>
       <label v-if="another || instead" class="note"

@@ -14,7 +14,7 @@ const store = useVisit();
 const session = useSession();
 const checks = computed(() => store.visit?.checks ?? []);
 const open = computed(() => checks.value.filter((check) => !check.done).length);
-const left = computed(() => store.unanswered.reduce((sum, one) => sum + one.left, 0));
+const left = computed(() => store.unanswered.reduce((sum, piece) => sum + piece.left, 0));
 const headline = computed(() => {
   if (left.value) return `${left.value} ${left.value === 1 ? "piece is" : "pieces are"} not accounted for`;
   if (open.value) return `${open.value} ${open.value === 1 ? "check" : "checks"} to go`;
@@ -27,8 +27,8 @@ function tickOff(at: number) {
 }
 
 function answer(at: number, outcome: string) {
-  const one = store.unanswered[at];
-  if (one) void store.tick(one.step.piece, outcome as TickIn["outcome"], one.left);
+  const over = store.unanswered[at];
+  if (over) void store.tick(over.step.piece, outcome as TickIn["outcome"], over.left);
 }
 
 useKeys({
@@ -45,10 +45,10 @@ useKeys({
       <Button v-if="left" @click="emit('enter', 'build')">Go on building <KeyCap k="G" /></Button>
     </div>
     <ul v-if="left" class="left">
-      <li v-for="(one, n) in store.unanswered" :key="one.step.id">
-        <img v-if="one.step.photos[0]" :src="store.photoUrl(one.step.photos[0].id, true)" alt="" />
+      <li v-for="(over, n) in store.unanswered" :key="over.step.id">
+        <img v-if="over.step.photos[0]" :src="store.photoUrl(over.step.photos[0].id, true)" alt="" />
         <p>
-          <b>{{ one.left }} ×</b> {{ one.step.piece.name }} <span class="soft small">off at step {{ one.step.number }}</span>
+          <b>{{ over.left }} ×</b> {{ over.step.piece.name }} <span class="soft small">off at step {{ over.step.number }}</span>
         </p>
         <div class="actions answers">
           <Button v-for="outcome in session.words?.outcomes ?? []" :key="outcome.key" variant="outlined" @click="answer(n, outcome.key)">{{ outcome.label }}</Button>

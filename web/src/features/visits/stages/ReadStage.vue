@@ -22,8 +22,8 @@ const rims = computed(() =>
   }),
 );
 /** A dead gear first: it is the one that has to be ordered. */
-const next = computed(() => rims.value.find((one) => !one.pin && dead(one.step.piece)) ?? rims.value.find((one) => !one.pin));
-const read = computed(() => rims.value.filter((one) => one.pin?.gear));
+const next = computed(() => rims.value.find((rim) => !rim.pin && dead(rim.step.piece)) ?? rims.value.find((rim) => !rim.pin));
+const read = computed(() => rims.value.filter((rim) => rim.pin?.gear));
 
 function readIt(step: Step, rim: number) {
   void router.push({ name: "reader", query: { visit: store.visit?.id, piece: step.piece.id, rim, form: step.piece.form } });
@@ -59,24 +59,24 @@ useKeys({
     </div>
     <p v-if="!rims.length" class="soft">Count the teeth and say them in the strip: gear 32/10 brass. The reader itself works without a piece, too.</p>
     <ul>
-      <li v-for="one in rims" :key="`${one.step.id}${one.rim}`" :class="{ dead: dead(one.step.piece) }">
-        <button type="button" class="rim" @click="readIt(one.step, one.rim)">
+      <li v-for="rim in rims" :key="`${rim.step.id}${rim.rim}`" :class="{ dead: dead(rim.step.piece) }">
+        <button type="button" class="rim" @click="readIt(rim.step, rim.rim)">
           <svg viewBox="-34 -34 68 68" aria-hidden="true">
-            <PieceFigure :figure="one.step.piece.figure" :scale="30 / (one.step.piece.figure.rims[0]?.tip_radius_mm ?? 1)" :damaged="dead(one.step.piece)" />
+            <PieceFigure :figure="rim.step.piece.figure" :scale="30 / (rim.step.piece.figure.rims[0]?.tip_radius_mm ?? 1)" :damaged="dead(rim.step.piece)" />
           </svg>
           <span class="who"
             ><span
-              ><b>{{ one.step.number }}</b> {{ one.step.piece.name }}</span
-            ><small v-if="one.step.piece.finding" class="harm">{{ one.step.piece.finding }}</small></span
+              ><b>{{ rim.step.number }}</b> {{ rim.step.piece.name }}</span
+            ><small v-if="rim.step.piece.finding" class="harm">{{ rim.step.piece.finding }}</small></span
           >
-          <span class="value teeth">{{ one.pin?.teeth || one.teeth || "" }}</span>
-          <span v-if="one.pin" class="size"
-            >{{ one.pin.label }} <span class="soft">{{ one.pin.gear ? `${one.pin.gear.pressure_angle_deg}°` : one.pin.form }}</span></span
+          <span class="value teeth">{{ rim.pin?.teeth || rim.teeth || "" }}</span>
+          <span v-if="rim.pin" class="size"
+            >{{ rim.pin.label }} <span class="soft">{{ rim.pin.gear ? `${rim.pin.gear.pressure_angle_deg}°` : rim.pin.form }}</span></span
           >
           <span v-else class="size soft">not read</span>
-          <span class="value sure">{{ one.pin ? `${Math.round(one.pin.probability * 100)} %` : "" }}</span>
+          <span class="value sure">{{ rim.pin ? `${Math.round(rim.pin.probability * 100)} %` : "" }}</span>
         </button>
-        <button v-if="one.pin" type="button" class="off" :aria-label="`Take back the reading of ${one.step.piece.name}, ${one.pin.teeth} teeth`" @click="store.unpin(one.step.piece.id, one.pin.id)">
+        <button v-if="rim.pin" type="button" class="off" :aria-label="`Take back the reading of ${rim.step.piece.name}, ${rim.pin.teeth} teeth`" @click="store.unpin(rim.step.piece.id, rim.pin.id)">
           ×
         </button>
       </li>

@@ -56,13 +56,13 @@ useKeys({ Enter: () => emit("enter", "build") });
               <b>{{ step.number }}</b> {{ step.piece.name }}<template v-if="step.piece.count > 1"> ×{{ step.piece.count }}</template>
             </p>
             <p class="value">{{ asked(step) || "nothing measured yet" }}</p>
-            <p v-for="pin in step.piece.pins.filter((one) => one.gear)" :key="pin.id" class="looks">
+            <p v-for="pin in step.piece.pins.filter((reading) => reading.gear)" :key="pin.id" class="looks">
               <span v-if="step.piece.pins.length > 1" class="soft small">{{ pin.teeth }} teeth:</span>
-              <RouterLink class="small look" :to="{ name: 'drawer', query: queryOf(pin) }">Is there one in the drawer?</RouterLink>
+              <RouterLink class="small look" :to="{ name: 'drawer', query: queryOf(pin) }">Is there arrival in the drawer?</RouterLink>
               <RouterLink class="small look" :to="intake(step, pin)">It came: check it</RouterLink>
             </p>
-            <p v-for="one in came.filter((each) => each.piece === step.piece.id)" :key="one.id" class="small" :class="one.accepted ? 'proved' : 'harm'">
-              {{ day(one.recorded_at) }}: {{ one.accepted ? "came, taken in" : "came, sent back" }}<template v-if="one.reason">: {{ one.reason }}</template>
+            <p v-for="arrival in came.filter((each) => each.piece === step.piece.id)" :key="arrival.id" class="small" :class="arrival.accepted ? 'proved' : 'harm'">
+              {{ day(arrival.recorded_at) }}: {{ arrival.accepted ? "came, taken in" : "came, sent back" }}<template v-if="arrival.reason">: {{ arrival.reason }}</template>
             </p>
             <p v-if="!dead(step.piece) && !step.piece.instead" class="soft small">Not used twice: a new one.</p>
             <p v-if="step.piece.instead" class="small"><b>Goes in instead:</b> {{ step.piece.instead }}</p>

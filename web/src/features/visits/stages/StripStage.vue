@@ -149,13 +149,13 @@ async function layDown() {
     const said = known ?? (await ask(api.POST("/api/sums/entry", { body: { line: text, correction: null } })));
     store.at = await store.layDown(text, said, taken);
   } catch (error) {
-    const told = asProblem(error);
+    const refusal = asProblem(error);
     // No field means that nothing is wrong with the line: the server is out of reach.
-    if (told.field === "") store.at = await store.layDown(text, unread(text), taken);
+    if (refusal.field === "") store.at = await store.layDown(text, unread(text), taken);
     else {
       line.value = [text, line.value].filter(Boolean).join(" ");
       photos.value = [...taken, ...photos.value];
-      problem.value = told;
+      problem.value = refusal;
     }
   }
 }
