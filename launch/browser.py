@@ -23,7 +23,7 @@ DESK: ViewportSize = {"width": 1280, "height": 800}
 def chromium() -> Iterator[Browser]:
     """A headless browser."""
     with sync_playwright() as play:
-        browser = play.chromium.launch(executable_path="/usr/bin/chromium", args=FLAGS)
+        browser = play.chromium.launch(executable_path="/usr/bin/chromium-headless-shell", args=FLAGS)
         try:
             yield browser
         finally:

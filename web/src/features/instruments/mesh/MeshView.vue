@@ -159,7 +159,7 @@ onMounted(async () => {
         <WarmPanel v-else-if="panel === 'warm'" :pair="desk.pair" />
         <AskewPanel v-else :pair="desk.pair" />
       </template>
-      <p v-else-if="desk.inVisit && desk.rim1 && desk.rim2 && !desk.known" class="soft">Read rim1 of the two first: the size is needed.</p>
+      <p v-else-if="desk.inVisit && desk.rim1 && desk.rim2 && !desk.known" class="soft">Read one of the two first: the size is needed.</p>
       <p v-if="desk.inVisit && desk.pair && (!desk.rim1?.pin?.gear || !desk.rim2?.pin?.gear)" class="soft">The gear not read is taken to be of its mate's size.</p>
       <ProblemNote :problem="desk.problem" />
       <div v-if="flat" class="actions">

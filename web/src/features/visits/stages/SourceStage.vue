@@ -58,7 +58,7 @@ useKeys({ Enter: () => emit("enter", "build") });
             <p class="value">{{ asked(step) || "nothing measured yet" }}</p>
             <p v-for="pin in step.piece.pins.filter((reading) => reading.gear)" :key="pin.id" class="looks">
               <span v-if="step.piece.pins.length > 1" class="soft small">{{ pin.teeth }} teeth:</span>
-              <RouterLink class="small look" :to="{ name: 'drawer', query: queryOf(pin) }">Is there arrival in the drawer?</RouterLink>
+              <RouterLink class="small look" :to="{ name: 'drawer', query: queryOf(pin) }">Is there one in the drawer?</RouterLink>
               <RouterLink class="small look" :to="intake(step, pin)">It came: check it</RouterLink>
             </p>
             <p v-for="arrival in came.filter((each) => each.piece === step.piece.id)" :key="arrival.id" class="small" :class="arrival.accepted ? 'proved' : 'harm'">
