@@ -1,4 +1,7 @@
-"""Debian's Chromium through Playwright, started the one way that works everywhere."""
+"""Debian's Chromium through Playwright, started the one way that works everywhere.
+
+Its headless shell: the same engine without the windows of a desk, at two thirds of the work.
+"""
 
 from __future__ import annotations
 

@@ -105,7 +105,7 @@ def _begin(env: dict[str, str], database: Database, folder: Path) -> None:
     _lay_mark(folder / MARK, None)
     # Tables without a member are what an earlier first run left half made.
     database.empty()
-    if _manage(env, "migrate", "--verbosity", "0"):
+    if _manage(env, "migrate", "--skip-checks", "--verbosity", "0"):
         stop_with("The tables could not be made.", "The lines above say why; nothing was recorded yet.")
     _take_mark(folder / MARK)
 
@@ -115,11 +115,11 @@ def _upgrade(env: dict[str, str], database: Database, folder: Path) -> None:
     say("The record is brought up to date; a backup is taken first …")
     make(database, None, backup, VERSION, lambda _: None)
     _lay_mark(folder / MARK, backup)
-    failed = _manage(env, "migrate", "--verbosity", "0")
+    failed = _manage(env, "migrate", "--skip-checks", "--verbosity", "0")
     if failed:
         # What an older version left half done fails as "exists already": it is gone through again.
         say("Part of this was done before; going through it again …")
-        failed = _manage(env, "finish_migrations", "--verbosity", "0")
+        failed = _manage(env, "finish_migrations", "--skip-checks", "--verbosity", "0")
     if failed:
         put_back(database, backup, folder)
         _take_mark(folder / MARK)

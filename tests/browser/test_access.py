@@ -4,10 +4,12 @@ from __future__ import annotations
 
 import re
 import unittest
+from dataclasses import dataclass, field
 from typing import Any, ClassVar
 
-from playwright.sync_api import Page
+from playwright.sync_api import Page, ViewportSize
 
+from launch.browser import DESK
 from launch.paths import WEB
 
 from ..examples import LONG
@@ -19,49 +21,55 @@ SMALL = """() => [...document.querySelectorAll("button, a, input, textarea, [rol
   .map((e) => [e, (e.closest("form.chip, li > button, .p-select, fieldset label") ?? e).getBoundingClientRect()])
   .filter(([e, box]) => box.width > 2 && (box.height < 43.5 || box.width < 43.5))
   .map(([e, box]) => `${e.tagName} ${e.ariaLabel ?? e.innerText ?? ""} ${Math.round(box.width)}x${Math.round(box.height)}`)"""
+WIDE = "document.documentElement.scrollWidth - document.documentElement.clientWidth"
+RUN = """rules => axe.run(document, { resultTypes: ['violations'], ...(rules.length ? { runOnly: rules } : {}) })
+  .then(result => result.violations)"""
 VISITS = {
     "Ticket counter": "Listen", "Quay crane": "Strip", "Tern": "Look over", "Heron 650": "Read", "Dunlin 40": "Source",
     "Otter 8": "Build", "Weather mast": "File",
 }  # fmt: skip
 
 
-class Views(BrowserCase):
-    """Each view looked at once a theme: by day at the desk, by lamp on an upright tablet."""
+@dataclass(frozen=True)
+class Look:
+    """A way to look at a view; `rules` of axe, all where none are named."""
 
-    lamp = "0"
-    axe = True
-    rules: ClassVar[list[str]] = []
-    """Of axe; all where none are named."""
+    name: str
+    size: ViewportSize
+    lamp: bool = False
+    axe: bool = True
+    rules: list[str] = field(default_factory=list)
+
+
+class Views(BrowserCase):
+    """Each view as it stands, and as it looks another way: by lamp, upright."""
+
+    looks: ClassVar[list[Look]] = []
 
     def check(self, page: Page, what: str) -> None:
-        page.wait_for_load_state("networkidle")
-        with self.subTest(view=what, size=page.viewport_size):
-            self.assertEqual(self.violations(page) if self.axe else [], [])
-            self.assertEqual(page.evaluate(SMALL), [])
-            wide = page.evaluate(
-                "document.documentElement.scrollWidth - document.documentElement.clientWidth"
-            )
-            self.assertLessEqual(wide, 0, "the page scrolls sideways")
+        for look in self.looks:
+            with self.subTest(view=what, look=look.name):
+                page.set_viewport_size(look.size)
+                page.evaluate("lamp => document.documentElement.classList.toggle('lamp', lamp)", look.lamp)
+                self.assertEqual(self.violations(page, look.rules) if look.axe else [], [])
+                self.assertEqual(page.evaluate(SMALL), [])
+                self.assertLessEqual(page.evaluate(WIDE), 0, "the page scrolls sideways")
 
-    def violations(self, page: Page) -> list[tuple[str, str, str]]:
-        page.evaluate(AXE)
-        result: list[dict[str, Any]] = page.evaluate(
-            "rules => axe.run(document, { resultTypes: ['violations'], ...(rules.length ? { runOnly: rules } : {}) })"
-            ".then(r => r.violations)",
-            self.rules,
-        )
+    def violations(self, page: Page, rules: list[str]) -> list[tuple[str, str, str]]:
+        if not page.evaluate("'axe' in window"):
+            page.evaluate(AXE)
+        result: list[dict[str, Any]] = page.evaluate(RUN, rules)
         return [
-            (one["id"], one["nodes"][0]["html"][:120], one["nodes"][0].get("failureSummary", "")[:200])
-            for one in result
+            (rule["id"], rule["nodes"][0]["html"][:120], rule["nodes"][0].get("failureSummary", "")[:200])
+            for rule in result
         ]
 
     def stages(self) -> None:
         page = self.page
-        page.evaluate(f"localStorage.setItem('dentado.lamp', '{self.lamp}')")
-        page.goto(self.address)
+        self.go("/")
         page.get_by_text("Heron 650").first.wait_for()
         self.check(page, "Bench")
-        page.goto(f"{self.address}/visits/new")
+        self.go("/visits/new")
         page.get_by_label("Called").wait_for()
         self.check(page, "New visit")
         for unit, stage in VISITS.items():
@@ -76,23 +84,23 @@ class Views(BrowserCase):
         self.check(page, "Prove")
 
     def instruments(self, page: Page) -> None:
-        page.goto(f"{self.address}/reader")
+        self.go("/reader")
         page.get_by_label("Teeth", exact=True).fill("31")
         page.get_by_label("Over the tips", exact=True).fill("26.18")
         page.get_by_text("Measure next").wait_for()
         page.get_by_role("button", name="Take it").click()
         page.get_by_role("button", name="Teeth missing?").click()
         self.check(page, "Gear reader")
-        page.goto(f"{self.address}/reader?form=worm")
+        self.go("/reader?form=worm")
         page.get_by_label(re.compile("^Along several threads")).fill("9.42")
         page.get_by_text("axial pitch").wait_for()
         self.check(page, "Worm")
-        page.goto(f"{self.address}/train")
+        self.go("/train")
         page.get_by_text("68.57 turns in").wait_for()
         for panel in ("Speeds", "A click", "Play", "In the unit"):
             page.get_by_role("button", name=panel, exact=True).click()
             self.check(page, f"Train, {panel}")
-        page.goto(f"{self.address}/shelf")
+        self.go("/shelf")
         page.get_by_role("radio").first.wait_for()
         page.get_by_role("button", name="Put one on").click()
         self.check(page, "Shelf")
@@ -103,42 +111,53 @@ class Views(BrowserCase):
         self.open_visit("Otter 8", "Build")
         self.press("o")
         self.check(page, "Plan")
-        page.goto(f"{self.address}/practice")
+        self.go("/practice")
         page.get_by_role("img", name=re.compile("unknown size")).wait_for()
         self.check(page, "Practice")
-        page.goto(f"{self.address}/arrival?teeth=23&module=0.5&bore=2.5")
+        self.go("/arrival?teeth=23&module=0.5&bore=2.5")
         page.get_by_label("Teeth, measured").fill("24")
         page.get_by_text("24 for 23").wait_for()
         self.check(page, "Arrival")
-        page.goto(f"{self.address}/drawer?teeth=31")
+        self.go("/drawer?teeth=31")
         page.get_by_role("list", name="Gears").get_by_role("button").first.click()
         page.get_by_role("button", name="Put one in").click()
         self.check(page, "Drawer")
-        page.goto(f"{self.address}/gauges")
+        self.go("/gauges")
         fits = page.get_by_role("button", name="The card fits")
         fits.or_(page.get_by_role("img", name="Rack of 1 module")).first.wait_for()
         self.check(page, "Gauges")
-        page.goto(f"{self.address}/mesh")
+        self.go("/mesh")
         page.get_by_text("Contact ratio").wait_for()
         for panel in ("Mesh", "Paper", "Warm", "Askew"):
             page.get_by_role("button", name=panel, exact=True).click()
             self.check(page, f"Mesh, {panel}")
-        page.goto(f"{self.address}/regear")
+        self.go("/regear")
         page.get_by_role("heading", level=1).wait_for()
         self.check(page, "Regear")
-        page.goto(f"{self.address}/fits")
+        self.go("/fits")
         page.get_by_role("heading", level=1).wait_for()
         self.check(page, "Fits")
 
 
-class Day(Views):
-    def test_every_view_by_day(self) -> None:
+class DayAndLamp(Views):
+    # What a theme changes is tried by lamp; the rest is the same page.
+    looks: ClassVar[list[Look]] = [
+        Look("day", DESK),
+        Look(
+            "lamp, upright",
+            TABLET_UPRIGHT,
+            lamp=True,
+            rules=["color-contrast", "link-in-text-block", "target-size"],
+        ),
+    ]
+
+    def test_every_view(self) -> None:
         self.stages()
         self.instruments(self.page)
 
     def test_workshop_and_what_was_not_taken(self) -> None:
         for path, name in (("workshop", "Workshop"), ("unsent", "Not taken")):
-            self.page.goto(f"{stack().address}/{path}")
+            self.go(f"/{path}")
             self.page.get_by_role("heading", level=1).wait_for()
             self.check(self.page, name)
 
@@ -158,21 +177,9 @@ class Day(Views):
         self.check(page, "Code")
 
 
-class Lamp(Views):
-    size = TABLET_UPRIGHT
-    lamp = "1"
-    # What a theme changes; the rest is the same page by day.
-    rules: ClassVar[list[str]] = ["color-contrast", "link-in-text-block", "target-size"]
-
-    def test_every_view_by_lamp(self) -> None:
-        self.stages()
-        self.instruments(self.page)
-
-
 @unittest.skipUnless(LONG, "an upright tablet and a desk are tried in each run")
 class Lying(Views):
-    size = TABLET
-    axe = False
+    looks: ClassVar[list[Look]] = [Look("lying", TABLET, axe=False)]
 
     def test_every_view_on_a_tablet_that_lies(self) -> None:
         self.stages()

@@ -57,7 +57,7 @@ class Bench(BrowserCase):
         page.get_by_label("What it waits for").fill("seal it again ourselves?")
         page.get_by_label("What it waits for").press("Tab")
         expect(page.get_by_text("all sent")).to_be_visible()
-        page.goto(self.address)
+        self.go("/")
         card = page.get_by_role("link").filter(has_text="Ticket counter").first
         expect(card).to_contain_text("a decision: seal it again ourselves?")
 
@@ -97,7 +97,7 @@ class OnAPhone(BrowserCase):
         """What is cut off at the edge is no wider page: each field is asked where it ends."""
         page = self.page
         for path, there in (("", "Heron 650"), ("visits/new", "What comes in?")):
-            page.goto(f"{self.address}/{path}")
+            self.go(f"/{path}")
             page.get_by_text(there).first.wait_for()
             page.wait_for_load_state("networkidle")
             beyond = page.evaluate(

@@ -12,7 +12,7 @@ from .whole import BrowserCase
 class Drawer(BrowserCase):
     def test_the_reader_asks_and_the_look_alike_is_told_apart(self) -> None:
         page = self.page
-        page.goto(f"{self.address}/reader")
+        self.go("/reader")
         page.get_by_label("Teeth", exact=True).fill("15")
         page.get_by_label("Over the tips", exact=True).fill("13.38")
         page.get_by_label("Bore", exact=True).fill("3.17")
@@ -37,7 +37,7 @@ class Drawer(BrowserCase):
 
     def test_put_in_found_by_words_and_used_up(self) -> None:
         page = self.page
-        page.goto(f"{self.address}/drawer")
+        self.go("/drawer")
         expect(page.get_by_role("heading", level=1)).to_contain_text(re.compile(r"\d+ in the drawer"))
         self.press("n")
         form = page.get_by_role("form", name="Put one in")

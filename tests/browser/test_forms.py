@@ -16,7 +16,7 @@ class Forms(BrowserCase):
 
     def test_each_form_asks_for_its_own_measurements(self) -> None:
         page = self.page
-        page.goto(f"{self.address}/reader")
+        self.go("/reader")
         self.choose("Ring, teeth inside")
         page.get_by_label("Teeth", exact=True).fill("48")
         expect(page.get_by_role("img", name="Gear of 48 teeth, tip to tip, inside")).to_be_visible()
@@ -41,7 +41,7 @@ class Forms(BrowserCase):
 
     def test_a_helical_gear_says_what_its_mate_must_be(self) -> None:
         page = self.page
-        page.goto(f"{self.address}/reader")
+        self.go("/reader")
         page.get_by_label("Teeth", exact=True).fill("24")
         page.get_by_label("Over the tips", exact=True).fill("21.91")
         page.get_by_label("Helix", exact=True).fill("21.5")

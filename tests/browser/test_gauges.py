@@ -10,7 +10,7 @@ from .whole import BrowserCase
 class Gauges(BrowserCase):
     def test_the_card_sets_the_scale_once_for_all(self) -> None:
         page = self.page
-        page.goto(f"{self.address}/gauges")
+        self.go("/gauges")
         self.says("Lay a bank card on the glass")
         page.get_by_label("Size of the outline").fill("5")
         card = page.get_by_role("img", name="Outline of a bank card").locator("rect")

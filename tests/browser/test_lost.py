@@ -12,7 +12,7 @@ from launch.browser import sign_in
 from ..examples import LONG
 from .whole import BrowserCase, stack
 
-MANY = 500 if LONG else 160
+MANY = 500 if LONG else 80
 """Steps of the long strip."""
 
 LAY_DOWN = """async ([from, to]) => {

@@ -12,7 +12,7 @@ from .whole import BrowserCase
 class Mesh(BrowserCase):
     def test_two_gears_by_count_alone(self) -> None:
         page = self.page
-        page.goto(f"{self.address}/mesh")
+        self.go("/mesh")
         for label, value in (("Gear, teeth", "12"), ("Mate, teeth", "60"), ("Module, or 32 DP", "48 DP")):
             page.get_by_label(label).fill(value)
         expect(page.get_by_text("5 : 1")).to_be_visible()
@@ -26,7 +26,7 @@ class Mesh(BrowserCase):
 
     def test_they_turn_together_and_stand_still_when_told(self) -> None:
         page = self.page
-        page.goto(f"{self.address}/mesh")
+        self.go("/mesh")
         gears = page.locator("svg.pair g[transform^=rotate]")
         expect(gears).to_have_count(2)
 
@@ -46,7 +46,7 @@ class Mesh(BrowserCase):
 
     def test_the_mate_is_dragged_along_and_the_verdict_follows(self) -> None:
         page = self.page
-        page.goto(f"{self.address}/mesh?teeth1=15&teeth2=54&size=0.8&distance=27.75")
+        self.go("/mesh?teeth1=15&teeth2=54&size=0.8&distance=27.75")
         verdict = page.locator(".verdict .word")
         expect(verdict).to_have_text("Right")
         curve = page.get_by_role("img", name="Backlash against distance")
@@ -68,7 +68,7 @@ class Mesh(BrowserCase):
     def test_a_drag_asks_the_server_nothing_until_it_is_dropped(self) -> None:
         """The curve is there beforehand: what is under the hand is never waited for."""
         page = self.page
-        page.goto(f"{self.address}/mesh?distance=27.75")
+        self.go("/mesh?distance=27.75")
         curve = page.get_by_role("img", name="Backlash against distance")
         expect(page.locator(".verdict .word")).to_have_text("Right")
         page.wait_for_load_state("networkidle")
@@ -89,7 +89,7 @@ class Mesh(BrowserCase):
 
     def test_paper_warmth_a_ring_and_a_worm(self) -> None:
         page = self.page
-        page.goto(f"{self.address}/mesh?teeth1=15&teeth2=54&size=0.3&distance=")
+        self.go("/mesh?teeth1=15&teeth2=54&size=0.3&distance=")
         page.get_by_role("button", name="Paper").click()
         row = page.get_by_role("row").filter(has_text="tissue, flat")
         expect(row).to_contain_text("right")
@@ -117,7 +117,7 @@ class Mesh(BrowserCase):
 
     def test_a_mate_of_another_pitch_is_told_in_numbers(self) -> None:
         page = self.page
-        page.goto(f"{self.address}/mesh?teeth1=15&teeth2=54&size=0.8&distance=27.75")
+        self.go("/mesh?teeth1=15&teeth2=54&size=0.8&distance=27.75")
         page.get_by_label("Mate of another size").fill("32 DP")
         expect(page.get_by_text("They run together badly.")).to_be_visible()
         page.get_by_label("Mate of another size").fill("")
@@ -128,7 +128,7 @@ class Mesh(BrowserCase):
 class Regear(BrowserCase):
     def test_after_larger_wheels_the_right_pinion_and_where_to_set_it(self) -> None:
         page = self.page
-        page.goto(f"{self.address}/regear?pinion=15&spur=54&size=0.8")
+        self.go("/regear?pinion=15&spur=54&size=0.8")
         self.says("13 on 56")
         expect(page.get_by_text("20 % more torque: about 44 % more heat").first).to_be_visible()
         # What lies in the drawer is marked.
@@ -170,7 +170,7 @@ class Fits(BrowserCase):
 
     def test_every_job_answers_and_a_stack_all_one_way_is_refused(self) -> None:
         page = self.page
-        page.goto(f"{self.address}/fits")
+        self.go("/fits")
         for job, said in (
             ("Disc springs", "turns from touching press it"), ("Friction stack", "Slips at"), ("Press fit", "From loose to"),
             ("Pre-turn", "Pre-turn it 2.5 turns"), ("Tightening", "Crosswise as numbered"), ("Shims", "Shim"),

@@ -12,7 +12,7 @@ from .whole import BrowserCase
 class CaliperKey(BrowserCase):
     def test_one_key_drops_readings_into_the_field_in_hand(self) -> None:
         page = self.page
-        page.goto(f"{self.address}/reader")
+        self.go("/reader")
         picture = page.get_by_role("img", name=re.compile("unknown size"))
         picture.wait_for()
         before = picture.locator("path").first.get_attribute("d")
@@ -43,7 +43,7 @@ class CaliperKey(BrowserCase):
 class Practice(BrowserCase):
     def test_a_gear_is_read_by_single_keys_named_and_scored(self) -> None:
         page = self.page
-        page.goto(f"{self.address}/practice")
+        self.go("/practice")
         count = page.get_by_label("Count", exact=True)
         expect(count).to_be_focused()
         count.fill("24")

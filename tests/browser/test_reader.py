@@ -15,7 +15,7 @@ from .whole import BrowserCase
 class Reader(BrowserCase):
     def setUp(self) -> None:
         super().setUp()
-        self.page.goto(f"{self.address}/reader")
+        self.go("/reader")
         self.page.get_by_label("Teeth", exact=True).wait_for()
 
     def give(self, **fields: str) -> None:

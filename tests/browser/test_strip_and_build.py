@@ -127,7 +127,7 @@ class Build(BrowserCase):
     def take_in(self, called: str, *lines: str) -> Page:
         """A unit stripped down to `lines`, at its build."""
         page = self.page
-        page.goto(f"{self.address}/visits/new")
+        self.go("/visits/new")
         page.get_by_label("What is it?").click()
         page.get_by_role("option", name="tracked").click()
         page.get_by_label("Called").fill(called)
@@ -179,7 +179,7 @@ class Build(BrowserCase):
         expect(page.get_by_text("Retaining compound on the seat")).to_be_visible()
         self.press("Space")
         expect(page.get_by_text(re.compile(r"bearing cures: (7 h 59|8 h 00)"))).to_be_visible()
-        page.goto(self.address)
+        self.go("/")
         timers = page.get_by_role("region", name="Timers")
         expect(timers).to_contain_text("Dipper 2")
         timers.get_by_role("button", name="Stop").first.click()
@@ -187,7 +187,7 @@ class Build(BrowserCase):
 
     def test_the_rules_of_the_house_are_chosen_on_the_shelf(self) -> None:
         page = self.page
-        page.goto(f"{self.address}/shelf")
+        self.go("/shelf")
         rule = page.get_by_role("radio", name=re.compile("^measured centre distance"))
         rule.check()
         page.reload()

@@ -77,6 +77,7 @@ class NoStore(BrowserCase):
         self.context.add_init_script(
             "Object.defineProperty(window, 'indexedDB', { get() { throw new Error('full'); } })"
         )
+        self.page.reload()
         page = self.open_visit("Ticket counter", "Strip")
         self.lay_down("number wheel units")
         expect(page.get_by_text("all sent")).to_be_visible()

@@ -10,7 +10,7 @@ from .whole import BrowserCase
 class Train(BrowserCase):
     def test_a_line_becomes_a_train_and_a_click_its_gear(self) -> None:
         page = self.page
-        page.goto(f"{self.address}/train")
+        self.go("/train")
         line = page.get_by_label("The train")
         expect(page.get_by_role("img", name="Train of 3 stages, 480 : 7")).to_be_visible()
         line.fill("12:60 | 14:48")
@@ -40,7 +40,7 @@ class Train(BrowserCase):
 
     def test_an_open_count_is_found_from_turns_and_the_side_is_drawn(self) -> None:
         page = self.page
-        page.goto(f"{self.address}/train?line=12:60 | 14:?")
+        self.go("/train?line=12:60 | 14:?")
         page.get_by_label("turns in").fill("171.5")
         page.get_by_label("turns out").fill("10")
         self.says("120 : 7")
@@ -51,7 +51,7 @@ class Train(BrowserCase):
 
     def test_play_at_the_arm_is_shared_out_and_the_unit_tells_its_speed(self) -> None:
         page = self.page
-        page.goto(f"{self.address}/train?line=12:60 | 14:48 | 10:40")
+        self.go("/train?line=12:60 | 14:48 | 10:40")
         page.get_by_role("button", name="Play", exact=True).click()
         for stage in (1, 2, 3):
             page.get_by_label(f"Module of stage {stage}").fill("0.4")

@@ -10,8 +10,11 @@ from playwright.sync_api import Page, Route, expect
 from demo import DEMO_MEMBER, DEMO_PASSWORD
 from launch.browser import sign_in
 
+from ..examples import LONG
 from ..pictures import picture
 from .whole import BrowserCase, stack
+
+PHOTOS = 20 if LONG else 8
 
 KEPT = """async (store) => {
     const open = indexedDB.open("dentado");
@@ -170,7 +173,7 @@ class Unsent(BrowserCase):
 class Workshop(BrowserCase):
     def test_an_owner_lets_someone_in_by_a_code_and_ends_a_sign_in(self) -> None:
         page = self.page
-        page.goto(f"{self.address}/workshop")
+        self.go("/workshop")
         self.says("members work")
         page.get_by_label("Who it is for").fill("Wren")
         page.get_by_role("button", name="Make a code").click()
@@ -195,14 +198,14 @@ class Workshop(BrowserCase):
 
     def test_a_backup_is_made_and_shown_with_its_age(self) -> None:
         page = self.page
-        page.goto(f"{self.address}/workshop")
+        self.go("/workshop")
         page.get_by_role("button", name="Back up now").click()
         expect(page.get_by_text("The last whole one is of")).to_be_visible(timeout=30_000)
         self.assertTrue(list((stack().folder / "backups").glob("asked-*.dentado")))
 
 
 class SecondDevice(BrowserCase):
-    def test_all_twenty_photos_arrive_through_a_link_that_is_taken_back(self) -> None:
+    def test_all_photos_arrive_through_a_link_that_is_taken_back(self) -> None:
         page = self.page
         page.goto(self.address)
         page.get_by_role("link").filter(has_text="Dunlin 40").first.click()
@@ -231,14 +234,14 @@ class SecondDevice(BrowserCase):
         phone.get_by_label("Photo").set_input_files(
             [
                 {"name": f"{n}.jpg", "mimeType": "image/jpeg", "buffer": picture(size=(640 + n, 480))}
-                for n in range(20)
+                for n in range(PHOTOS)
             ]
         )
-        expect(phone.get_by_text("20 of 20 sent")).to_be_visible(timeout=90_000)
+        expect(phone.get_by_text(f"{PHOTOS} of {PHOTOS} sent")).to_be_visible(timeout=90_000)
         self.assertEqual(len(failed), 4)
         devices = page.get_by_role("list", name="Devices that use it")
         expect(devices).to_contain_text("Android, Firefox", timeout=20_000)
-        expect(devices).to_contain_text("20 photos", timeout=20_000)
+        expect(devices).to_contain_text(f"{PHOTOS} photos", timeout=20_000)
         page.get_by_role("button", name="Take it back").click()
         expect(page.get_by_role("list", name="Devices that use it")).to_have_count(0)
         phone.reload()

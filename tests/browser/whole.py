@@ -19,6 +19,8 @@ TABLET: ViewportSize = {"width": 1180, "height": 820}
 TABLET_UPRIGHT: ViewportSize = {"width": 820, "height": 1180}
 FAILED = VAR / "test" / "failed"
 
+ROUTER = "path => document.querySelector('#app').__vue_app__.config.globalProperties.$router.push(path)"
+
 expect.set_options(timeout=30_000)
 
 
@@ -29,6 +31,14 @@ def stack() -> Stack:
     made.__enter__()
     atexit.register(made.close)
     return made
+
+
+@cache
+def browser() -> Browser:
+    """Opened by the first test that needs it, closed with the run; each test has a context of its own."""
+    opened = chromium()
+    atexit.register(opened.__exit__, None, None, None)
+    return opened.__enter__()
 
 
 class BrowserCase(unittest.TestCase):
@@ -42,9 +52,7 @@ class BrowserCase(unittest.TestCase):
     @classmethod
     def setUpClass(cls) -> None:
         cls.address = stack().address
-        opened = chromium()
-        cls.browser = opened.__enter__()
-        cls.addClassCleanup(opened.__exit__, None, None, None)
+        cls.browser = browser()
 
     def setUp(self) -> None:
         self.complaints: list[str] = []
@@ -83,6 +91,10 @@ class BrowserCase(unittest.TestCase):
             print(f"the screen as it was: {path}")
         self.assertEqual(self.complaints, [])
 
+    def go(self, path: str) -> None:
+        """To a page as a link goes there: what is loaded stays loaded."""
+        self.page.evaluate(ROUTER, path)
+
     def press(self, *keys: str) -> None:
         for key in keys:
             self.page.keyboard.press(key)
@@ -107,7 +119,7 @@ class BrowserCase(unittest.TestCase):
 
     def open_visit(self, unit: str, stage: str = "") -> Page:
         """A visit of the demo, at one of its stages."""
-        self.page.goto(self.address)
+        self.go("/")
         self.page.get_by_role("link").filter(has_text=unit).first.click()
         self.page.get_by_role("region", name="The row").wait_for()
         if stage:

@@ -37,7 +37,8 @@ class Start(Installed):
                 self.assertNotIn("Traceback", refused.stderr)
         other.start()
         self.addCleanup(other.stop)
-        self.more = {"DENTADO_DATABASE_URL": other.url}
+        # Without the sample: how that is laid in does not depend on where.
+        self.more = {"DENTADO_DATABASE_URL": other.url, "DENTADO_DEMO": "0"}
         self.start()
         self.assertFalse((self.var / "database").exists())
         self.assertEqual(self.run_command("stop").returncode, 0)
@@ -46,7 +47,7 @@ class Start(Installed):
             host=HOST, port=other.port, user=answer["USER"], passwd=answer["PASSWORD"], db=answer["NAME"]
         )
         with line.cursor() as cursor:
-            cursor.execute("SELECT COUNT(*) FROM visits_visit")
+            cursor.execute("SELECT COUNT(*) FROM django_migrations WHERE app = 'visits'")
             self.assertGreater(cursor.fetchone()[0], 5)
         line.close()
 

@@ -32,7 +32,8 @@ onMounted(look);
 </script>
 
 <template>
-  <RouterView />
+  <!-- What a page is asked for is its own: the reader of another piece is another reader. A visit stays as its stages change. -->
+  <RouterView v-slot="{ Component, route: shown }"><component :is="Component" :key="shown.name === 'visit' ? 'visit' : shown.fullPath" /></RouterView>
   <aside v-if="newest && route.name !== 'unsent'" class="refused" role="alert">
     <p>
       <strong>{{ newest.problem.problem }}</strong> {{ newest.problem.hint }}
