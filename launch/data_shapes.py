@@ -70,10 +70,13 @@ _ITEM = table(
     full=may(int),
 )
 _UNIT = table("Unit", label=Text, power=Text, notice=may(Text), open_gears=may(bool), prove=dict[str, Text])
+_FIELDS = list[Annotated[list[str], Field(min_length=3, max_length=3)]]
+_ASKED = dict[str, table("Asked", label=Text, fields=_FIELDS)]
 _SPREAD = table("Spread", none=Share, edges=list[Number], shares=list[Share])
 
 SHAPES: dict[str, Any] = {
     "cautions": dict[str, table("Caution", words=Words, says=Text)],
+    "counting": table("Counting", routes=_ASKED),
     "fasteners": table(
         "Fasteners",
         number=table("NumberThread", base_in=Above, step_in=Above),
@@ -91,6 +94,7 @@ SHAPES: dict[str, Any] = {
     ),
     "fitting": table(
         "Fitting",
+        jobs=_ASKED,
         disc=table("Disc", modulus=Above, poisson=Share),
         friction=table("Friction", faces=dict[str, Share]),
         press=table(
@@ -99,6 +103,7 @@ SHAPES: dict[str, Any] = {
     ),
     "forms": table(
         "Forms",
+        labels=dict[str, Text],
         belt=list[table("BeltSize", label=Text, pitch=Above, line=Above, share=Above)],
         chain=list[table("ChainSize", label=Text, pitch=Above, roller=Above, inside=Above, share=Above)],
         word=list[table("FormWords", form=Text, words=Words)],
@@ -205,7 +210,7 @@ SHAPES: dict[str, Any] = {
                 "Application",
                 label=Text,
                 motor=may(bool),
-                fields=list[Annotated[list[str], Field(min_length=3, max_length=3)]],
+                fields=_FIELDS,
             ),
         ],
     ),
@@ -216,6 +221,11 @@ SHAPES: dict[str, Any] = {
             "Listening", stop=list[Text], stop_says=Text, symptoms=dict[str, Text], conditions=dict[str, Text]
         ),
     ),
-    "wear": dict[str, Numbers],
+    "wear": table(
+        "WearFile",
+        tooth=Numbers,
+        mismatch=Numbers,
+        where=dict[str, table("Where", label=Text, says=may(Text))],
+    ),
 }
 """What each file holds, by its name."""

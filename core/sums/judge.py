@@ -4,17 +4,12 @@ from __future__ import annotations
 
 from pydantic import Field
 
+from gearing.data import table
 from gearing.identification.identify import Identification
 from gearing.identification.lookalike import leaders_together
 from gearing.identification.wear import as_made, wear_of
 
 from .base import Model
-
-WHERE = {
-    "one": "One flank only: it was loaded one way. "
-    "Turned over, if boss and bore allow, it runs on the sound flank.",
-    "sector": "One sector only: the travel never went round. Set another sector to work, if the stop allows.",
-}
 
 
 class LookAlikeOut(Model):
@@ -74,6 +69,7 @@ def judge_wear(identification: Identification, where: str) -> WearOut | None:
         return None
     best = identification.candidates[0]
     shift = float(as_made(best).profile_shift)
+    says = table("wear")["where"].get(where, {}).get("says", "") if judged.lost > judged.error else ""
     return WearOut(
         lost_mm=judged.lost,
         error_mm=judged.error,
@@ -82,7 +78,7 @@ def judge_wear(identification: Identification, where: str) -> WearOut | None:
         land_mm=judged.land,
         new_land_mm=judged.new_land,
         verdict=judged.verdict,
-        reasons=[*judged.reasons, *([WHERE[where]] if where in WHERE and judged.lost > judged.error else [])],
+        reasons=[*judged.reasons, *([says] if says else [])],
         assumes=f"against {best.size.label} new, "
         + (f"profile shift {shift:+.2f}" if shift else "unshifted"),
     )

@@ -8,7 +8,7 @@ from django.conf import settings
 
 from devices.caliper.protocol import CaliperError, Hold, ask, read_json, read_value
 from gearing.errors import GearingError
-from gearing.measuring.methods import Probe
+from gearing.measuring.methods import METHODS, Probe
 from sums.base import Model
 from sums.gear import Point
 
@@ -50,6 +50,16 @@ def hold_of(probe: Probe) -> Hold:
         field="probe",
         hint="Take the tips, a span, the root, pins or a chord.",
     )
+
+
+def plain_probes() -> list[Probe]:
+    """What the jaws alone take of a gear of which only the teeth are counted, each way of holding it once."""
+    by_hold: dict[Hold, Probe] = {}
+    for key, method in METHODS.items():
+        if not (method.pins or method.bore or method.internal or method.mate):
+            for how in method.hows or ("settled",):
+                by_hold.setdefault(hold_of(Probe(key, how)), Probe(key, how))
+    return list(by_hold.values())
 
 
 def take(hold: Hold, gear: str = BENCH) -> float:

@@ -73,9 +73,19 @@ class RoundLine(Model):
     score: int
 
 
-class PracticeOut(Model):
-    """The rounds gone by, and the sizes a gear can be called."""
+class PracticeWay(Model):
+    """A way to close the caliper here."""
 
+    label: str
+    kind: str
+    how: str
+    number: str = Field(description="The count it needs, in words; empty for none")
+
+
+class PracticeOut(Model):
+    """The rounds gone by, how a gear can be read here, and the sizes it can be called."""
+
+    ways: list[PracticeWay]
     rounds: list[RoundLine]
     average: float | None
     sizes: list[str]
@@ -95,7 +105,22 @@ def gone_by(request: MemberRequest) -> PracticeOut:
     lines = [_line(round_, ResultOut.model_validate(round_.result)) for round_ in named]
     average = sum(line.score for line in lines) / len(lines) if lines else None
     sizes = sorted({(size.module, size.label) for size in standard_sizes()})
-    return PracticeOut(rounds=lines, average=average, sizes=[label for _, label in sizes])
+    return PracticeOut(
+        ways=[_way(probe) for probe in caliper.plain_probes()],
+        rounds=lines,
+        average=average,
+        sizes=[label for _, label in sizes],
+    )
+
+
+def _way(probe: Probe) -> PracticeWay:
+    method = probe.method
+    return PracticeWay(
+        label=f"{method.label}, {probe.how}" if method.hows else method.label,
+        kind=probe.kind,
+        how=probe.how,
+        number=method.number.label if method.number else "",
+    )
 
 
 def _line(round_: Round, result: ResultOut) -> RoundLine:

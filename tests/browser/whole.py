@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import atexit
+import os
 import unittest
 from functools import cache
 from pathlib import Path
@@ -36,6 +37,8 @@ def stack() -> Stack:
 @cache
 def browser() -> Browser:
     """Opened by the first test that needs it, closed with the run; each test has a context of its own."""
+    # Its loop stays in this thread, where later tests ask Django for the database: one after the other, as ever.
+    os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = "1"
     opened = chromium()
     atexit.register(opened.__exit__, None, None, None)
     return opened.__enter__()

@@ -1529,8 +1529,8 @@ export interface components {
             caution: string;
             /** Fields */
             fields: components["schemas"]["FieldChoice"][];
-            /** Kind */
-            kind: string;
+            /** Key */
+            key: string;
             /** Label */
             label: string;
             /**
@@ -2047,8 +2047,20 @@ export interface components {
             field: string;
             /** Label */
             label: string;
+            /**
+             * Typed
+             * @description The value as it would be typed again
+             */
+            typed: string;
             /** Value */
             value: string;
+        };
+        /** Choice */
+        Choice: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
         };
         /**
          * ChoiceOut
@@ -2115,12 +2127,27 @@ export interface components {
             cautions: {
                 [key: string]: string;
             };
+            /**
+             * Count Routes
+             * @description Ways to a count where teeth are missing
+             */
+            count_routes: components["schemas"]["SheetChoice"][];
+            /**
+             * Forms
+             * @description What can be read, gears first
+             */
+            forms: components["schemas"]["Choice"][];
             /** Friction */
             friction: {
                 [key: string]: number;
             };
             /** Grades */
             grades: string[];
+            /**
+             * Jobs
+             * @description What is fitted
+             */
+            jobs: components["schemas"]["SheetChoice"][];
             /** Materials */
             materials: string[];
             /** Mesh Ways */
@@ -2136,6 +2163,11 @@ export interface components {
             press_materials: string[];
             /** Pressure Angles Deg */
             pressure_angles_deg: number[];
+            /**
+             * Worn
+             * @description Where wear was seen
+             */
+            worn: components["schemas"]["Choice"][];
         };
         /**
          * ChordIn
@@ -4580,7 +4612,7 @@ export interface components {
         };
         /**
          * PracticeOut
-         * @description The rounds gone by, and the sizes a gear can be called.
+         * @description The rounds gone by, how a gear can be read here, and the sizes it can be called.
          */
         PracticeOut: {
             /** Average */
@@ -4589,6 +4621,25 @@ export interface components {
             rounds: components["schemas"]["RoundLine"][];
             /** Sizes */
             sizes: string[];
+            /** Ways */
+            ways: components["schemas"]["PracticeWay"][];
+        };
+        /**
+         * PracticeWay
+         * @description A way to close the caliper here.
+         */
+        PracticeWay: {
+            /** How */
+            how: string;
+            /** Kind */
+            kind: string;
+            /** Label */
+            label: string;
+            /**
+             * Number
+             * @description The count it needs, in words; empty for none
+             */
+            number: string;
         };
         /**
          * PressIn
@@ -5362,6 +5413,18 @@ export interface components {
             error_deg: number;
             /** Name */
             name: string;
+        };
+        /**
+         * SheetChoice
+         * @description A sheet to fill in: what it is asked with, in order.
+         */
+        SheetChoice: {
+            /** Fields */
+            fields: components["schemas"]["FieldChoice"][];
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
         };
         /** ShelfOut */
         ShelfOut: {
@@ -6390,7 +6453,7 @@ export interface components {
         };
         /**
          * WayChoice
-         * @description A way of setting a mesh.
+         * @description A way of setting a mesh other than by paper, which has a sheet of its own.
          */
         WayChoice: {
             /** How */

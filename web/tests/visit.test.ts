@@ -1,7 +1,8 @@
 /** The visit on screen: what the server holds, and over it what is still on its way. */
-import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+import { afterEach, beforeEach, describe, expect, it } from "vitest";
 
 import type { Entry, Piece, Step, Visit } from "../src/api/types";
+import { byPath } from "./client";
 import { freshDisk, page, rest, server, type Answer, type Sent } from "./device";
 
 const piece = (id: string, more: Partial<Piece> = {}) =>
@@ -26,13 +27,7 @@ async function open() {
 beforeEach(() => {
   freshDisk();
   bench = server();
-  // The client asks by Request; the server of these tests is told by path and method.
-  const plain = globalThis.fetch;
-  vi.stubGlobal("fetch", async (asked: string | Request, init?: RequestInit) => {
-    if (typeof asked === "string") return plain(asked, init);
-    const body = asked.method === "GET" ? undefined : await asked.text();
-    return plain(new URL(asked.url, "http://x").pathname, { method: asked.method, headers: asked.headers, body });
-  });
+  byPath();
   kept = { id: "v", changed_at: "1", photos: [], steps: [step("a", 1), step("b", 2)], checks: [], stage: "strip", waits_for: "me", waits_note: "", to_watch: "" } as unknown as Visit;
   says(() => ({ status: 200, body: {} }));
 });

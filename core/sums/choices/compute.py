@@ -2,11 +2,14 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
+from typing import Any
+
 from gearing.data import table
 from gearing.workshop.safety import caution
 
 from ..probe import methods_out
-from .response import ApplicationChoice, BandChoice, ChoicesOut, FieldChoice, WayChoice
+from .response import ApplicationChoice, BandChoice, Choice, ChoicesOut, FieldChoice, SheetChoice, WayChoice
 
 
 def choices() -> ChoicesOut:
@@ -28,9 +31,9 @@ def choices() -> ChoicesOut:
         pressure_angles_deg=[float(angle["degrees"]) for angle in table("sizes")["pressure_angles"]],
         applications=[
             ApplicationChoice(
-                kind=key,
+                key=key,
                 label=row["label"],
-                fields=[FieldChoice(name=n, label=label, usual=usual) for n, label, usual in row["fields"]],
+                fields=_fields(row),
                 motor=row.get("motor", False),
                 caution=caution(key),
             )
@@ -39,7 +42,24 @@ def choices() -> ChoicesOut:
         mesh_ways=[
             WayChoice(key=school["key"], name=school["name"], how=table("rebuild")["mesh"][school["key"]])
             for school in schools
+            if school["key"] != "paper"
         ],
+        jobs=_sheets(fitting["jobs"]),
+        count_routes=_sheets(table("counting")["routes"]),
+        forms=_labelled(table("forms")["labels"]),
+        worn=[Choice(key=key, label=row["label"]) for key, row in table("wear")["where"].items()],
         must_agree=table("fits")["must_agree"],
         cautions={about: caution(about) for about in table("safety")},
     )
+
+
+def _fields(row: Mapping[str, Any]) -> list[FieldChoice]:
+    return [FieldChoice(name=name, label=label, usual=usual) for name, label, usual in row["fields"]]
+
+
+def _sheets(rows: Mapping[str, Any]) -> list[SheetChoice]:
+    return [SheetChoice(key=key, label=row["label"], fields=_fields(row)) for key, row in rows.items()]
+
+
+def _labelled(labels: Mapping[str, str]) -> list[Choice]:
+    return [Choice(key=key, label=label) for key, label in labels.items()]

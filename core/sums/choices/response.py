@@ -22,18 +22,26 @@ class FieldChoice(Model):
     usual: str
 
 
-class ApplicationChoice(Model):
+class Choice(Model):
+    key: str
+    label: str
+
+
+class SheetChoice(Choice):
+    """A sheet to fill in: what it is asked with, in order."""
+
+    fields: list[FieldChoice]
+
+
+class ApplicationChoice(SheetChoice):
     """What a train can be asked for in its unit."""
 
-    kind: str
-    label: str
-    fields: list[FieldChoice]
     motor: bool = Field(description="Whether the motor's speed and torque count")
     caution: str
 
 
 class WayChoice(Model):
-    """A way of setting a mesh."""
+    """A way of setting a mesh other than by paper, which has a sheet of its own."""
 
     key: str
     name: str
@@ -51,6 +59,10 @@ class ChoicesOut(Model):
     methods: list[MethodOut]
     pressure_angles_deg: list[float]
     applications: list[ApplicationChoice]
+    jobs: list[SheetChoice] = Field(description="What is fitted")
+    count_routes: list[SheetChoice] = Field(description="Ways to a count where teeth are missing")
+    forms: list[Choice] = Field(description="What can be read, gears first")
+    worn: list[Choice] = Field(description="Where wear was seen")
     mesh_ways: list[WayChoice]
     must_agree: str = Field(description="In what a replacement gear must agree with the old one")
     cautions: dict[str, str] = Field(description="By what is worked on")

@@ -66,7 +66,7 @@ def facts(entry: Entry) -> dict[str, Any]:
         "order_words": order_words(entry),
         "teeth": list(entry.teeth),
         "form": form_of(entry.kind, entry.words, bool(entry.teeth)),
-        "chips": [ChipOut(field=c.field, label=c.label, value=c.value) for c in chips(entry)],
+        "chips": [ChipOut(field=c.field, label=c.label, value=c.value, typed=c.typed) for c in chips(entry)],
         "minds": minds(entry.kind, entry.caution),
     }
 

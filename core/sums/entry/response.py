@@ -12,6 +12,7 @@ class ChipOut(Model):
     field: str
     label: str
     value: str
+    typed: str = Field(description="The value as it would be typed again")
 
 
 class RimOut(Model):

@@ -107,3 +107,14 @@ class Chip:
     field: str
     label: str
     value: str
+
+    @property
+    def typed(self) -> str:
+        """The value as it would be typed again.
+
+        Examples
+        --------
+        >>> [Chip("", "", said).typed for said in ("4 ×", "M3 × 10", "42 / 12", "rear cover")]
+        ['4', 'M3x10', '42/12', 'rear cover']
+        """
+        return self.value.removesuffix(" ×").replace(" × ", "x").replace(" / ", "/")

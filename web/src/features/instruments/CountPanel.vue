@@ -2,61 +2,28 @@
 /** How many teeth, when some are gone: by whatever routes are open, each shown by itself. */
 import Button from "primevue/button";
 import InputText from "primevue/inputtext";
-import { computed, ref, watch } from "vue";
+import { computed, reactive, ref, watch } from "vue";
 
 import { api, ask, asProblem } from "../../api/client";
 import { latest } from "../../api/latest";
 import type { Count, CountIn, Problem } from "../../api/types";
 import ProblemNote from "../../app/ProblemNote.vue";
+import { useChoices } from "./choices";
 
 const props = defineProps<{ counted: number[]; module?: number }>();
 const emit = defineEmits<{ use: [teeth: number] }>();
 
-const ROUTES = [
-  {
-    key: "chord",
-    title: "Chord between two standing tips",
-    fields: [
-      ["pitches", "pitches"],
-      ["chord_mm", "chord"],
-      ["over_tips_mm", "over the tips"],
-    ],
-  },
-  {
-    key: "mate",
-    title: "Distance to the mate's shaft",
-    fields: [
-      ["distance_mm", "distance"],
-      ["module_mm", "module"],
-      ["mate_teeth", "mate, teeth"],
-    ],
-  },
-  {
-    key: "turns",
-    title: "Turned by hand",
-    fields: [
-      ["turns", "this gear, turns"],
-      ["mate_turns", "mate, turns"],
-      ["mate_teeth", "mate, teeth"],
-    ],
-  },
-  {
-    key: "sector",
-    title: "A run of standing teeth",
-    fields: [
-      ["pitches", "pitches"],
-      ["angle_deg", "fill, degrees"],
-    ],
-  },
-] as const;
-const typed = ref<Record<string, Record<string, string>>>({ chord: {}, mate: {}, turns: {}, sector: {} });
+const choices = useChoices();
+const routes = computed(() => choices.value?.count_routes ?? []);
+/** By route and field. */
+const typed = reactive<Record<string, string>>({});
 const count = ref<Count>();
 const problem = ref<Problem>();
 
 watch(
   () => props.module,
   (module) => {
-    if (module && !typed.value.mate?.module_mm) typed.value.mate = { ...typed.value.mate, module_mm: module.toFixed(4).replace(/0+$/, "") };
+    if (module && !typed["mate.module_mm"]) typed["mate.module_mm"] = module.toFixed(4).replace(/0+$/, "");
   },
   { immediate: true },
 );
@@ -64,9 +31,9 @@ watch(
 /** The routes that are told in full. */
 const request = computed<CountIn>(() => {
   const filled: Record<string, Record<string, string>> = {};
-  for (const route of ROUTES) {
-    const fields = typed.value[route.key] ?? {};
-    if (route.fields.every(([key]) => fields[key]?.trim())) filled[route.key] = Object.fromEntries(route.fields.map(([key]) => [key, fields[key] ?? ""]));
+  for (const { key, fields } of routes.value) {
+    const texts = fields.map(({ name }): [string, string] => [name, (typed[`${key}.${name}`] ?? "").trim()]);
+    if (texts.every(([, text]) => text)) filled[key] = Object.fromEntries(texts);
   }
   return { counted: props.counted, ...filled };
 });
@@ -95,9 +62,9 @@ watch(
 
 <template>
   <section class="panel" aria-label="Missing teeth">
-    <fieldset v-for="route in ROUTES" :key="route.key">
-      <legend>{{ route.title }}</legend>
-      <label v-for="[key, label] in route.fields" :key="key">{{ label }} <InputText v-model="(typed[route.key] as Record<string, string>)[key]" class="value" inputmode="decimal" /></label>
+    <fieldset v-for="route in routes" :key="route.key">
+      <legend>{{ route.label }}</legend>
+      <label v-for="{ name, label } in route.fields" :key="name">{{ label }} <InputText v-model="typed[`${route.key}.${name}`]" class="value" inputmode="decimal" /></label>
     </fieldset>
     <ProblemNote :problem="problem" />
     <template v-if="count">

@@ -18,6 +18,7 @@ import CountPanel from "./CountPanel.vue";
 import JudgementList from "./JudgementList.vue";
 import MeasurementList from "./MeasurementList.vue";
 import { useCaliper } from "./caliper";
+import { useChoices } from "./choices";
 import HiddenGearPanel from "./HiddenGearPanel.vue";
 import { anglesOf, useReader, type Kind } from "./reader";
 import { maybeNumber } from "../../text/numbers";
@@ -32,11 +33,7 @@ const list = ref<InstanceType<typeof MeasurementList>>();
 const counting = ref(false);
 const angles = computed(anglesOf);
 const SHAPES = ["round", "D", "spline", "hex", "keyed"];
-const WORN = [
-  { key: "both", label: "both flanks" },
-  { key: "one", label: "one flank" },
-  { key: "sector", label: "one sector" },
-];
+const choices = useChoices();
 
 const drawing = computed(() => candidate.value?.drawing ?? (reader.readings.value.length ? undefined : bare.value?.drawing));
 const hold = computed(() => read.value?.shown ?? (read.value ? undefined : bare.value?.shown));
@@ -156,7 +153,7 @@ onMounted(async () => {
         <label>Helix <InputText v-model="helix" class="value" inputmode="decimal" placeholder="0°" :invalid="wrong.field === 'helix_deg'" /></label>
         <Select v-if="helix.trim()" v-model="hand" :options="['left', 'right']" aria-label="Hand of the helix" placeholder="hand?" show-clear />
         <Select v-model="angle" :options="angles" option-label="label" option-value="key" aria-label="What speaks for a pressure angle" placeholder="angle not known" show-clear />
-        <Select v-model="worn" :options="WORN" option-label="label" option-value="key" aria-label="Where it is worn" placeholder="no wear seen" show-clear />
+        <Select v-model="worn" :options="choices?.worn ?? []" option-label="label" option-value="key" aria-label="Where it is worn" placeholder="no wear seen" show-clear />
       </div>
     </section>
     <section class="right">

@@ -3,7 +3,7 @@
 import Button from "primevue/button";
 import InputText from "primevue/inputtext";
 import Select from "primevue/select";
-import { computed, nextTick, onMounted, ref } from "vue";
+import { computed, nextTick, onMounted, reactive, ref } from "vue";
 import { useRouter } from "vue-router";
 
 import { api, ask, asProblem } from "../../api/client";
@@ -23,15 +23,12 @@ const round = ref<Round>();
 const problem = ref<Problem>();
 const teeth = ref("");
 const size = ref("");
-const span = ref("");
+/** By way, where it needs a count. */
+const numbers = reactive<Record<string, string>>({});
 const busy = ref(false);
 const result = computed(() => round.value?.result);
-const ways = computed<{ key: string; label: string; probe: ProbeIn }[]>(() => [
-  { key: "1", label: "Over the tips, settled", probe: { kind: "tips", how: "settled" } },
-  { key: "2", label: "Over the tips, largest", probe: { kind: "tips", how: "largest" } },
-  { key: "3", label: "Span", probe: { kind: "span", how: "settled", k: maybeNumber(span.value) } },
-  { key: "4", label: "Root", probe: { kind: "root", how: "settled" } },
-]);
+const ways = computed(() => (practice.value?.ways ?? []).map((way, n) => ({ ...way, key: String(n + 1) })));
+type Way = (typeof ways.value)[number];
 
 /** One thing at a time; what goes wrong is said and changes nothing. */
 async function trying(work: () => Promise<void>) {
@@ -54,17 +51,19 @@ const look = async () => {
 const another = () =>
   trying(async () => {
     round.value = await ask(api.PUT("/api/practice/{round_id}", { params: { path: { round_id: newId() } } }));
-    teeth.value = size.value = span.value = "";
+    teeth.value = size.value = "";
+    for (const kind of Object.keys(numbers)) numbers[kind] = "";
     await look();
     await nextTick();
     document.querySelector<HTMLInputElement>("#teeth")?.focus();
   });
 
-const take = (probe: ProbeIn) =>
+const take = (way: Way) =>
   trying(async () => {
     if (!round.value || result.value) return;
     const path = { round_id: round.value.id, reading_id: newId() };
-    round.value = await ask(api.PUT("/api/practice/{round_id}/readings/{reading_id}", { params: { path }, body: probe }));
+    const body = { kind: way.kind, how: way.how, k: maybeNumber(numbers[way.kind]) } as ProbeIn;
+    round.value = await ask(api.PUT("/api/practice/{round_id}/readings/{reading_id}", { params: { path }, body }));
   });
 
 const name = () =>
@@ -80,14 +79,22 @@ async function counted() {
   const plain = { pressure_angle_deg: 20, profile_shift: 0, helix_angle_deg: 0, addendum: 1, dedendum: 1.25, tip_trim_mm: 0 };
   try {
     const gear = await ask(api.POST("/api/sums/gear", { body: { ...plain, teeth: numberOr(teeth.value, 0), module_mm: 1 } }));
-    span.value = String(gear.span_usual);
+    numbers.span = String(gear.span_usual);
   } catch {
     // Not a count yet.
   }
 }
 
 useKeys({
-  ...Object.fromEntries(["1", "2", "3", "4"].map((key, n) => [key, () => take((ways.value[n] as { probe: ProbeIn }).probe)])),
+  ...Object.fromEntries(
+    Array.from("123456789", (key, n) => [
+      key,
+      () => {
+        const way = ways.value[n];
+        return way && take(way);
+      },
+    ]),
+  ),
   "Ctrl+Enter": name,
   g: another,
   Enter: () => (result.value ? another() : undefined),
@@ -113,10 +120,8 @@ onMounted(another);
         </div>
         <div class="ways" role="group" aria-label="Close the caliper">
           <span v-for="way in ways" :key="way.key">
-            <Button variant="outlined" :disabled="busy" @click="take(way.probe)">{{ way.label }} <KeyCap :k="way.key" /></Button>
-            <label v-if="way.probe.kind === 'span'"
-              >over <InputText v-model="span" class="value few" inputmode="numeric" aria-label="teeth in the span" :invalid="problem?.field?.endsWith('k')" /> teeth</label
-            >
+            <Button variant="outlined" :disabled="busy" @click="take(way)">{{ way.label }} <KeyCap :k="way.key" /></Button>
+            <label v-if="way.number">{{ way.number }} <InputText v-model="numbers[way.kind]" class="value few" inputmode="numeric" :invalid="problem?.field?.endsWith('k')" /></label>
           </span>
         </div>
         <ol class="readings" aria-label="Readings">

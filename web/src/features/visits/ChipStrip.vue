@@ -12,7 +12,7 @@ const box = ref<HTMLInputElement[]>();
 
 async function edit(chip: Entry["chips"][number]) {
   editing.value = chip.field;
-  value.value = chip.value.replace(/ × ?/g, (found) => (found === " ×" ? "" : "x")).replace(/ \/ /g, "/");
+  value.value = chip.typed;
   await nextTick();
   box.value?.[0]?.select();
 }

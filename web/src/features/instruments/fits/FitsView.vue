@@ -20,65 +20,10 @@ import { useChoices } from "../choices";
 import { figures, maybeNumber } from "../../../text/numbers";
 import "../panel.css";
 
-type Field = readonly [name: string, label: string, usual: string];
 const route = useRoute();
 const router = useRouter();
 const store = useVisit();
 const choices = useChoices();
-const DISC: readonly Field[] = [
-  ["outside_mm", "outside, mm", "8"],
-  ["inside_mm", "hole, mm", "4.2"],
-  ["thickness_mm", "thickness, mm", "0.4"],
-  ["cone_mm", "cone, mm", "0.2"],
-  ["stack", "as they lie, ( )", "(())(())"],
-  ["nut_pitch_mm", "nut pitch, mm", "0.5"],
-];
-const JOBS: { key: string; label: string; fields: readonly Field[] }[] = [
-  {
-    key: "shims",
-    label: "Shims",
-    fields: [
-      ["play_mm", "end play, mm", "0.62"],
-      ["low_mm", "wanted, least", "0.05"],
-      ["high_mm", "most", "0.10"],
-      ["packs", "packs at hand, mm", "0.05 0.1 0.2 0.3 0.5"],
-      ["left_mm", "on the left, mm", ""],
-    ],
-  },
-  { key: "discs", label: "Disc springs", fields: [...DISC, ["turns", "turns from touching", "0.8"]] },
-  {
-    key: "friction",
-    label: "Friction stack",
-    fields: [
-      ["washers", "as they lie: k e f", "kfefkfefk"],
-      ["outside_mm", "outside, mm", "20"],
-      ["inside_mm", "hole, mm", "10"],
-      ["force_n", "force, N", "40"],
-      ["torque_nmm", "or slip at, N·mm", ""],
-      ["friction", "friction, if known", ""],
-    ],
-  },
-  {
-    key: "press",
-    label: "Press fit",
-    fields: [
-      ["diameter_mm", "diameter, mm", "3"],
-      ["length_mm", "length, mm", "6"],
-      ["hub_mm", "hub outside, mm", "8"],
-      ["shaft_mm", "shaft measured", ""],
-      ["bore_mm", "bore measured", ""],
-    ],
-  },
-  {
-    key: "torsion",
-    label: "Pre-turn",
-    fields: [
-      ["turns", "turns from slack", "2.5"],
-      ["rate_nmm", "N·mm a turn", "40"],
-    ],
-  },
-  { key: "tighten", label: "Tightening", fields: [["screws", "screws", "6"]] },
-];
 const TEXTS = ["stack", "washers"];
 const job = ref(typeof route.query.job === "string" ? route.query.job : "shims");
 const texts = reactive<Record<string, string>>({});
@@ -88,11 +33,11 @@ const sprung = ref(false);
 const backOff = ref("0.5");
 const fitted = ref<Fitted>();
 const problem = ref<Problem>();
-const chosen = computed(() => JOBS.find((each) => each.key === job.value) ?? JOBS[0]!);
+const fieldsOf = (key: string) => choices.value?.jobs.find((sheet) => sheet.key === key)?.fields ?? [];
 
-function fields(list: readonly Field[], of: string) {
+function fields(of: string) {
   return Object.fromEntries(
-    list.flatMap(([name]): [string, unknown][] => {
+    fieldsOf(of).flatMap(({ name }): [string, unknown][] => {
       const text = (texts[`${of}.${name}`] ?? "").trim();
       if (!text) return [];
       if (name === "packs") return [[name, text.split(/[\s;]+/).map((each) => ({ thickness_mm: each }))]];
@@ -102,11 +47,11 @@ function fields(list: readonly Field[], of: string) {
   );
 }
 const work = computed(() => {
-  const said: Record<string, unknown> = { job: job.value, ...fields(chosen.value.fields, job.value) };
+  const said: Record<string, unknown> = { job: job.value, ...fields(job.value) };
   if (job.value === "friction") {
     said.material = picks.material;
     if (said.torque_nmm) delete said.force_n;
-    if (sprung.value) Object.assign(said, { force_n: undefined, spring: { job: "discs", ...fields(DISC, "discs") }, back_off_turns: maybeNumber(backOff.value) });
+    if (sprung.value) Object.assign(said, { force_n: undefined, spring: { job: "discs", ...fields("discs") }, back_off_turns: maybeNumber(backOff.value) });
   }
   if (job.value === "press") Object.assign(said, { grade: picks.grade, hub_material: picks.hub, shaft_material: picks.shaft });
   if (job.value === "tighten") said.shape = picks.shape;
@@ -145,21 +90,27 @@ async function keep() {
 }
 const back = () => (visitId.value ? router.push({ name: "visit", params: { visitId: visitId.value } }) : router.push({ name: "bench" }));
 
-for (const each of JOBS) for (const [name, , usual] of each.fields) texts[`${each.key}.${name}`] = usual;
+/** What stands there to begin with, once it is known. */
+watch(
+  choices,
+  (known) => {
+    for (const sheet of known?.jobs ?? []) for (const { name, usual } of sheet.fields) texts[`${sheet.key}.${name}`] ??= usual;
+  },
+  { immediate: true },
+);
 useKeys({ Escape: back, "Ctrl+Enter": keep });
 onMounted(async () => {
   if (visitId.value && store.visit?.id !== visitId.value) await store.load(visitId.value).catch(() => undefined);
-  await look();
 });
 </script>
 
 <template>
   <TopBar title="Fits" :about="visitId ? `in ${store.visit?.unit.label ?? ''}` : 'what is shimmed, sprung, rubbed and pressed'" />
   <main class="work view">
-    <SelectButton v-model="job" class="jobs" :options="JOBS" option-label="label" option-value="key" :allow-empty="false" aria-label="What is fitted" />
+    <SelectButton v-model="job" class="jobs" :options="choices?.jobs ?? []" option-label="label" option-value="key" :allow-empty="false" aria-label="What is fitted" />
     <section class="left">
       <div class="grid">
-        <label v-for="[name, label] in chosen.fields" :key="name" :class="{ long: ['packs', 'stack', 'washers'].includes(name) }"
+        <label v-for="{ name, label } in fieldsOf(job)" :key="name" :class="{ long: ['packs', 'stack', 'washers'].includes(name) }"
           >{{ label }} <InputText v-model="texts[`${job}.${name}`]" class="value" spellcheck="false" :invalid="problem?.field?.endsWith(name)"
         /></label>
         <template v-if="job === 'friction'">

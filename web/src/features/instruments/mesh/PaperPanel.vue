@@ -51,7 +51,7 @@ const TONE: Record<string, string> = { right: "proved", tight: "harm", loose: "s
   <details>
     <summary>The other ways to set it</summary>
     <ul>
-      <li v-for="way in choices?.mesh_ways.filter((other) => other.key !== 'paper')" :key="way.key">
+      <li v-for="way in choices?.mesh_ways" :key="way.key">
         <b>{{ way.name }}:</b> {{ way.how }}
       </li>
     </ul>

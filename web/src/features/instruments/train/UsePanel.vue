@@ -16,10 +16,10 @@ const choices = useChoices();
 
 const kind = computed({ get: () => desk.use?.kind ?? "", set: (value: string) => choose(value) });
 const texts = reactive<Record<string, string>>({});
-const chosen = computed(() => choices.value?.applications.find((application) => application.kind === kind.value));
+const chosen = computed(() => choices.value?.applications.find((application) => application.key === kind.value));
 
 function choose(value: string) {
-  const application = choices.value?.applications.find((other) => other.kind === value);
+  const application = choices.value?.applications.find((other) => other.key === value);
   for (const name of Object.keys(texts)) delete texts[name];
   for (const { name, usual } of application?.fields ?? []) texts[name] = usual;
   say(value);
@@ -33,7 +33,7 @@ watch(texts, () => say(), { deep: true });
 
 <template>
   <div class="asked">
-    <label>It drives <Select v-model="kind" :options="choices?.applications ?? []" option-label="label" option-value="kind" placeholder="pick the unit" aria-label="It drives" /></label>
+    <label>It drives <Select v-model="kind" :options="choices?.applications ?? []" option-label="label" option-value="key" placeholder="pick the unit" aria-label="It drives" /></label>
     <label v-for="{ name, label } in chosen?.fields ?? []" :key="name">{{ label }} <InputText v-model="texts[name]" class="value few" inputmode="decimal" /></label>
     <label v-if="chosen?.motor">motor rpm <InputText v-model="desk.said.rpm" class="value few" inputmode="decimal" /></label>
     <label v-if="chosen?.motor">motor N·mm <InputText v-model="desk.said.torque" class="value few" inputmode="decimal" /></label>
