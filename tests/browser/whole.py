@@ -108,6 +108,8 @@ class BrowserCase(unittest.TestCase):
 
     def lay_down(self, *lines: str) -> None:
         """Type each line where the focus is and lay it down; it is in the row before the next."""
+        # The stage takes the focus to its field as it opens; a hand takes longer to get there.
+        self.page.locator("input:focus, textarea:focus").wait_for()
         for line in lines:
             many = len(self.row())
             self.page.keyboard.type(line)

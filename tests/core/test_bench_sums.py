@@ -85,8 +85,8 @@ class Trains(unittest.TestCase):
         exact = answer(
             "pair", first={"teeth": 12, "module_mm": 0.5}, second={"teeth": 60}, centre_distance_mm=18.05
         )
-        self.assertAlmostEqual(right.slop.teeth_deg, degrees(exact.backlash_mm / 15))
-        self.assertFalse(right.slop.shares[0].assumed)
+        self.assertAlmostEqual(right.lost_motion.teeth_deg, degrees(exact.backlash_mm / 15))
+        self.assertFalse(right.lost_motion.shares[0].assumed)
         for distance, does in ((17.2, "jam"), (19.5, "do not reach")):
             said_back = stage(distance)
             self.assertIn(does, said_back.stages[0].troubles[0])

@@ -11,7 +11,7 @@ from hypothesis import strategies as st
 from gearing.errors import GearingError
 from gearing.train import applications, read_train, solve
 from gearing.train.fault_rates import suspects
-from gearing.train.lost_motion import StagePlay, angle_of_play, slop
+from gearing.train.lost_motion import StagePlay, angle_of_play, lost_motion
 from gearing.train.open_counts import Measured, fill_in, ratio_of_turns
 from gearing.train.power import power
 from sums.train import TrainIn, run_train
@@ -63,7 +63,7 @@ class Play(unittest.TestCase):
         stages = [{"number": n, "turn_deg": t} for n, t in enumerate(turns, 1)]
         answer = run_train(
             TrainIn.model_validate({"line": line, "stages": stages, "play": {"play_mm": 1, "radius_mm": 20}})
-        ).slop
+        ).lost_motion
         assert answer and answer.rest_deg is not None
         self.assertAlmostEqual(answer.teeth_deg, by_hand, places=9)
         self.assertAlmostEqual(answer.rest_deg, degrees(asin(1 / 20)) - by_hand, places=9)
@@ -73,7 +73,7 @@ class Play(unittest.TestCase):
 
     def test_a_backlash_at_the_pitch_circle_is_a_turn_of_its_gear(self) -> None:
         given_in = {"line": "12:60", "stages": [{"number": 1, "module_mm": 0.5, "backlash_mm": 0.05}]}
-        answer = run_train(TrainIn.model_validate(given_in)).slop
+        answer = run_train(TrainIn.model_validate(given_in)).lost_motion
         assert answer
         self.assertAlmostEqual(answer.teeth_deg, degrees(0.05 / 15))
         self.assertFalse(answer.shares[0].assumed)
@@ -81,9 +81,11 @@ class Play(unittest.TestCase):
     def test_what_the_teeth_explain_and_more_than_there_is_are_told_apart(self) -> None:
         result = solve(read_train("12:60 | 14:48"))
         plays = [StagePlay(1, 0.02, 0.002, "stage 1"), StagePlay(2, 0.03, 0.003, "stage 2")]
-        teeth = slop(result, plays, "3").teeth
-        self.assertIn("explain all of it, most of it stage 2", slop(result, plays, "3", teeth, 0.001).verdict)
-        self.assertIn("less play than", slop(result, plays, "3", teeth / 2, 0.001).verdict)
+        teeth = lost_motion(result, plays, "3").teeth
+        self.assertIn(
+            "explain all of it, most of it stage 2", lost_motion(result, plays, "3", teeth, 0.001).verdict
+        )
+        self.assertIn("less play than", lost_motion(result, plays, "3", teeth / 2, 0.001).verdict)
         with self.assertRaises(GearingError):
             angle_of_play(21, 20)
 

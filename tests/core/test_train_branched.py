@@ -14,7 +14,7 @@ from hypothesis import strategies as st
 from gearing.errors import GearingError
 from gearing.train import Planetary, read_train, solve
 from gearing.train.line import read_stages
-from gearing.train.lost_motion import StagePlay, slop
+from gearing.train.lost_motion import StagePlay, lost_motion
 from gearing.train.power import power
 from sums.train import TrainIn, TrainOut, run_train
 
@@ -46,7 +46,7 @@ class LostMotion(unittest.TestCase):
             ("12:60 | 14:48 ; drive 3 1", ((1, 1.0), (2, 0.5)), "1", 5.0 + 0.5 * 48 / 14 * 5),
         ):
             with self.subTest(line=line, output=output):
-                answer = ran(line, stages=turns(*played), output=output).slop
+                answer = ran(line, stages=turns(*played), output=output).lost_motion
                 assert answer
                 self.assertAlmostEqual(answer.teeth_deg, deg, places=9)
 
@@ -54,12 +54,12 @@ class LostMotion(unittest.TestCase):
         """The ring's degree moves the arm by 52 of 72 teeth, however fast either motor runs."""
         for sun, motor in ((100, -40), (100, 10), (-3, 7), (1, 8)):
             line = f"sun-ring-arm p20/16/52 | motor-ring 10:80 ; drive sun {sun} ; drive motor {motor}"
-            answer = ran(line, stages=turns((2, 1.0))).slop
+            answer = ran(line, stages=turns((2, 1.0))).lost_motion
             assert answer
             self.assertAlmostEqual(answer.teeth_deg, 52 / 72, places=9)
 
     def test_a_member_that_stands_still_is_no_obstacle(self) -> None:
-        answer = ran("p12/18/48 sun>ring", stages=turns((1, 1.0))).slop
+        answer = ran("p12/18/48 sun>ring", stages=turns((1, 1.0))).lost_motion
         assert answer
         self.assertEqual((answer.teeth_deg, answer.shares[0].at), (1.0, "2"))
         self.assertAlmostEqual(answer.input_deg or 0, 4.0)
@@ -77,8 +77,8 @@ class LostMotion(unittest.TestCase):
         answer = ran(
             " | ".join(line), stages=turns(*((n, p[3]) for n, p in enumerate(pairs, 1))), output=output
         )
-        assert answer.slop
-        self.assertAlmostEqual(answer.slop.teeth_deg, at[output], places=7)
+        assert answer.lost_motion
+        self.assertAlmostEqual(answer.lost_motion.teeth_deg, at[output], places=7)
 
     def test_two_ways_round_play_as_little_as_the_tighter(self) -> None:
         result = solve(read_train("a-b 20:40 | b-e 20:40 | a-d 20:40 | d-e 20:40"))
@@ -89,9 +89,9 @@ class LostMotion(unittest.TestCase):
             ((0.2, 0.3, 0.0, 0.0), 0.0),
         ):
             played = [StagePlay(n, play) for n, play in enumerate(plays, 1)]
-            self.assertAlmostEqual(slop(result, played, "e").teeth, most)
+            self.assertAlmostEqual(lost_motion(result, played, "e").teeth, most)
         # Seen from the shaft within one way, the other two meshes of the ring hold it as well.
-        self.assertAlmostEqual(slop(result, [StagePlay(1, 0.2), StagePlay(2, 0.1)], "b").teeth, 0.2)
+        self.assertAlmostEqual(lost_motion(result, [StagePlay(1, 0.2), StagePlay(2, 0.1)], "b").teeth, 0.2)
 
     def test_loops_against_every_way_the_teeth_can_lie(self) -> None:
         """What a loop lets the output do, found by trying flanks on a grid."""
@@ -104,12 +104,12 @@ class LostMotion(unittest.TestCase):
         by_lower = -0.75 * three + four
         fits = np.abs(by_upper - by_lower) < 1e-3
         reach = float(by_upper[fits].max() - by_upper[fits].min())
-        answer = slop(result, [StagePlay(n, p) for n, p in enumerate(plays, 1)], "e").teeth
+        answer = lost_motion(result, [StagePlay(n, p) for n, p in enumerate(plays, 1)], "e").teeth
         self.assertAlmostEqual(answer, reach * 10 / 30 + 0.3, delta=0.01)
 
     def test_the_backlash_of_a_set_is_felt_through_both_its_meshes(self) -> None:
         """0.05 mm at the sun and 0.05 mm at the ring: the sun, arm and ring held, is free by both."""
-        answer = ran("p12/18/48", stages=[{"number": 1, "module_mm": 1, "backlash_mm": 0.05}]).slop
+        answer = ran("p12/18/48", stages=[{"number": 1, "module_mm": 1, "backlash_mm": 0.05}]).lost_motion
         assert answer and answer.input_deg
         self.assertAlmostEqual(radians(answer.input_deg) * 6, 0.1, places=9)
 

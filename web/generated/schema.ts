@@ -3702,6 +3702,40 @@ export interface components {
             verdict: string;
         };
         /**
+         * LostMotionOut
+         * @description Play at the output, degrees: by the teeth stage by stage, measured, and what is left.
+         */
+        LostMotionOut: {
+            /**
+             * Beyond Teeth
+             * @description Whether there is more than the teeth explain
+             */
+            beyond_teeth: boolean;
+            /** Check */
+            check: string;
+            /**
+             * Input Deg
+             * @description The teeth's play felt at the driven shaft
+             */
+            input_deg: number | null;
+            /** Measured Deg */
+            measured_deg: number | null;
+            /** Measured Error Deg */
+            measured_error_deg: number | null;
+            /** Rest Deg */
+            rest_deg: number | null;
+            /** Rest Error Deg */
+            rest_error_deg: number | null;
+            /** Shares */
+            shares: components["schemas"]["ShareOut"][];
+            /** Teeth Deg */
+            teeth_deg: number;
+            /** Teeth Error Deg */
+            teeth_error_deg: number;
+            /** Verdict */
+            verdict: string;
+        };
+        /**
          * MarkIn
          * @description What is said of a step the rules put in; what is left out stays as it was.
          */
@@ -5562,40 +5596,6 @@ export interface components {
             what: string;
         };
         /**
-         * SlopOut
-         * @description Play at the output, degrees: by the teeth stage by stage, measured, and what is left.
-         */
-        SlopOut: {
-            /**
-             * Beyond Teeth
-             * @description Whether there is more than the teeth explain
-             */
-            beyond_teeth: boolean;
-            /** Check */
-            check: string;
-            /**
-             * Input Deg
-             * @description The teeth's play felt at the driven shaft
-             */
-            input_deg: number | null;
-            /** Measured Deg */
-            measured_deg: number | null;
-            /** Measured Error Deg */
-            measured_error_deg: number | null;
-            /** Rest Deg */
-            rest_deg: number | null;
-            /** Rest Error Deg */
-            rest_error_deg: number | null;
-            /** Shares */
-            shares: components["schemas"]["ShareOut"][];
-            /** Teeth Deg */
-            teeth_deg: number;
-            /** Teeth Error Deg */
-            teeth_error_deg: number;
-            /** Verdict */
-            verdict: string;
-        };
-        /**
          * SlotIn
          * @description The shaft distances a slot allows.
          */
@@ -6071,6 +6071,7 @@ export interface components {
              * @description As solved, open counts filled in; empty for couplings
              */
             line: string;
+            lost_motion: components["schemas"]["LostMotionOut"] | null;
             /**
              * Next Stage At
              * @description Where another stage would be typed
@@ -6106,7 +6107,6 @@ export interface components {
             shafts: components["schemas"]["ShaftOut"][];
             /** Side */
             side: components["schemas"]["EdgeOut"][];
-            slop: components["schemas"]["SlopOut"] | null;
             /** Stages */
             stages: components["schemas"]["StageOut"][];
             /** Turned */

@@ -107,6 +107,11 @@ def reference_diameter(gear: Gear) -> Real:
     return gear.teeth * gear.module / np.cos(gear.helix_angle)
 
 
+def lead(gear: Gear) -> Real:
+    """Way of a helix along the axis for one turn, ``pz = pi·d/tan(beta)`` (ISO 21771-1), mm; minus if left."""
+    return np.pi * reference_diameter(gear) / np.tan(gear.helix_angle)
+
+
 def base_radius(gear: Gear) -> Real:
     """``rb = d·cos(alpha_t)/2`` (ISO 21771-1), mm."""
     return reference_diameter(gear) * np.cos(transverse_pressure_angle(gear)) / 2

@@ -9,6 +9,7 @@ Algorithms, ch. 28, for weighing models by their evidence.
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from functools import cached_property
 from itertools import product
@@ -174,6 +175,16 @@ class Identification:
             label = candidate.size.label
             odds[label] = odds.get(label, 0.0) + candidate.probability
         return dict(sorted(odds.items(), key=lambda item: -item[1]))
+
+
+def identify_disputed(
+    counts: Sequence[int], readings: list[Reading], *, field: str = "", clues: Clues = NO_CLUES
+) -> list[tuple[Identification, float]]:
+    """The gear by each of several counts with its odds, likeliest first: the one the readings speak for."""
+    each = [identify(teeth, readings, field=field, clues=clues) for teeth in dict.fromkeys(counts)]
+    whole = sum(identification.evidence for identification in each) or 1.0
+    ranked = sorted(each, key=lambda identification: -identification.evidence)
+    return [(identification, identification.evidence / whole) for identification in ranked]
 
 
 def identify(

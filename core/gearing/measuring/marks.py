@@ -18,6 +18,10 @@ _MODULE = re.compile(rf"\b(?:m|mod|module)\s*{_NUMBER}\b|\b{_NUMBER}\s*(?:m|mod|
 _BARE = re.compile(rf"(?<![\w.,]){_NUMBER}(?![\w.,])")
 
 
+SAME_SIZE = 0.005
+"""How far apart, as a share, two sizes may lie and still be one as it is marked."""
+
+
 @dataclass(frozen=True, slots=True)
 class Mark:
     """A mark, read.
@@ -37,6 +41,14 @@ class Mark:
     teeth: int | None
     module: float | None
     bare: tuple[float, ...]
+
+    def names_other_count(self, *counts: int | None) -> bool:
+        """Whether it names a count, and none of these."""
+        return bool(self.teeth) and self.teeth not in counts
+
+    def names_other_size(self, module: float) -> bool:
+        """Whether it names a size, and not this one."""
+        return bool(self.module) and abs(float(self.module or 0) / module - 1) > SAME_SIZE
 
 
 def read_mark(text: str) -> Mark:

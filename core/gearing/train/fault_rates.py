@@ -13,6 +13,9 @@ from ..data import table
 from .model import Belt, Coupling, Differential, Mesh, Planetary, Worm
 from .solve import Solution
 
+NAMED = 0.15
+"""Odds from which a suspect is named."""
+
 
 @dataclass(frozen=True, slots=True)
 class Carrier:
@@ -64,6 +67,11 @@ class Suspect:
 
     carrier: Carrier | None
     odds: float
+
+    @property
+    def named(self) -> bool:
+        """Whether it is worth a look."""
+        return self.carrier is not None and self.odds >= NAMED
 
 
 def carriers(solution: Solution, turned: str, bearings: Sequence[Bearing] = ()) -> list[Carrier]:

@@ -61,7 +61,7 @@ class Share:
 
 
 @dataclass(frozen=True, slots=True)
-class Slop:
+class LostMotion:
     """The budget at one shaft; angles rad.
 
     Attributes
@@ -115,13 +115,13 @@ def played_at(solution: Solution, stage: int) -> str:
     return next((shaft for shaft in reversed(shafts) if solution.turn(shaft, opened)), shafts[-1])
 
 
-def slop(
+def lost_motion(
     solution: Solution,
     plays: list[StagePlay],
     at: str,
     measured: float | None = None,
     measured_error: float = 0.0,
-) -> Slop:
+) -> LostMotion:
     """Carry every stage's play to shaft `at`, with what drives and what is held standing still.
 
     Raises
@@ -145,10 +145,10 @@ def slop(
     teeth = sum(share.angle for share in shares)
     error = hypot(*(share.error for share in shares))
     if measured is None:
-        return Slop(tuple(shares), teeth, error, None, None, None, None, "", "")
+        return LostMotion(tuple(shares), teeth, error, None, None, None, None, "", "")
     rest, rest_error = measured - teeth, hypot(error, measured_error)
     verdict, check = _says(shares, measured, rest, rest_error)
-    return Slop(tuple(shares), teeth, error, measured, measured_error, rest, rest_error, verdict, check)
+    return LostMotion(tuple(shares), teeth, error, measured, measured_error, rest, rest_error, verdict, check)
 
 
 def _opening(solution: Solution, play: StagePlay) -> tuple[float, float]:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from math import hypot, prod
 
@@ -14,6 +15,9 @@ FEWEST, MOST = 6, 160
 MOST_OPEN = 2
 HALF_READ = 0.05
 """How far off a turn read by eye is, in turns."""
+
+RATIO_READ = 0.01
+"""How far off a ratio is taken to be where nothing is said, as a share."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -31,6 +35,29 @@ class Measured:
     ratio: float = 0.0
     error: float = 0.0
     sums: tuple[tuple[int, float, float], ...] = ()
+
+
+def measured_on(
+    ratio: float = 0.0,
+    error: float = 0.0,
+    turns: tuple[float, float] | None = None,
+    distances: Sequence[tuple[int, float, float, float]] = (),
+) -> Measured:
+    """What a train is known by, from what was read on it.
+
+    Parameters
+    ----------
+    ratio, error : float
+        Turns in for one out; an error of 0 stands for the usual one.
+    turns : tuple of float, optional
+        Counted at both ends, in and out, in place of a ratio.
+    distances : sequence of (int, float, float, float)
+        Stage, shaft distance and its error, and the module of its teeth, mm.
+    """
+    if turns:
+        ratio, error = ratio_of_turns(*turns)
+    sums = tuple((stage, 2 * a / module, 2 * off / module) for stage, a, off, module in distances)
+    return Measured(ratio, error or RATIO_READ * ratio, sums)
 
 
 @dataclass(frozen=True, slots=True)

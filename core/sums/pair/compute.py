@@ -10,24 +10,16 @@ import numpy as np
 from gearing.errors import GearingError, within
 from gearing.geometry.gear import Gear
 from gearing.mesh import Mesh, Pair, mesh
-from gearing.mesh.interference import interferes
+from gearing.mesh.curve import curve
+from gearing.mesh.helix import mate_by_hand, overlap_ratio
 from gearing.mesh.misalignment import enough_width, gap_of_tilt, over_a_turn, width_in_mesh
 from gearing.mesh.paper import strips
 from gearing.mesh.thermal import Climate, warmed
-from gearing.mesh.verdict import Band, judge_mesh, least_contact, tighter_than_will_do, verdicts
+from gearing.mesh.verdict import Band, judge_mesh, least_contact, tighter_than_will_do
 
 from ..gear import draw
 from .request import ClimateIn, PairIn
 from .response import AskewOut, BandOut, CurveOut, PairOut, StripOut, WarmOut
-
-ALIKE = radians(0.5)
-"""How far two helix angles that were read may differ and still be one, rad."""
-
-CURVE = 161
-"""Distances at which the drag is worked out beforehand."""
-
-BEYOND = 0.35
-"""How far past no play the drag goes into the jam, in modules."""
 
 SHOWN_STRIPS = 8
 
@@ -39,7 +31,7 @@ def mesh_pair(request: PairIn) -> PairOut:
     meshing = mesh(first, second, request.centre_distance_mm, internal=request.internal)
     module, band = float(first.module), request.chosen_band()
     width = _width(request)
-    overlap = (width or 0.0) * abs(np.sin(float(first.helix_angle))) / (np.pi * module)
+    overlap = overlap_ratio(first, width or 0.0)
     judged = judge_mesh(meshing, module, band, overlap)
     return PairOut(
         ratio=f"{meshing.ratio.numerator} : {meshing.ratio.denominator}",
@@ -103,20 +95,7 @@ def _gears(request: PairIn) -> tuple[Gear, Gear]:
         first = request.first.gear()
     with within("second"):
         second = request.second.gear()
-    sense = 1.0 if request.internal else -1.0
-    if not request.hands_known:
-        second = replace(
-            second, helix_angle=float(np.copysign(second.helix_angle, sense * np.asarray(first.helix_angle)))
-        )
-    if not np.isclose(sense * np.asarray(first.helix_angle), second.helix_angle, atol=ALIKE):
-        raise GearingError(
-            "On parallel shafts the helix angles must be equal and of "
-            f"{'the same' if request.internal else 'opposite'} hand.",
-            code="helix_mismatch",
-            field="second.helix_angle_deg",
-            hint="Left-hand counts as minus. Other hands run on crossed shafts only.",
-        )
-    return first, second
+    return first, mate_by_hand(first, second, internal=request.internal, known=request.hands_known)
 
 
 def _says(ratio: float, internal: bool) -> str:
@@ -155,19 +134,13 @@ def _distance_for(pair: Pair, backlash: float) -> float | None:
 
 def _curve(pair: Pair, module: float, band: Band, overlap: float) -> CurveOut:
     """The pair from a jam to where it loses the teeth."""
-    close, (low, high) = pair.zero_backlash_distance, pair.limits
-    jam, lost = close - pair.sign * BEYOND * module, low if pair.internal else high
-    ends = sorted((jam, lost))
-    span = np.linspace(max(ends[0], low * 1.00001), ends[1] - 1e-6, CURVE)
-    play, contact = np.asarray(pair.backlash(span)), np.asarray(pair.contact_ratio(span))
-    carries = np.minimum(contact, pair.cut_contact_ratio(span))
-    clear = np.minimum(*pair.clearances(span))
+    along = curve(pair, module, band, overlap)
     return CurveOut(
-        distance_mm=span.round(5).tolist(),
-        backlash_mm=play.round(5).tolist(),
-        contact_ratio=contact.round(4).tolist(),
-        tip_clearance_mm=np.asarray(clear).round(4).tolist(),
-        verdict=verdicts(play, carries + overlap, clear, interferes(pair, span), module, band).tolist(),
+        distance_mm=along.distance.round(5).tolist(),
+        backlash_mm=along.backlash.round(5).tolist(),
+        contact_ratio=along.contact_ratio.round(4).tolist(),
+        tip_clearance_mm=along.clearance.round(4).tolist(),
+        verdict=along.verdict.tolist(),
     )
 
 

@@ -4,12 +4,10 @@ from __future__ import annotations
 
 from math import degrees, isfinite
 
-import numpy as np
-
 from gearing.errors import GearingError
-from gearing.geometry.gear import diametral_pitch, reference_diameter, root_radius
+from gearing.geometry.gear import diametral_pitch, lead, root_radius
 from gearing.identification.contradiction import odd_one_out, unit_slip
-from gearing.identification.identify import Candidate, Identification, identify
+from gearing.identification.identify import Candidate, Identification, identify_disputed
 from gearing.identification.miscount import Recount, recount
 from gearing.identification.next_measurement import (
     MOST_REPEATS,
@@ -107,16 +105,10 @@ def _unlisted(request: ReadIn) -> UnlistedOut | None:
 
 def _by_count(request: ReadIn) -> tuple[Identification, list[CountOdds]]:
     """The gear by its count; of two disputed counts, by the one the readings speak for."""
-    wanted = dict.fromkeys(z for z in (request.teeth, request.or_teeth) if z)
-    clues = request.clues()
-    identifications = [identify(z, request.taken(), field=request.unit_kind, clues=clues) for z in wanted]
-    identifications.sort(key=lambda by_count: -by_count.evidence)
-    if len(identifications) == 1:
-        return identifications[0], []
-    whole = sum(by_count.evidence for by_count in identifications) or 1.0
-    return identifications[0], [
-        CountOdds(teeth=by_count.teeth, probability=by_count.evidence / whole) for by_count in identifications
-    ]
+    counts = [z for z in (request.teeth, request.or_teeth) if z]
+    odds = identify_disputed(counts, request.taken(), field=request.unit_kind, clues=request.clues())
+    best, _ = odds[0]
+    return best, [CountOdds(teeth=i.teeth, probability=p) for i, p in odds] if len(odds) > 1 else []
 
 
 def _helix(request: ReadIn, identification: Identification) -> HelixOut | None:
@@ -125,7 +117,6 @@ def _helix(request: ReadIn, identification: Identification) -> HelixOut | None:
         return None
     gear = identification.candidates[0].gear
     angle = degrees(float(gear.helix_angle))
-    lead = float(np.pi * reference_diameter(gear) / np.tan(gear.helix_angle))
     if not request.hand:
         says = "Record the hand too: stand the gear on its face and see which way the teeth rise."
     else:
@@ -138,7 +129,7 @@ def _helix(request: ReadIn, identification: Identification) -> HelixOut | None:
         says = f"{request.hand.capitalize()}-hand. On parallel shafts its mate has {inside}."
         if not identification.internal:
             says += " On crossed shafts the two angles make the angle between the shafts."
-    return HelixOut(angle_deg=angle, lead_mm=lead, says=says)
+    return HelixOut(angle_deg=angle, lead_mm=float(lead(gear)), says=says)
 
 
 def _stuck(identification: Identification, advice: Advice | None, error: float) -> str:
@@ -258,12 +249,10 @@ def _notes(
     """What a colleague looking over the shoulder would say."""
     notes = [note for reading in identification.readings if (note := _scatters(reading, request.error_mm))]
     mark = request.clues().mark
-    if mark and mark.teeth and mark.teeth not in (request.teeth, request.or_teeth):
+    if mark and mark.names_other_count(request.teeth, request.or_teeth):
         notes.append(f"The mark says {mark.teeth} teeth, you counted {request.teeth}. Count again.")
-    if mark and mark.module and identification.candidates:
-        best = identification.candidates[0].size.module
-        if abs(mark.module / best - 1) > 0.005:
-            notes.append("The mark names another size than the readings: it may be a mould number.")
+    if mark and identification.candidates and mark.names_other_size(identification.candidates[0].size.module):
+        notes.append("The mark names another size than the readings: it may be a mould number.")
     if unlisted is not None:
         notes += [f"Or {other}." for other in unlisted.could_be[1:]]
     elif identification.none >= NONE:

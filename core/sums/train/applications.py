@@ -9,11 +9,16 @@ from gearing.train import Solution, applications
 from gearing.train.power import Power
 
 from .request import CarIn, CounterIn, ReelIn, ServoIn, TrackingIn, TrainIn, WinchIn
-from .response import SlopOut, UseRow
+from .response import LostMotionOut, UseRow
 
 
 def use_out(
-    request: TrainIn, solution: Solution, driven: str, output: str, loaded: Power | None, slop: SlopOut | None
+    request: TrainIn,
+    solution: Solution,
+    driven: str,
+    output: str,
+    loaded: Power | None,
+    lost_motion: LostMotionOut | None,
 ) -> list[UseRow]:
     """The rows for the unit said; none where none was."""
     if request.use is None:
@@ -40,7 +45,7 @@ def use_out(
             rows = applications.tracking(final, use.wheel_turns, use.steps)
         case CounterIn() as use:
             rows = applications.counter(final, use.units)
-    if isinstance(request.use, ServoIn) and request.use.arm_mm and slop:
-        felt = request.use.arm_mm * radians(slop.teeth_deg)
+    if isinstance(request.use, ServoIn) and request.use.arm_mm and lost_motion:
+        felt = request.use.arm_mm * radians(lost_motion.teeth_deg)
         rows.append(applications.Row("play at the hole, by the teeth", felt, "mm", "see Play for the rest"))
     return [UseRow(label=row.label, value=row.value, unit=row.unit, how=row.how) for row in rows]

@@ -3,14 +3,15 @@
 from __future__ import annotations
 
 from fractions import Fraction
-from math import degrees, lcm, pi
+from math import degrees
 
 from gearing.data import table
 from gearing.errors import GearingError
 from gearing.train import Belt, Mesh, Planetary, Solution, Source, Train, Worm, solve
 from gearing.train.line import count_spots, next_stage_at
-from gearing.train.model import Coupling, hunts, meetings
+from gearing.train.model import Coupling
 from gearing.train.power import Power, StagePower, lead_angle, power
+from gearing.train.recurrence import ends, hunts, meetings, passing, turns_home, turns_to_run_in
 
 from .applications import use_out
 from .backlash import play_out
@@ -20,9 +21,6 @@ from .request import TrainIn
 from .response import MeetingOut, ShaftOut, SpotOut, StageOut, TrainOut
 from .schematic import gears_out, side_out
 from .troubles import troubles_of
-
-LONGEST_HOME = 10**9
-"""Turns beyond which marks coming together again is of no use to anyone."""
 
 
 def run_train(request: TrainIn) -> TrainOut:
@@ -70,8 +68,8 @@ def run_train(request: TrainIn) -> TrainOut:
     # All per turn of the first shaft driven.
     unit = solution.speeds[driven[0]]
     loaded = _loaded(request, solution, driven, output)
-    home, run_in = _home(solution, unit), _run_in(train, solution, unit)
-    slop = play_out(request, solution, driven[0], output)
+    home, run_in = turns_home(solution, driven[0]), turns_to_run_in(train, solution, driven[0])
+    lost_motion = play_out(request, solution, driven[0], output)
     suspects = clicks_out(request, solution, turned)
     return TrainOut(
         line=line,
@@ -89,7 +87,7 @@ def run_train(request: TrainIn) -> TrainOut:
         efficiency=loaded.efficiency if loaded else None,
         holds_back=bool(loaded and not loaded.backwards),
         stages=[
-            _stage(n, coupling, solution, request, unit, loaded)
+            _stage(n, coupling, solution, request, driven[0], loaded)
             for n, coupling in enumerate(train.couplings, 1)
         ],
         shafts=[
@@ -109,9 +107,9 @@ def run_train(request: TrainIn) -> TrainOut:
         clicks_say=says_of_clicks(request, suspects, turned),
         gears=gears_out(solution, unit, request),
         side=side_out(solution, unit),
-        slop=slop,
+        lost_motion=lost_motion,
         filled=filled,
-        use=use_out(request, solution, driven[0], output, loaded, slop),
+        use=use_out(request, solution, driven[0], output, loaded, lost_motion),
     )
 
 
@@ -170,52 +168,19 @@ def _torque(loaded: Power | None, shaft: str) -> float | None:
     return torque * 1000 if torque is not None else None
 
 
-def _home(solution: Solution, unit: Fraction) -> int | None:
-    """Turns of the driven shaft after which every shaft and planet stands as it began."""
-    speeds = [speed / unit for speed in solution.speeds.values()]
-    for coupling in solution.train.couplings:
-        if isinstance(coupling, Planetary):
-            planets = coupling.planet_turns(solution.speeds[coupling.sun], solution.speeds[coupling.carrier])
-            speeds += [turns / unit for turns in planets]
-    turns = lcm(*(speed.denominator for speed in speeds))
-    return turns if turns <= LONGEST_HOME else None
-
-
-def _run_in(train: Train, solution: Solution, unit: Fraction) -> int | None:
-    """Turns of the driven shaft until each tooth has met every one it ever meets."""
-    needed = [
-        time * abs(unit)
-        for coupling in train.couplings
-        for meeting in meetings(coupling, solution.speeds)
-        if (time := meeting.time) is not None
-    ]
-    most = max(needed, default=Fraction(0))
-    turns = -(-most.numerator // most.denominator)
-    return turns or None
-
-
-def _ends(number: int, coupling: Coupling, solution: Solution) -> tuple[str, str]:
-    """The shafts a stage takes in and gives out by."""
-    shafts = coupling.shafts()
-    if str(number) in shafts and str(number + 1) in shafts:
-        return str(number), str(number + 1)
-    moving = [shaft for shaft in shafts if shaft not in solution.train.held]
-    return (moving[0], moving[-1]) if len(moving) > 1 else (shafts[0], shafts[-1])
-
-
 def _stage(
     number: int,
     coupling: Coupling,
     solution: Solution,
     request: TrainIn,
-    unit: Fraction,
+    driven: str,
     loaded: Power | None,
 ) -> StageOut:
-    into, out = _ends(number, coupling, solution)
+    into, out = ends(number, coupling, solution)
     ratio = solution.ratio(into, out)
     more = request.stage(number)
-    per_turn, pitch_line = _passing(coupling, solution, unit)
-    driver = abs(float(solution.speeds[into] / unit)) * request.rpm
+    per_turn, pitch_line = passing(coupling, solution, driven)
+    driver = abs(float(solution.speeds[into] / solution.speeds[driven])) * request.rpm
     met = _met(coupling, solution, into, driver)
     longest = max((row for row in met if row.again), key=lambda row: row.again or 0.0, default=None)
     load = loaded.stages[number - 1] if loaded else None
@@ -265,23 +230,6 @@ def _locks(coupling: Coupling, load: StagePower | None) -> list[str]:
         f"Its wheel cannot drive this worm: at {lead:.1f}° of lead it locks, and nothing turns. "
         "Drive the worm, or take one with more starts."
     ]
-
-
-def _passing(coupling: Coupling, solution: Solution, unit: Fraction) -> tuple[float, float]:
-    """Tooth meetings, and way along the pitch line in modules, for one turn of the driven shaft."""
-    speed = {shaft: float(solution.speeds[shaft] / unit) for shaft in coupling.shafts()}
-    match coupling:
-        case Mesh() | Belt():
-            teeth = abs(speed[coupling.first]) * coupling.teeth_1
-        case Worm():
-            return abs(speed[coupling.first]) * coupling.starts, abs(
-                speed[coupling.second]
-            ) * coupling.teeth * pi
-        case Planetary():
-            teeth = abs(speed[coupling.sun] - speed[coupling.carrier]) * coupling.teeth_sun
-        case _:
-            return 0.0, 0.0
-    return teeth, teeth * pi
 
 
 def _what(coupling: Coupling) -> str:

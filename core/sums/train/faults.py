@@ -3,14 +3,11 @@
 from __future__ import annotations
 
 from gearing.errors import GearingError
-from gearing.train.fault_rates import Bearing, Carrier, carriers, suspects
+from gearing.train.fault_rates import Bearing, Carrier, Suspect, carriers, suspects
 from gearing.train.solve import Solution
 
 from .request import TrainIn
 from .response import ClicksOut
-
-NAMED = 0.15
-"""Odds from which a suspect is named."""
 
 
 def clicks_out(request: TrainIn, solution: Solution, turned: str) -> list[ClicksOut]:
@@ -34,14 +31,14 @@ def clicks_out(request: TrainIn, solution: Solution, turned: str) -> list[Clicks
         for bearing in request.bearings
     ]
     if request.clicks is None or not solution.speeds[turned]:
-        return [_told(carrier, None) for carrier in carriers(solution, turned, bearings)]
+        return [_row(carrier, None) for carrier in carriers(solution, turned, bearings)]
     return [
-        _told(carrier.carrier, carrier.odds)
-        for carrier in suspects(solution, turned, request.clicks, request.turns, bearings)
+        _row(suspect.carrier, suspect)
+        for suspect in suspects(solution, turned, request.clicks, request.turns, bearings)
     ]
 
 
-def _told(carrier: Carrier | None, odds: float | None) -> ClicksOut:
+def _row(carrier: Carrier | None, suspect: Suspect | None) -> ClicksOut:
     if carrier is None:
         carrier = Carrier("none", "none of these", "", 0.0)
     return ClicksOut(
@@ -52,8 +49,8 @@ def _told(carrier: Carrier | None, odds: float | None) -> ClicksOut:
         per_turn=carrier.per_turn,
         other_per_turn=carrier.other_per_turn or None,
         other=carrier.other,
-        odds=odds,
-        named=carrier.what != "none" and odds is not None and odds >= NAMED,
+        odds=suspect.odds if suspect else None,
+        named=bool(suspect and suspect.named),
     )
 
 

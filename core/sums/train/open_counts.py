@@ -4,13 +4,10 @@ from __future__ import annotations
 
 from gearing.errors import GearingError
 from gearing.train.line import has_open_counts
-from gearing.train.open_counts import Measured, fill_in, ratio_of_turns
+from gearing.train.open_counts import Measured, fill_in, measured_on
 
 from .request import KnownIn, TrainIn
 from .response import FilledOut
-
-RATIO_READ = 0.01
-"""How far off a ratio is taken to be where nothing is said, as a share."""
 
 
 def fill(request: TrainIn) -> list[FilledOut]:
@@ -44,15 +41,9 @@ def fill(request: TrainIn) -> list[FilledOut]:
 
 
 def _measured(known: KnownIn) -> Measured:
-    ratio, error = known.ratio or 0.0, known.ratio_error or RATIO_READ * (known.ratio or 0.0)
-    if known.turns_in and known.turns_out:
-        ratio, error = ratio_of_turns(known.turns_in, known.turns_out)
-    sums = tuple(
-        (
-            distance.number,
-            2 * distance.distance_mm / distance.module_mm,
-            2 * distance.error_mm / distance.module_mm,
-        )
-        for distance in known.distances
+    return measured_on(
+        known.ratio or 0.0,
+        known.ratio_error or 0.0,
+        (known.turns_in, known.turns_out) if known.turns_in and known.turns_out else None,
+        [(row.number, row.distance_mm, row.error_mm, row.module_mm) for row in known.distances],
     )
-    return Measured(ratio, error, sums)

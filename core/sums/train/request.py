@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from fractions import Fraction
-from math import pi
+from math import pi, radians
 from typing import Annotated, Literal
 
 from pydantic import Field, model_validator
@@ -12,6 +12,7 @@ from gearing.errors import GearingError
 from gearing.train import Belt, Differential, Joint, Mesh, Planetary, Train, Worm, read_train
 from gearing.train.line import LONGEST_LINE
 from gearing.train.model import Coupling
+from gearing.train.stage_play import StageMeasured
 
 from ..base import Length, Model, Module
 
@@ -150,6 +151,16 @@ class StageKnown(Model):
     turn_deg: Annotated[float, Field(ge=0, le=90)] | None = None
     error_deg: Annotated[float, Field(ge=0, le=90)] | None = None
     efficiency: Annotated[float, Field(ge=1e-6, le=1)] | None = None
+
+    def measured(self) -> StageMeasured:
+        """As the core takes it."""
+        return StageMeasured(
+            self.module_mm,
+            self.backlash_mm,
+            self.distance_mm,
+            None if self.turn_deg is None else radians(self.turn_deg),
+            None if self.error_deg is None else radians(self.error_deg),
+        )
 
 
 class BearingIn(Model):

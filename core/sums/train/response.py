@@ -109,7 +109,7 @@ class ShareOut(Model):
     at: str = Field(description="The shaft of the stage its play is given at, the others held")
 
 
-class SlopOut(Model):
+class LostMotionOut(Model):
     """Play at the output, degrees: by the teeth stage by stage, measured, and what is left."""
 
     shares: list[ShareOut]
@@ -177,6 +177,6 @@ class TrainOut(Model):
     clicks_say: str
     gears: list[PlacedOut]
     side: list[EdgeOut]
-    slop: SlopOut | None
+    lost_motion: LostMotionOut | None
     filled: list[FilledOut]
     use: list[UseRow]

@@ -9,19 +9,19 @@ import { useTrain } from "./train";
 
 const props = defineProps<{ train: TrainOut }>();
 const desk = useTrain();
-const slop = computed(() => props.train.slop);
+const motion = computed(() => props.train.lost_motion);
 const W = 420;
-const whole = computed(() => Math.max(slop.value?.teeth_deg ?? 0, slop.value?.measured_deg ?? 0, 1e-9) * 1.12);
+const whole = computed(() => Math.max(motion.value?.teeth_deg ?? 0, motion.value?.measured_deg ?? 0, 1e-9) * 1.12);
 const x = (deg: number) => (deg / whole.value) * W;
 /** The stages side by side, then what is left over. */
 const bars = computed(() => {
   let at = 0;
-  const rows = (slop.value?.shares ?? []).map((share, n) => {
+  const rows = (motion.value?.shares ?? []).map((share, n) => {
     const row = { key: share.name, from: at, wide: share.deg, tone: n % 2 ? "odd" : "even" };
     at += share.deg;
     return row;
   });
-  const rest = slop.value?.rest_deg ?? 0;
+  const rest = motion.value?.rest_deg ?? 0;
   return rest > 0 ? [...rows, { key: "rest", from: at, wide: rest, tone: "rest" }] : rows;
 });
 </script>
@@ -32,19 +32,19 @@ const bars = computed(() => {
     <label>at radius, mm <InputText v-model="desk.said.radius" class="value few" inputmode="decimal" placeholder="20" /></label>
     <span class="soft small">at shaft {{ train.output }}, input held</span>
   </div>
-  <template v-if="slop">
-    <svg class="paper" :viewBox="`-10 0 ${W + 20} 96`" role="img" :aria-label="`Teeth ${slop.teeth_deg.toFixed(2)} degrees`">
+  <template v-if="motion">
+    <svg class="paper" :viewBox="`-10 0 ${W + 20} 96`" role="img" :aria-label="`Teeth ${motion.teeth_deg.toFixed(2)} degrees`">
       <rect v-for="bar in bars" :key="bar.key" :class="bar.tone" :x="x(bar.from)" y="26" :width="Math.max(1, x(bar.wide))" height="34" />
-      <path class="error" :d="`M${x(Math.max(0, slop.teeth_deg - slop.teeth_error_deg))} 66H${x(slop.teeth_deg + slop.teeth_error_deg)}`" />
-      <path class="edge" :d="`M${x(slop.teeth_deg)} 20V70`" />
-      <text :x="Math.min(x(slop.teeth_deg), W - 60)" y="86" text-anchor="middle">teeth {{ slop.teeth_deg.toFixed(2) }}°</text>
-      <g v-if="slop.measured_deg !== null">
-        <path class="measured" :d="`M${x(slop.measured_deg)} 14V70`" />
-        <text :x="Math.min(x(slop.measured_deg), W - 66)" y="12" text-anchor="middle" class="slate">measured {{ slop.measured_deg.toFixed(2) }}°</text>
+      <path class="error" :d="`M${x(Math.max(0, motion.teeth_deg - motion.teeth_error_deg))} 66H${x(motion.teeth_deg + motion.teeth_error_deg)}`" />
+      <path class="edge" :d="`M${x(motion.teeth_deg)} 20V70`" />
+      <text :x="Math.min(x(motion.teeth_deg), W - 60)" y="86" text-anchor="middle">teeth {{ motion.teeth_deg.toFixed(2) }}°</text>
+      <g v-if="motion.measured_deg !== null">
+        <path class="measured" :d="`M${x(motion.measured_deg)} 14V70`" />
+        <text :x="Math.min(x(motion.measured_deg), W - 66)" y="12" text-anchor="middle" class="slate">measured {{ motion.measured_deg.toFixed(2) }}°</text>
       </g>
     </svg>
-    <p v-if="slop.verdict" class="verdict" :class="slop.beyond_teeth ? 'bad' : 'so'" role="status">
-      <b>{{ slop.verdict }}</b> {{ slop.check }}
+    <p v-if="motion.verdict" class="verdict" :class="motion.beyond_teeth ? 'bad' : 'so'" role="status">
+      <b>{{ motion.verdict }}</b> {{ motion.check }}
     </p>
   </template>
   <p v-else class="soft">Say of each stage how far it turns freely with its driver held, or its module, with its backlash where that was measured.</p>
@@ -72,7 +72,7 @@ const bars = computed(() => {
           <td data-label="or turns, °"><InputText v-model="desk.stages[n].turn" class="value few" inputmode="decimal" :aria-label="`Free turn of stage ${stage.number}, its driver held`" /></td>
         </template>
         <td class="value num" data-label="at the output">
-          <template v-for="share in slop?.shares.filter((part) => part.name === `stage ${stage.number}`) ?? []" :key="share.name"
+          <template v-for="share in motion?.shares.filter((part) => part.name === `stage ${stage.number}`) ?? []" :key="share.name"
             >{{ share.deg.toFixed(3) }}°
             <p v-if="!share.deg" class="soft small">not on the way</p>
             <p v-if="share.assumed" class="soft small">assumed, ±{{ share.error_deg.toFixed(3) }}</p></template
@@ -81,7 +81,7 @@ const bars = computed(() => {
       </tr>
     </tbody>
   </table>
-  <p v-if="slop?.input_deg" class="soft small">The teeth alone are felt as {{ slop.input_deg.toFixed(1) }}° at shaft {{ train.driven[0] }}.</p>
+  <p v-if="motion?.input_deg" class="soft small">The teeth alone are felt as {{ motion.input_deg.toFixed(1) }}° at shaft {{ train.driven[0] }}.</p>
 </template>
 
 <style scoped>
