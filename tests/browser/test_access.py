@@ -47,6 +47,8 @@ class Views(BrowserCase):
     looks: ClassVar[list[Look]] = []
 
     def check(self, page: Page, what: str) -> None:
+        # What a view is about stands in its headline, once it has come.
+        page.get_by_role("heading", level=1).first.wait_for()
         for look in self.looks:
             with self.subTest(view=what, look=look.name):
                 page.set_viewport_size(look.size)

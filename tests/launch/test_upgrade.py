@@ -20,7 +20,7 @@ from ..examples import LONG
 from .installed import OLDEST, Installed, end, preparing
 from .test_backup import Device
 
-MOMENTS = 20 if LONG else 2
+MOMENTS = 20 if LONG else 1
 SORTS = ("kill", "stop", "interrupt")
 
 

@@ -108,7 +108,7 @@ def reference_diameter(gear: Gear) -> Real:
 
 
 def lead(gear: Gear) -> Real:
-    """Way of a helix along the axis for one turn, ``pz = pi·d/tan(beta)`` (ISO 21771-1), mm; minus if left."""
+    """Way along the axis for one turn, ``pz = pi·d/tan(beta)`` (ISO 21771-1), mm; minus for left hand."""
     return np.pi * reference_diameter(gear) / np.tan(gear.helix_angle)
 
 
