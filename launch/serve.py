@@ -16,7 +16,6 @@ from backups.database import Database
 from demo import DEMO_MEMBER, DEMO_PASSWORD
 
 from . import frontend
-from .data_files import check_data_files
 from .keeping import finish_restore
 from .mariadb import END_SECONDS, OwnMariaDB, check_reachable, free_port, with_parent
 from .migrations import sample_settled
@@ -74,6 +73,9 @@ def manage_own(words: list[str]) -> None:
 
 def start(*, dev: bool = False) -> None:
     """Serve until Ctrl-C or ``./dentado stop``; with `dev` what is edited is reloaded, server and screen."""
+    # What reads the core's data takes half a second to load; ending a start needs none of it.
+    from .data_files import check_data_files
+
     began = time.monotonic()
     check_data_files()
     held = _claim()

@@ -43,7 +43,7 @@ class Screw:
 
 
 @dataclass(frozen=True, slots=True)
-class Drive:
+class DriveGauge:
     """The end of a driver as a closed outline, mm; `size` is its largest width."""
 
     label: str
@@ -60,8 +60,8 @@ class Gauges:
     hexes: tuple[Measure, ...]
     rounds: tuple[Measure, ...]
     shims: tuple[Measure, ...]
-    stars: tuple[Drive, ...]
-    crosses: tuple[Drive, ...]
+    stars: tuple[DriveGauge, ...]
+    crosses: tuple[DriveGauge, ...]
 
 
 def rack_outline(size: Size, teeth: int) -> tuple[tuple[float, float], ...]:
@@ -105,8 +105,8 @@ def gauges() -> Gauges:
         tuple(_measure(said) for said in data["hexes"]),
         tuple(_measure(said) for said in data["rounds"]),
         tuple(_measure(said) for said in data["shims"]),
-        tuple(Drive(row["label"], row["points"], _star(**row)) for row in data["stars"]),
-        tuple(Drive(row["label"], row["blade"], _cross(**row)) for row in data["crosses"]),
+        tuple(DriveGauge(row["label"], row["points"], _star(**row)) for row in data["stars"]),
+        tuple(DriveGauge(row["label"], row["blade"], _cross(**row)) for row in data["crosses"]),
     )
 
 

@@ -15,7 +15,7 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from .protocol import CaliperError, Hold
+from .protocol import CaliperError, JawSetting
 
 STEP = 0.01
 """What the display shows, mm."""
@@ -109,7 +109,7 @@ def _turned(points: Points, angle: float) -> Points:
     )
 
 
-def measure(name: str, hold: Hold) -> float:
+def measure(name: str, hold: JawSetting) -> float:
     """What perfect jaws would read, mm.
 
     Raises
@@ -196,7 +196,7 @@ def _chord(name: str, pitches: int) -> float:
     return 2 * top * math.sin(pitches * math.pi / gear.teeth)
 
 
-def reading(name: str, hold: Hold) -> float:
+def reading(name: str, hold: JawSetting) -> float:
     """The same by hand: scattered, and in steps of the display, mm."""
     by_hand = measure(name, hold) + random.gauss(0, SCATTER)
     return max(STEP, round(round(by_hand / STEP) * STEP, 2))

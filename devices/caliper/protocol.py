@@ -22,7 +22,7 @@ class CaliperError(Exception):
 
 
 @dataclass(frozen=True, slots=True)
-class Hold:
+class JawSetting:
     """How the jaws are set: the kind, settled or largest over the tips, and a count or a diameter."""
 
     kind: str
@@ -40,7 +40,7 @@ class Hold:
         return self.kind
 
 
-def read_hold(words: list[str]) -> Hold:
+def read_hold(words: list[str]) -> JawSetting:
     """A hold as it stands in a line.
 
     Raises
@@ -52,7 +52,7 @@ def read_hold(words: list[str]) -> Hold:
     if kind not in HOLDS:
         raise CaliperError(f"hold one of: {', '.join(HOLDS)}")
     if kind == "tips":
-        return Hold(kind, "largest" if rest == ["largest"] else "settled")
+        return JawSetting(kind, "largest" if rest == ["largest"] else "settled")
     if kind in ("span", "chord", "pins"):
         try:
             number = float(rest[0])
@@ -60,8 +60,8 @@ def read_hold(words: list[str]) -> Hold:
             raise CaliperError(f"{kind} needs a number") from None
         if not 0 < number <= 500:
             raise CaliperError(f"{kind} of {number:g} cannot be held")
-        return Hold(kind, number=number)
-    return Hold(kind)
+        return JawSetting(kind, number=number)
+    return JawSetting(kind)
 
 
 def named(word: str) -> str:

@@ -11,7 +11,6 @@ import threading
 import time
 import unittest
 from collections import deque
-from dataclasses import dataclass, field
 
 from .. import frontend
 from ..mariadb import OwnMariaDB, free_port, with_parent
@@ -27,6 +26,8 @@ LONGEST_FIRST = ("launch", "browser", "server", "core", "web")
 TESTS = ROOT / "tests"
 TIMES = VAR / "test" / "times.json"
 CHECK = "check: "
+EARLY = ("tests.core", CHECK + "mypy", CHECK + "ruff", CHECK + "import", CHECK + "data")
+"""What needs neither database nor front end: it is run while they are set up."""
 
 
 def test(words: list[str]) -> int:
@@ -96,18 +97,23 @@ def _apart(module: str, each: bool) -> list[str]:
     return list(dict.fromkeys(names)) if all(name.startswith(module) for name in names) else [module]
 
 
-def _bare(asked: list[str], lanes: int) -> list[Outcome]:
+def _bare(asked: list[str], many: int) -> list[Outcome]:
     """The core's tests alone: no Django, no database, no browser."""
-    return Lanes(_labels(asked), dict(os.environ)).run(lanes)
+    lanes = Lanes(_labels(asked), many)
+    lanes.begin()
+    return lanes.end(dict(os.environ))
 
 
-def _with_database(asked: list[str], lanes: int) -> list[Outcome]:
+def _with_database(asked: list[str], many: int) -> list[Outcome]:
     folder = VAR / "test"
     url = os.environ.get("DENTADO_DATABASE_URL")
     own = None if url else OwnMariaDB(folder / "database", durable=False)
     caliper = None
+    # A database elsewhere has no lanes prepared: one after the other there.
+    lanes = Lanes(_labels(asked), 1 if url else many)
     try:
         began = time.monotonic()
+        lanes.begin()
         built = frontend.build()
         prepared()
         if own:
@@ -117,47 +123,75 @@ def _with_database(asked: list[str], lanes: int) -> list[Outcome]:
         caliper, address = start_caliper(free_port())
         env = environment(url or (own.url if own else ""), folder, built, address)
         os.environ.update(env)
-        say(f"ready after {time.monotonic() - began:.0f} s; {lanes} lanes")
-        # A database elsewhere has no lanes prepared: one after the other there.
-        # Only now: the tests may look at what the set-up has laid down.
-        return Lanes(_labels(asked), env).run(1 if url else lanes)
+        say(f"ready after {time.monotonic() - began:.0f} s; {many} lanes")
+        return lanes.end(env)
     finally:
+        lanes.stop()
         if caliper:
             caliper.terminate()
         if own:
             own.stop()
 
 
-@dataclass
 class Lanes:
-    """Processes that take labels from one line, each its next as soon as it is free."""
+    """Processes that take labels from one line, each its next as soon as it is free.
 
-    labels: list[str]
-    env: dict[str, str]
-    done: list[Outcome] = field(default_factory=list)
+    Begun before the set-up is through: until then only what needs none is taken.
+    """
 
-    def run(self, many: int) -> list[Outcome]:
-        """All labels; what came of each is said as it ends."""
-        self._line, self._word = deque(self.labels), threading.Lock()
-        workers = [threading.Thread(target=self._work, args=(n,)) for n in range(many)]
-        for worker in workers:
+    def __init__(self, labels: list[str], many: int) -> None:
+        self.done: list[Outcome] = []
+        self._line = labels
+        self._env: dict[str, str] = {}
+        self._word = threading.Condition()
+        self._workers = [threading.Thread(target=self._work, args=(n,)) for n in range(many)]
+
+    def begin(self) -> None:
+        """Start on what needs no set-up."""
+        for worker in self._workers:
             worker.start()
-        for worker in workers:
+
+    def end(self, env: dict[str, str]) -> list[Outcome]:
+        """The set-up is through; what came of each label, said as it ended."""
+        with self._word:
+            self._env = env
+            self._word.notify_all()
+        for worker in self._workers:
             worker.join()
         self._keep_times()
         return self.done
 
+    def stop(self) -> None:
+        """Take no more: the set-up failed, or all is done."""
+        with self._word:
+            self._line.clear()
+            self._word.notify_all()
+        for worker in self._workers:
+            if worker.is_alive():
+                worker.join()
+
+    def _next(self) -> str | None:
+        """The next label that can be run now; waits for the set-up where only others are left."""
+        with self._word:
+            while self._line:
+                ready = [label for label in self._line if self._env or label.startswith(EARLY)]
+                if ready:
+                    self._line.remove(ready[0])
+                    return ready[0]
+                self._word.wait()
+        return None
+
     def _work(self, number: int) -> None:
         lane: _Lane | None = None
-        while True:
-            with self._word:
-                if not self._line:
-                    break
-                label = self._line.popleft()
+        while label := self._next():
             if label.startswith(CHECK):
                 outcome = _check(label)
             else:
-                lane = lane or _Lane(number, self.env)
+                if lane and lane.bare and not label.startswith(EARLY):
+                    # It was started without what the set-up has made known.
+                    lane.close()
+                    lane = None
+                lane = lane or _Lane(number, self._env)
                 outcome = lane.ask(label)
                 if lane.ended:
                     lane.close()
@@ -183,8 +217,9 @@ class _Lane:
         read, write = os.pipe()
         self.log = VAR / "test" / f"lane-{number}.log"
         self.log.parent.mkdir(parents=True, exist_ok=True)
+        self.bare = not env
         # Each lane keeps to one core, or their threads would stand in each other's way.
-        env = {**env, "OMP_NUM_THREADS": "1", "OPENBLAS_NUM_THREADS": "1"}
+        env = {**(env or os.environ), "OMP_NUM_THREADS": "1", "OPENBLAS_NUM_THREADS": "1"}
         with self.log.open("w") as out:
             self.process = subprocess.Popen(
                 [*with_parent(), sys.executable, "-m", "launch.testing.lane", str(number), str(write)],

@@ -6,7 +6,7 @@ from typing import Any
 
 from django.conf import settings
 
-from devices.caliper.protocol import CaliperError, Hold, ask, read_json, read_value
+from devices.caliper.protocol import CaliperError, JawSetting, ask, read_json, read_value
 from gearing.errors import GearingError
 from gearing.measuring.methods import METHODS, Probe
 from sums.base import Model
@@ -25,7 +25,7 @@ class HiddenGear(Model):
     bore: float
 
 
-def hold_of(probe: Probe) -> Hold:
+def hold_of(probe: Probe) -> JawSetting:
     """How the jaws are set for a probe.
 
     Raises
@@ -35,15 +35,15 @@ def hold_of(probe: Probe) -> Hold:
     """
     match probe.kind:
         case "tips":
-            return Hold("tips", probe.how)
+            return JawSetting("tips", probe.how)
         case "narrow":
-            return Hold("tips", "largest")
+            return JawSetting("tips", "largest")
         case "span" | "chord":
-            return Hold(probe.kind, number=probe.k)
+            return JawSetting(probe.kind, number=probe.k)
         case "pins":
-            return Hold("pins", number=probe.size)
+            return JawSetting("pins", number=probe.size)
         case "root":
-            return Hold("root")
+            return JawSetting("root")
     raise GearingError(
         "The simulated gear cannot be measured so.",
         code="cannot_be_held",
@@ -54,7 +54,7 @@ def hold_of(probe: Probe) -> Hold:
 
 def plain_probes() -> list[Probe]:
     """What the jaws alone take of a gear of which only the teeth are counted, each way of holding it once."""
-    by_hold: dict[Hold, Probe] = {}
+    by_hold: dict[JawSetting, Probe] = {}
     for key, method in METHODS.items():
         if not (method.pins or method.bore or method.internal or method.mate):
             for how in method.hows or ("settled",):
@@ -62,7 +62,7 @@ def plain_probes() -> list[Probe]:
     return list(by_hold.values())
 
 
-def take(hold: Hold, gear: str = BENCH) -> float:
+def take(hold: JawSetting, gear: str = BENCH) -> float:
     """One reading, mm.
 
     Raises

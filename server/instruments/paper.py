@@ -9,7 +9,7 @@ from reportlab.lib.pagesizes import A4
 from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
 
-from gearing.gauges import CARD, Drive, Gauges, Measure, Screw
+from gearing.gauges import CARD, DriveGauge, Gauges, Measure, Screw
 
 MARGIN = 15 * mm
 WIDTH, HEIGHT = A4
@@ -91,7 +91,7 @@ def _row_of_screws(page: Canvas, screws: tuple[Screw, ...], top: float) -> float
     return top - 40 * mm
 
 
-def _row(page: Canvas, measures: tuple[Measure | Drive, ...], top: float, shape: str) -> float:
+def _row(page: Canvas, measures: tuple[Measure | DriveGauge, ...], top: float, shape: str) -> float:
     x = MARGIN
     for measure in measures:
         wide = 14 if shape == "bar" else max(measure.size * 1.2, 9)
@@ -100,7 +100,7 @@ def _row(page: Canvas, measures: tuple[Measure | Drive, ...], top: float, shape:
         middle = x + wide / 2 * mm
         if shape == "bar":
             page.rect(x, top - measure.size * mm, 12 * mm, measure.size * mm, fill=1)
-        elif isinstance(measure, Drive):
+        elif isinstance(measure, DriveGauge):
             _path(page, middle, top - 5 * mm, (*measure.points, measure.points[0]))
         elif shape == "round":
             page.circle(middle, top - 5 * mm, measure.size / 2 * mm)

@@ -6,7 +6,7 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Path, Router
 from pydantic import Field
 
-from devices.caliper.protocol import Hold
+from devices.caliper.protocol import JawSetting
 from gearing.gauges import gauges
 from sums.apart import apart
 from sums.base import Model, Problem, here
@@ -65,7 +65,7 @@ def caliper_there(request: HttpRequest) -> CaliperOut:
 @devices.post("/caliper/take", response={200: TakenOut, 422: Problem})
 def caliper_take(request: HttpRequest, body: TakeIn) -> TakenOut:
     """One reading."""
-    hold = Hold(body.plain) if body.plain else caliper.hold_of((body.probe or ProbeIn()).probe(None))
+    hold = JawSetting(body.plain) if body.plain else caliper.hold_of((body.probe or ProbeIn()).probe(None))
     return TakenOut(value_mm=caliper.take(hold, body.gear))
 
 

@@ -73,7 +73,7 @@ class BottleOut(Model):
     role: str
 
 
-class GoneIn(Model):
+class PutAwayIn(Model):
     gone: bool
 
 
@@ -141,7 +141,7 @@ def keep(request: MemberRequest, bottle_id: UUID, body: BottleIn) -> ShelfOut:
 
 
 @router.put("/{key}/gone", response={200: ShelfOut, **PROBLEMS})
-def gone(request: MemberRequest, key: Key, body: GoneIn) -> ShelfOut:
+def gone(request: MemberRequest, key: Key, body: PutAwayIn) -> ShelfOut:
     """Take something off the shelf, or bring it back."""
     services.put_away(request.user, key, body.gone)
     return shelf(request)

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 
-from playwright.sync_api import expect
+from playwright.sync_api import BrowserContext, expect
 
 from .whole import TABLET_UPRIGHT, BrowserCase
 
@@ -12,12 +12,12 @@ from .whole import TABLET_UPRIGHT, BrowserCase
 class Touch(BrowserCase):
     size = TABLET_UPRIGHT
 
-    def setUp(self) -> None:
-        super().setUp()
-        self.context.close()
-        self.context = self.browser.new_context(viewport=self.size, has_touch=True, reduced_motion="reduce")
-        self.addCleanup(self.context.close)
-        self.page = self.context.new_page()
+    def device(self) -> BrowserContext:
+        made = self.browser.new_context(viewport=self.size, has_touch=True, reduced_motion="reduce")
+        self.addCleanup(made.close)
+        return made
+
+    def _come_in(self) -> None:
         self.page.goto(self.address)
         self.page.get_by_label("Name").fill("sasha")
         self.page.get_by_label("Password").fill("tooth-by-tooth")
@@ -73,6 +73,8 @@ class Touch(BrowserCase):
 
 
 class NoStore(BrowserCase):
+    alone = True
+
     def test_a_browser_that_cannot_store_keeps_it_in_the_window_and_says_so(self) -> None:
         self.context.add_init_script(
             "Object.defineProperty(window, 'indexedDB', { get() { throw new Error('full'); } })"

@@ -9,7 +9,7 @@ from functools import cache
 from pathlib import Path
 from typing import Any, ClassVar
 
-from playwright.sync_api import Browser, ConsoleMessage, Page, StorageState, ViewportSize, expect
+from playwright.sync_api import Browser, BrowserContext, ConsoleMessage, Page, ViewportSize, expect
 
 from demo import DEMO_MEMBER, DEMO_PASSWORD
 from launch.browser import DESK, chromium, sign_in
@@ -44,13 +44,24 @@ def browser() -> Browser:
     return opened.__enter__()
 
 
+@cache
+def device(width: int, height: int) -> BrowserContext:
+    """A device of that size, wiped between tests: to open another for each costs as much as many a test."""
+    return browser().new_context(viewport={"width": width, "height": height}, reduced_motion="reduce")
+
+
+KEPT = "indexeddb,local_storage,cache_storage,service_workers"
+
+
 class BrowserCase(unittest.TestCase):
     """Each test has a fresh signed-in page; what the console complains of fails it."""
 
     browser: ClassVar[Browser]
     size: ClassVar[ViewportSize] = DESK
-    signed_in: ClassVar[StorageState | None] = None
-    """What the door gave the first test: each next one has a fresh device that was let in already."""
+    alone: ClassVar[bool] = False
+    """Whether it changes its device in a way that no wiping undoes."""
+    signed_in: ClassVar[list[Any]] = []
+    """What the door gave the first test: each next one's device is let in already."""
 
     @classmethod
     def setUpClass(cls) -> None:
@@ -59,26 +70,40 @@ class BrowserCase(unittest.TestCase):
 
     def setUp(self) -> None:
         self.complaints: list[str] = []
-        self.context = self.browser.new_context(
-            viewport=self.size, reduced_motion="reduce", storage_state=BrowserCase.signed_in
-        )
-        self.addCleanup(self.context.close)
+        self.context = self.device()
         self.page = self.context.new_page()
         self.page.on("console", self._heard)
         self.page.on("pageerror", lambda error: self.complaints.append(str(error)))
+        self.addCleanup(self._wipe)
         self.addCleanup(self._look_back)
         self._come_in()
 
+    def device(self) -> BrowserContext:
+        """The one kept for this size, or one that is thrown away."""
+        if not self.alone:
+            return device(self.size["width"], self.size["height"])
+        made = self.browser.new_context(viewport=self.size, reduced_motion="reduce")
+        self.addCleanup(made.close)
+        return made
+
+    def _wipe(self) -> None:
+        """The next test finds nothing that this one kept on the device."""
+        self.context.set_offline(False)
+        self.context.clear_cookies()
+        session = self.context.new_cdp_session(self.page)
+        session.send("Storage.clearDataForOrigin", {"origin": self.address, "storageTypes": KEPT})
+        for page in self.context.pages:
+            page.close()
+
     def _come_in(self) -> None:
         """On the bench, through the door only where an earlier test signed out."""
-        if BrowserCase.signed_in:
-            self.page.goto(self.address)
-            if "/sign-in" not in self.page.url:
-                self.page.get_by_role("link", name="Bench").first.wait_for()
-                return
+        self.context.add_cookies(BrowserCase.signed_in)
+        self.page.goto(self.address)
+        if "/sign-in" not in self.page.url:
+            self.page.get_by_role("link", name="Bench").first.wait_for()
+            return
         sign_in(self.page, self.address, DEMO_MEMBER, DEMO_PASSWORD)
-        cookies = self.context.cookies()
-        BrowserCase.signed_in = {"cookies": cookies, "origins": []}  # type: ignore[typeddict-item]
+        BrowserCase.signed_in = self.context.cookies()
 
     def _heard(self, message: ConsoleMessage) -> None:
         # The browser itself reports every 4xx and 5xx; the screen has its own words for them.
@@ -108,8 +133,6 @@ class BrowserCase(unittest.TestCase):
 
     def lay_down(self, *lines: str) -> None:
         """Type each line where the focus is and lay it down; it is in the row before the next."""
-        # The stage takes the focus to its field as it opens; a hand takes longer to get there.
-        self.page.locator("input:focus, textarea:focus").wait_for()
         for line in lines:
             many = len(self.row())
             self.page.keyboard.type(line)
@@ -129,4 +152,7 @@ class BrowserCase(unittest.TestCase):
         self.page.get_by_role("region", name="The row").wait_for()
         if stage:
             self.page.get_by_role("navigation", name="Stages").get_by_role("button", name=stage).click()
+        if stage == "Strip":
+            # Whatever is typed from here on is the line; a hand takes longer to get there than a test.
+            self.page.get_by_label("What comes off").wait_for()
         return self.page

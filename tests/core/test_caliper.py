@@ -9,7 +9,7 @@ from math import radians
 
 from devices.caliper.__main__ import answer
 from devices.caliper.hidden import STEP, measure, reading, truth
-from devices.caliper.protocol import CaliperError, Hold, ask, read_hold, read_value
+from devices.caliper.protocol import CaliperError, JawSetting, ask, read_hold, read_value
 from gearing.geometry.gear import Gear
 from gearing.identification.practice import best_play, play, score
 from gearing.measuring.methods import Probe
@@ -31,12 +31,12 @@ class TheJawsOnTheOutline(unittest.TestCase):
             gear = as_gear(name)
             pin = round(1.7 * float(gear.module), 2)
             pairs = [
-                (Hold("tips"), Probe("tips")),
-                (Hold("tips", "largest"), Probe("tips", "largest")),
-                (Hold("root"), Probe("root")),
-                (Hold("chord", number=3), Probe("chord", k=3)),
-                (Hold("pins", number=pin), Probe("pins", size=pin)),
-                *((Hold("span", number=k), Probe("span", k=k)) for k in span_counts(gear)),
+                (JawSetting("tips"), Probe("tips")),
+                (JawSetting("tips", "largest"), Probe("tips", "largest")),
+                (JawSetting("root"), Probe("root")),
+                (JawSetting("chord", number=3), Probe("chord", k=3)),
+                (JawSetting("pins", number=pin), Probe("pins", size=pin)),
+                *((JawSetting("span", number=k), Probe("span", k=k)) for k in span_counts(gear)),
             ]
             for hold, probe in pairs:
                 with self.subTest(gear=name, hold=str(hold)):
@@ -48,9 +48,9 @@ class TheJawsOnTheOutline(unittest.TestCase):
                     self.assertAlmostEqual(measured, float(probe.predict(gear)), delta=1e-3)
 
     def test_a_hand_scatters_and_the_display_steps(self) -> None:
-        readings = [reading("gear-1", Hold("tips")) for _ in range(60)]
+        readings = [reading("gear-1", JawSetting("tips")) for _ in range(60)]
         self.assertGreater(len(set(readings)), 2)
-        exact = measure("gear-1", Hold("tips"))
+        exact = measure("gear-1", JawSetting("tips"))
         self.assertLess(abs(sum(readings) / 60 - exact), 0.01)
         self.assertTrue(all(abs(one / STEP - round(one / STEP)) < 1e-6 for one in readings))
 
@@ -83,7 +83,7 @@ class OverTheLine(unittest.TestCase):
             ask((HOST, free_port()), "HELLO")
         self.assertEqual(ask((HOST, port), "HELLO"), "DENTADO-CALIPER 1 simulated")
         value = read_value(ask((HOST, port), "READ gear-1 tips settled"))
-        self.assertAlmostEqual(value, measure("gear-1", Hold("tips")), delta=0.08)
+        self.assertAlmostEqual(value, measure("gear-1", JawSetting("tips")), delta=0.08)
         with self.assertRaisesRegex(CaliperError, "do not go over"):
             ask((HOST, port), "READ gear-1 span 300")
 

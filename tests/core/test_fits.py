@@ -9,12 +9,12 @@ from typing import Any
 from hypothesis import given
 from hypothesis import strategies as st
 
-from gearing.decision.replacement import ORDER, Part, compare
+from gearing.decision.replacement import ORDER, ReplacementPart, compare
 from gearing.geometry.gear import INCH
 
-WANTED = Part(31, 0.8, 20.0, 5.0, "round", 4.0, "long, one side", "nylon")
+WANTED = ReplacementPart(31, 0.8, 20.0, 5.0, "round", 4.0, "long, one side", "nylon")
 PARTS = st.builds(
-    Part,
+    ReplacementPart,
     st.sampled_from([0, 30, 31]),
     st.sampled_from([0.0, 0.5, 0.8, INCH / 32]),
     st.sampled_from([0.0, 14.5, 20.0]),
@@ -54,12 +54,14 @@ class Fits(unittest.TestCase):
                 self.assertIn(words, answer.says)
 
     @given(PARTS, PARTS)
-    def test_the_whole_is_as_good_as_its_worst_field(self, wanted: Part, part: Part) -> None:
+    def test_the_whole_is_as_good_as_its_worst_field(
+        self, wanted: ReplacementPart, part: ReplacementPart
+    ) -> None:
         fit = compare(wanted, part)
         verdicts = [field.verdict for field in fit.fields] or ["unknown"]
         self.assertEqual(fit.verdict, max(verdicts, key=ORDER.index))
 
     @given(PARTS)
-    def test_a_gear_fits_in_its_own_place_as_far_as_it_is_known(self, part: Part) -> None:
+    def test_a_gear_fits_in_its_own_place_as_far_as_it_is_known(self, part: ReplacementPart) -> None:
         self.assertIn(compare(part, part).verdict, ("fits", "unknown"))
         self.assertEqual(compare(WANTED, WANTED).verdict, "fits")

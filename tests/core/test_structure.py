@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import ast
 import tomllib
 import unittest
 from pathlib import Path
@@ -52,6 +53,23 @@ class Structure(unittest.TestCase):
         for module in with_routes:
             with self.subTest(module=module):
                 self.assertTrue(any(f"{module}.".startswith(f"{one}.") for one in covered))
+
+    def test_a_class_name_stands_once(self) -> None:
+        """One word, one meaning; and two shapes of one name would overwrite each other in the published document."""
+        named: dict[str, str] = {}
+        for top in ("core", "server", "devices", "launch", "demo", "backups"):
+            for path in (ROOT / top).rglob("*.py"):
+                # What Django finds by its name is called as Django wants it.
+                if {"migrations", "commands"} & set(path.parts):
+                    continue
+                for node in ast.parse(path.read_text()).body:
+                    if isinstance(node, ast.ClassDef):
+                        place = str(path.relative_to(ROOT))
+                        self.assertNotIn(
+                            node.name, named, f"{node.name} in {place} and {named.get(node.name)}"
+                        )
+                        named[node.name] = place
+        self.assertGreater(len(named), 300)
 
     def test_every_folder_of_the_core_says_what_it_holds(self) -> None:
         for folder in (ROOT / "core").rglob("__init__.py"):

@@ -7,6 +7,7 @@ import io
 import os
 import tempfile
 import textwrap
+import time
 import unittest
 from pathlib import Path
 from unittest import mock
@@ -39,11 +40,16 @@ class Run(unittest.TestCase):
             (package / f"{name}.py").write_text(textwrap.dedent(text))
 
     def run_lanes(self, *labels: str, lanes: int = 2) -> dict[str, Outcome]:
-        paths = os.pathsep.join(str(path) for path in (self.folder, ROOT / "core", ROOT / "server", ROOT))
+        line = Lanes(list(labels), lanes)
         with contextlib.redirect_stdout(io.StringIO()) as said:
-            done = Lanes(list(labels), {**os.environ, "PYTHONPATH": paths}).run(lanes)
+            line.begin()
+            done = line.end(self.env())
         self.said = said.getvalue()
-        return {one.label: one for one in done}
+        return {outcome.label: outcome for outcome in done}
+
+    def env(self) -> dict[str, str]:
+        paths = os.pathsep.join(str(path) for path in (self.folder, ROOT / "core", ROOT / "server", ROOT))
+        return {**os.environ, "PYTHONPATH": paths}
 
     def label(self, name: str) -> str:
         return f"tried.{name}"
@@ -74,6 +80,31 @@ class Run(unittest.TestCase):
         self.run_lanes("tried.slow")
         kept = (self.folder / "times.json").read_text()
         self.assertRegex(kept, r'"tried\.slow": 0\.[2-9]')
+
+    def test_what_needs_no_set_up_is_run_while_it_goes_on_and_nothing_else(self) -> None:
+        checks = {"early": lambda: "", "late": lambda: ""}
+        with (
+            mock.patch.object(testing, "all_checks", return_value=checks),
+            mock.patch.object(testing, "EARLY", (CHECK + "early",)),
+            contextlib.redirect_stdout(io.StringIO()),
+        ):
+            line = Lanes([CHECK + "late", self.label("good"), CHECK + "early"], 2)
+            line.begin()
+            while not line.done:
+                time.sleep(0.01)
+            self.assertEqual([outcome.label for outcome in line.done], [CHECK + "early"])
+            done = line.end(self.env())
+        self.assertEqual(
+            {outcome.label for outcome in done}, {CHECK + "early", CHECK + "late", self.label("good")}
+        )
+        self.assertEqual(sum(outcome.failed for outcome in done), 0)
+
+    def test_a_set_up_that_fails_ends_the_line(self) -> None:
+        with contextlib.redirect_stdout(io.StringIO()):
+            line = Lanes([self.label("slow"), self.label("good")], 2)
+            line.begin()
+            line.stop()
+        self.assertEqual(line.done, [])
 
     def test_a_check_that_finds_something_has_failed(self) -> None:
         checks = {"fine": lambda: "", "wrong": lambda: "two things"}

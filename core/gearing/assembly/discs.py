@@ -68,7 +68,7 @@ def snaps_at(disc: Disc) -> float | None:
 
 
 @dataclass(frozen=True, slots=True)
-class Stack:
+class DiscStack:
     """A stack as it lies: how many discs face the same way in each packet, and its packets in turn.
 
     Attributes
@@ -90,7 +90,7 @@ class Stack:
     snaps: bool = False
 
 
-def read_stack(facings: str, disc: Disc) -> Stack:
+def read_stack(facings: str, disc: Disc) -> DiscStack:
     """A stack from how it lies, ``(`` and ``)`` or ``<`` and ``>`` for the two ways of the dish.
 
     Raises
@@ -130,12 +130,12 @@ def read_stack(facings: str, disc: Disc) -> Stack:
     free = sum(disc.cone + many * disc.thickness for many in packets)
     flat = sum(packets) * disc.thickness
     if snaps_at(disc) is None:
-        return Stack(tuple(packets), free, flat, free - flat)
-    gives, _ = stack_curve(Stack(tuple(packets), free, flat, free - flat), disc)
-    return Stack(tuple(packets), free, flat, float(gives[-1]), True)
+        return DiscStack(tuple(packets), free, flat, free - flat)
+    gives, _ = stack_curve(DiscStack(tuple(packets), free, flat, free - flat), disc)
+    return DiscStack(tuple(packets), free, flat, float(gives[-1]), True)
 
 
-def stack_curve(stack: Stack, disc: Disc) -> tuple[Curve, Curve]:
+def stack_curve(stack: DiscStack, disc: Disc) -> tuple[Curve, Curve]:
     """Travel (mm) and force (N) of a whole stack, both of shape (n,).
 
     Until its strongest packet lies flat; of discs that snap through, until the
@@ -153,7 +153,7 @@ def stack_curve(stack: Stack, disc: Disc) -> tuple[Curve, Curve]:
     return gives, force
 
 
-def stack_force(stack: Stack, disc: Disc, travel: float) -> float:
+def stack_force(stack: DiscStack, disc: Disc, travel: float) -> float:
     """Force of a stack pressed in by `travel`, N.
 
     Raises

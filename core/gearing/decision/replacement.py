@@ -13,7 +13,7 @@ ORDER = ("fits", "unknown", "change", "not")
 
 
 @dataclass(frozen=True, slots=True)
-class Part:
+class ReplacementPart:
     """A gear as it is bought, kept or measured. Zero and empty mean not known.
 
     Attributes
@@ -55,7 +55,7 @@ class Fit:
     fields: tuple[FieldFit, ...]
 
 
-def compare(wanted: Part, part: Part) -> Fit:
+def compare(wanted: ReplacementPart, part: ReplacementPart) -> Fit:
     """Compare `part` with the gear it is to replace.
 
     What the tooth is must agree; bore, width, boss and material can often be
@@ -63,7 +63,7 @@ def compare(wanted: Part, part: Part) -> Fit:
 
     Examples
     --------
-    >>> compare(Part(31, 0.8, 20, bore=5), Part(31, 0.8, 20, bore=4)).verdict
+    >>> compare(ReplacementPart(31, 0.8, 20, bore=5), ReplacementPart(31, 0.8, 20, bore=4)).verdict
     'change'
     """
     rules: tuple[tuple[str, Any, Any, Callable[[Any, Any], tuple[str, str]]], ...] = (

@@ -53,7 +53,7 @@ class Ranked:
 
 
 @dataclass(frozen=True, slots=True)
-class Found:
+class IdentifiedPart:
     """All sizes, likeliest first; probabilities and `none` make 1."""
 
     part: Part
@@ -62,7 +62,7 @@ class Found:
     none: float
 
 
-def identify_part(part: Part, readings: list[Taken]) -> Found:
+def identify_part(part: Part, readings: list[Taken]) -> IdentifiedPart:
     """Rank the standard sizes of a form.
 
     Raises
@@ -89,7 +89,7 @@ def identify_part(part: Part, readings: list[Taken]) -> Found:
     total = float(weights.sum()) + none
     ranked = [_rank(part, readings, size, w / total) for size, w in zip(sizes, weights, strict=True)]
     ranked.sort(key=lambda candidate: -candidate.probability)
-    return Found(part, tuple(readings), tuple(ranked), none / total)
+    return IdentifiedPart(part, tuple(readings), tuple(ranked), none / total)
 
 
 def _density(part: Part, readings: list[Taken], size: Standard) -> Array:
@@ -124,7 +124,7 @@ class NextWay:
         return self.way.name.format(n=self.n, size=0.0)
 
 
-def next_way(identified: Found, *, error: float = CALIPER_ERROR) -> NextWay | None:
+def next_way(identified: IdentifiedPart, *, error: float = CALIPER_ERROR) -> NextWay | None:
     """The untaken way with the largest expected gain, or None if none is worth taking."""
     if not identified.ranked or identified.ranked[0].probability >= SETTLED or identified.none >= 0.5:
         return None

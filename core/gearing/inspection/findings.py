@@ -53,7 +53,7 @@ class Finding:
 
 
 @dataclass(frozen=True, slots=True)
-class Judged:
+class PieceJudged:
     """The verdict the rules give, and why, in one line."""
 
     verdict: str
@@ -76,7 +76,7 @@ def sights(kind: str) -> tuple[Sight, ...]:
     )
 
 
-def judge(kind: str, findings: list[Finding], house: Mapping[str, str]) -> Judged:
+def judge(kind: str, findings: list[Finding], house: Mapping[str, str]) -> PieceJudged:
     """The verdict by the worst finding; a gear to be replaced takes its mate along where the house says so.
 
     Raises
@@ -115,7 +115,7 @@ def judge(kind: str, findings: list[Finding], house: Mapping[str, str]) -> Judge
             verdict = "pair"
             reasons.append(f"with its mate, since {chosen.why[:1].lower()}{chosen.why[1:].rstrip('.')}")
     said = "; ".join(reasons)
-    return Judged(verdict, said[:1].upper() + said[1:] + "." if said else "")
+    return PieceJudged(verdict, said[:1].upper() + said[1:] + "." if said else "")
 
 
 def in_words(kind: str, finding: Finding) -> str:

@@ -16,7 +16,7 @@ from .pair import Pair
 
 
 @dataclass(frozen=True, slots=True)
-class Mesh:
+class Engagement:
     """A pair at a set centre distance. Lengths mm, angles rad.
 
     Attributes
@@ -99,7 +99,7 @@ def closest_distance(gear: Gear, mate_teeth: int) -> Real:
     return base_radius(gear) * both / gear.teeth / np.cos(inverse_inv(involute))
 
 
-def mesh(first: Gear, second: Gear, distance: float | None = None, *, internal: bool = False) -> Mesh:
+def mesh(first: Gear, second: Gear, distance: float | None = None, *, internal: bool = False) -> Engagement:
     """Mesh two gears at `distance`, or where they have no backlash; with `internal` in a ring.
 
     Raises
@@ -124,7 +124,7 @@ def mesh(first: Gear, second: Gear, distance: float | None = None, *, internal: 
     clear_1, clear_2 = (float(clear) for clear in pair.clearances(a))
     z1, z2 = int(first.teeth), int(second.teeth)
     collides = [says for says, where in interference(pair, a) if np.any(where)]
-    return Mesh(
+    return Engagement(
         ratio=Fraction(z2, z1),
         zero_backlash_distance=close,
         distance=a,

@@ -10,7 +10,7 @@ from numpy.typing import NDArray
 from ..data import table
 from ..errors import GearingError
 from ..geometry.involute import Real
-from .at_distance import Mesh
+from .at_distance import Engagement
 
 
 @dataclass(frozen=True, slots=True)
@@ -26,7 +26,7 @@ class Band:
 
 
 @dataclass(frozen=True, slots=True)
-class Judged:
+class MeshJudged:
     """``jammed``, ``interferes``, ``tight``, ``right``, ``loose`` or ``skipping``, and why."""
 
     verdict: str
@@ -117,7 +117,7 @@ def verdict_of(
     return str(verdicts(backlash, contact, clearance, interferes, module, band))
 
 
-def judge_mesh(meshing: Mesh, module: float, band: Band, overlap: float = 0.0) -> Judged:
+def judge_mesh(meshing: Engagement, module: float, band: Band, overlap: float = 0.0) -> MeshJudged:
     """Judge a mesh by what stops it, then by its backlash in modules and its contact."""
     contact = min(meshing.contact_ratio, meshing.cut_contact_ratio) + overlap
     clearance = min(meshing.tip_clearance_1, meshing.tip_clearance_2)
@@ -147,4 +147,4 @@ def judge_mesh(meshing: Mesh, module: float, band: Band, overlap: float = 0.0) -
                 "within": f"{has}, within {aim}.",
                 "over": f"{has}: on the loose side of {aim}.",
             }[str(aimed(meshing.backlash, module, band))]
-    return Judged(verdict, reason)
+    return MeshJudged(verdict, reason)

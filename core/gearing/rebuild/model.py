@@ -83,7 +83,7 @@ class Remark:
 
 
 @dataclass(frozen=True, slots=True)
-class Mark:
+class StepMark:
     """What the technician said of a step put in between: struck, moved behind another, or done."""
 
     struck: bool = False
@@ -109,7 +109,7 @@ class PlanContext:
     open_gears: bool = False
     house: Mapping[str, str] = field(default_factory=dict)
     shelf: tuple[Item, ...] = field(default_factory=shipped)
-    marks: Mapping[str, Mark] = field(default_factory=dict)
+    marks: Mapping[str, StepMark] = field(default_factory=dict)
 
 
 @dataclass(frozen=True, slots=True)

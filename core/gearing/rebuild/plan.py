@@ -9,7 +9,7 @@ from ..data import table
 from ..strip.entry import Entry, build_title, name_of
 from ..strip.kinds import kinds
 from .clock import minutes_of
-from .model import Mark, Plan, PlanContext, PlanStep, Remark, Removed
+from .model import Plan, PlanContext, PlanStep, Remark, Removed, StepMark
 from .remarks import remarks_on
 from .tighten import crosswise, is_ring
 
@@ -32,7 +32,7 @@ def build_plan(removed: list[Removed], bench: PlanContext | None = None) -> Plan
     steps += [
         _rule("cure", s.step, name=_name(pieces, s.step), minutes=_hours(s.cure)) for s in steps if s.cure
     ]
-    struck = tuple(step for step in steps if bench.marks.get(step.key, Mark()).struck)
+    struck = tuple(step for step in steps if bench.marks.get(step.key, StepMark()).struck)
     return Plan(tuple(_moved([s for s in steps if s not in struck], bench.marks)), struck)
 
 
@@ -147,11 +147,11 @@ def _snug(step: PlanStep) -> PlanStep:
     return replace(step, remarks=(*step.remarks, snug), tightening=())
 
 
-def _moved(steps: list[PlanStep], marks: Mapping[str, Mark]) -> list[PlanStep]:
+def _moved(steps: list[PlanStep], marks: Mapping[str, StepMark]) -> list[PlanStep]:
     """Steps put in between, set behind the step the technician chose, if that is still there."""
     made = list(steps)
     for step in steps:
-        after = marks.get(step.key, Mark()).after
+        after = marks.get(step.key, StepMark()).after
         if step.kind == "piece" or not after or after == step.key:
             continue
         keys = [other.key for other in made if other is not step]

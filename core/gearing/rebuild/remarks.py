@@ -6,7 +6,7 @@ from collections.abc import Mapping
 
 from ..strip.entry import Entry, name_of
 from ..strip.kinds import kinds, minds
-from ..workshop.consumables import Advice, Item, clashes, lock_for, lubricant_for, surface_of
+from ..workshop.consumables import ConsumableAdvice, Item, clashes, lock_for, lubricant_for, surface_of
 from .model import Remark, Removed
 from .tighten import IN_SECTIONS, MOST_ON_A_RING, is_ring
 
@@ -55,7 +55,7 @@ def remarks_on(
     return tuple(remark for remark in remarks if remark.text), float(retainer.full) if retainer else 0.0
 
 
-def _greasing(entry: Entry, advice: Advice | None, shelf: tuple[Item, ...]) -> list[Remark]:
+def _greasing(entry: Entry, advice: ConsumableAdvice | None, shelf: tuple[Item, ...]) -> list[Remark]:
     """What was found leads, where it suits; otherwise the shelf says what goes on, or that nothing must."""
     if advice and advice.dry:
         return [Remark("dry", f"Keep it dry. {advice.why}".strip())]
@@ -80,7 +80,7 @@ def _greasing(entry: Entry, advice: Advice | None, shelf: tuple[Item, ...]) -> l
     return [Remark("plain", f"Found here: {before}. {again}; or all of it wiped out and {said}.")]
 
 
-def _locking(entry: Entry, advice: Advice | None) -> list[Remark]:
+def _locking(entry: Entry, advice: ConsumableAdvice | None) -> list[Remark]:
     if advice is None:
         return [Remark("plain", f"Lock found: {entry.lock}." if entry.lock and not entry.fastener else "")]
     if advice.dry:

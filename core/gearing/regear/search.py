@@ -72,7 +72,7 @@ class Target:
 
 
 @dataclass(frozen=True, slots=True)
-class Choice:
+class RegearChoice:
     """One pair that could be fitted. Lengths mm.
 
     Attributes
@@ -122,11 +122,11 @@ class Choice:
 
 
 @dataclass(frozen=True, slots=True)
-class Found:
+class RegearSearch:
     """The choices, best first, and every pair as a point: distance, speed or travel, and whether it fits."""
 
     target: float
-    choices: list[Choice]
+    choices: list[RegearChoice]
     distances: NDArray[np.float64]
     travels: NDArray[np.float64]
     fits: NDArray[np.bool_]
@@ -190,7 +190,7 @@ def regear(
     rpm: float = 0.0,
     shifted: bool = False,
     most: int = 24,
-) -> Found:
+) -> RegearSearch:
     """Every pair on hand, ranked for the target.
 
     With `shifted`, pinions of few teeth are taken as cut out of undercut.
@@ -249,7 +249,7 @@ def regear(
     for flat in order:
         i, k = divmod(int(flat), len(spurs))
         choices.append(
-            Choice(
+            RegearChoice(
                 pinion=int(z1[i, 0]),
                 spur=int(z2[0, k]),
                 final=float(finals[i, k]),
@@ -273,7 +273,7 @@ def regear(
                 ),
             )
         )
-    return Found(final, choices, away, travels, fits)
+    return RegearSearch(final, choices, away, travels, fits)
 
 
 def _reason(play: float, contact: float, module: float, band: Band, no_hole: bool) -> str:

@@ -41,7 +41,7 @@ class Place:
 
 
 @dataclass(frozen=True, slots=True)
-class Stack:
+class RowStack:
     """Things on one shaft, in the order they came off, the outermost first; each with its facing."""
 
     name: str
@@ -50,7 +50,7 @@ class Stack:
 
 
 @dataclass(frozen=True, slots=True)
-class Kind:
+class KindCount:
     """Screws of one cover that are alike."""
 
     label: str
@@ -65,7 +65,7 @@ class Cover:
     """The fasteners of one cover, and what a mix-up among them would do."""
 
     name: str
-    kinds: tuple[Kind, ...]
+    kinds: tuple[KindCount, ...]
     says: tuple[str, ...]
 
 
@@ -78,7 +78,7 @@ def tray(steps: list[StripStep]) -> list[Place]:
     return [Place(name, tuple(at)) for name, at in sorted(places.items(), key=lambda item: _natural(item[0]))]
 
 
-def stacks(steps: list[StripStep]) -> list[Stack]:
+def stacks(steps: list[StripStep]) -> list[RowStack]:
     """Sub-assemblies by name, and runs of three or more things that sit on one shaft."""
     by_name: dict[str, list[StripStep]] = {}
     run: list[StripStep] = []
@@ -92,7 +92,7 @@ def stacks(steps: list[StripStep]) -> list[Stack]:
             by_name.setdefault(f"steps {run[0].number} to {run[-1].number}", []).extend(run)
         run = []
     return [
-        Stack(name, tuple(s.number for s in there), tuple(s.entry.facing for s in there))
+        RowStack(name, tuple(s.number for s in there), tuple(s.entry.facing for s in there))
         for name, there in by_name.items()
     ]
 
@@ -141,14 +141,14 @@ def _map(name: str, there: list[StripStep]) -> Cover:
         first = same[0].entry.fastener
         assert first is not None
         label = thread_label(first) + (" part-threaded" if key[2] == "part" else "")
-        kind = Kind(label, counted[key], key[1], tuple(s.number for s in same), key != usual)
+        kind = KindCount(label, counted[key], key[1], tuple(s.number for s in same), key != usual)
         kinds.append(kind)
         if kind.odd:
             says.append(_odd(kind, same, usual[1]))
     return Cover(name, tuple(kinds), tuple(says))
 
 
-def _odd(kind: Kind, same: list[StripStep], usual: float) -> str:
+def _odd(kind: KindCount, same: list[StripStep], usual: float) -> str:
     """Where the odd one goes, and what the wrong one would do there."""
     holes = (step.entry.words if not _cover(step.entry) else step.entry.side for step in same)
     where = next((hole for hole in holes if hole), "") or next((s.entry.words for s in same), "")

@@ -73,7 +73,7 @@ class Question:
 
 
 @dataclass(frozen=True, slots=True)
-class Advice:
+class ConsumableAdvice:
     """What goes on a piece. `dry` means nothing must; no `item` and not dry, that the shelf lacks `lacks`."""
 
     item: Item | None
@@ -143,7 +143,7 @@ def suits(item: Item, surface: str) -> bool:
 
 def lubricant_for(
     entry: Entry, *, open_gears: bool, house: Mapping[str, str], shelf: tuple[Item, ...]
-) -> Advice | None:
+) -> ConsumableAdvice | None:
     """What goes on a piece as it is put back; None where nothing is said.
 
     Parameters
@@ -159,33 +159,41 @@ def lubricant_for(
     if surface == "friction":
         chosen = school("drag", house)
         if chosen.key != "film":
-            return Advice(None, "", True, chosen.why)
+            return ConsumableAdvice(None, "", True, chosen.why)
         film = _first(shelf, "lubricant", "friction")
-        return Advice(film, "a thin film, wiped off again", False, chosen.why, "" if film else chosen.name)
+        return ConsumableAdvice(
+            film, "a thin film, wiped off again", False, chosen.why, "" if film else chosen.name
+        )
     if entry.kind == "oneway":
-        return Advice(_first(shelf, "lubricant", "oneway"), "a trace", False, "Grease stops the rollers.")
+        return ConsumableAdvice(
+            _first(shelf, "lubricant", "oneway"), "a trace", False, "Grease stops the rollers."
+        )
     if surface == "rubber":
-        return Advice(_first(shelf, "lubricant", "rubber"), "on the lip", False, "A dry seal tears.")
+        return ConsumableAdvice(
+            _first(shelf, "lubricant", "rubber"), "on the lip", False, "A dry seal tears."
+        )
     if kinds()[entry.kind].meshes:
         if open_gears:
             return _open_pair(surface, house, shelf)
         item = _first(shelf, "lubricant", surface, role="grease") or _first(shelf, "lubricant", surface)
         why = "Between the teeth, not beside them."
-        return Advice(item, "on the teeth as it goes in", False, why, "" if item else f"grease for {surface}")
+        return ConsumableAdvice(
+            item, "on the teeth as it goes in", False, why, "" if item else f"grease for {surface}"
+        )
     return None
 
 
-def _open_pair(surface: str, house: Mapping[str, str], shelf: tuple[Item, ...]) -> Advice:
+def _open_pair(surface: str, house: Mapping[str, str], shelf: tuple[Item, ...]) -> ConsumableAdvice:
     chosen = school("open", house)
     if chosen.key == "dry":
-        return Advice(None, "", True, chosen.why)
+        return ConsumableAdvice(None, "", True, chosen.why)
     item = _first(shelf, "lubricant", surface, role=chosen.key)
-    return Advice(item, "on the teeth", False, chosen.why, "" if item else chosen.name)
+    return ConsumableAdvice(item, "on the teeth", False, chosen.why, "" if item else chosen.name)
 
 
 def lock_for(
     entry: Entry, *, shares_flat: bool, into: str, house: Mapping[str, str], shelf: tuple[Item, ...]
-) -> Advice | None:
+) -> ConsumableAdvice | None:
     """Thread lock for a set screw by the house's school, or as it was found; None for none.
 
     Parameters
@@ -200,13 +208,17 @@ def lock_for(
     wanted = "low" if 0 < entry.fastener.diameter < 3 else "medium"
     item = next((bottle for bottle in shelf if bottle.kind == "locker" and bottle.role == wanted), None)
     if into in ("nylon", "acetal"):
-        return Advice(None, "", True, "Not in plastic: it crazes.") if entry.lock else None
+        return ConsumableAdvice(None, "", True, "Not in plastic: it crazes.") if entry.lock else None
     if entry.kind != "setscrew":
-        return Advice(item, "on the thread, as it was found", False, entry.lock) if entry.lock else None
+        return (
+            ConsumableAdvice(item, "on the thread, as it was found", False, entry.lock)
+            if entry.lock
+            else None
+        )
     chosen = school("lock", house)
     if chosen.key == "not-shared" and shares_flat:
-        return Advice(None, "", True, chosen.why)
-    return Advice(item, "on the thread", False, chosen.why)
+        return ConsumableAdvice(None, "", True, chosen.why)
+    return ConsumableAdvice(item, "on the thread", False, chosen.why)
 
 
 def clashes(first: Item, second: Item) -> bool:

@@ -9,7 +9,15 @@ from gearing.data import table
 from gearing.workshop.safety import caution
 
 from ..probe import methods_out
-from .response import ApplicationChoice, BandChoice, Choice, ChoicesOut, FieldChoice, SheetChoice, WayChoice
+from .response import (
+    ApplicationChoice,
+    BandChoice,
+    ChoicesOut,
+    FieldChoice,
+    LabelledChoice,
+    SheetChoice,
+    WayChoice,
+)
 
 
 def choices() -> ChoicesOut:
@@ -47,7 +55,7 @@ def choices() -> ChoicesOut:
         jobs=_sheets(fitting["jobs"]),
         count_routes=_sheets(table("counting")["routes"]),
         forms=_labelled(table("forms")["labels"]),
-        worn=[Choice(key=key, label=row["label"]) for key, row in table("wear")["where"].items()],
+        worn=[LabelledChoice(key=key, label=row["label"]) for key, row in table("wear")["where"].items()],
         must_agree=table("fits")["must_agree"],
         cautions={about: caution(about) for about in table("safety")},
     )
@@ -61,5 +69,5 @@ def _sheets(rows: Mapping[str, Any]) -> list[SheetChoice]:
     return [SheetChoice(key=key, label=row["label"], fields=_fields(row)) for key, row in rows.items()]
 
 
-def _labelled(labels: Mapping[str, str]) -> list[Choice]:
-    return [Choice(key=key, label=label) for key, label in labels.items()]
+def _labelled(labels: Mapping[str, str]) -> list[LabelledChoice]:
+    return [LabelledChoice(key=key, label=label) for key, label in labels.items()]

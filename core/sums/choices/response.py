@@ -22,12 +22,12 @@ class FieldChoice(Model):
     usual: str
 
 
-class Choice(Model):
+class LabelledChoice(Model):
     key: str
     label: str
 
 
-class SheetChoice(Choice):
+class SheetChoice(LabelledChoice):
     """A sheet to fill in: what it is asked with, in order."""
 
     fields: list[FieldChoice]
@@ -61,8 +61,8 @@ class ChoicesOut(Model):
     applications: list[ApplicationChoice]
     jobs: list[SheetChoice] = Field(description="What is fitted")
     count_routes: list[SheetChoice] = Field(description="Ways to a count where teeth are missing")
-    forms: list[Choice] = Field(description="What can be read, gears first")
-    worn: list[Choice] = Field(description="Where wear was seen")
+    forms: list[LabelledChoice] = Field(description="What can be read, gears first")
+    worn: list[LabelledChoice] = Field(description="Where wear was seen")
     mesh_ways: list[WayChoice]
     must_agree: str = Field(description="In what a replacement gear must agree with the old one")
     cautions: dict[str, str] = Field(description="By what is worked on")

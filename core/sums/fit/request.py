@@ -6,7 +6,7 @@ from typing import Annotated
 
 from pydantic import Field
 
-from gearing.decision.replacement import Part
+from gearing.decision.replacement import ReplacementPart
 from gearing.geometry.gear import MOST_TEETH
 
 from ..base import Length, Model, Module
@@ -26,8 +26,8 @@ class PartIn(Model):
     boss: Words = ""
     material: Words = ""
 
-    def part(self) -> Part:
-        return Part(
+    def part(self) -> ReplacementPart:
+        return ReplacementPart(
             self.teeth,
             self.module_mm or 0.0,
             self.pressure_angle_deg,

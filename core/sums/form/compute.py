@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from gearing.forms.facts import facts, remarks
-from gearing.forms.infer import Found, NextWay, Taken, identify_part, next_way
+from gearing.forms.infer import IdentifiedPart, NextWay, Taken, identify_part, next_way
 from gearing.forms.sketch import Sketch, sketch
 from gearing.forms.standards import of_pitch
 from gearing.forms.ways import ways
@@ -75,7 +75,7 @@ def read_form(request: FormIn) -> FormOut:
     )
 
 
-def _answer(identified: Found) -> Answer:
+def _answer(identified: IdentifiedPart) -> Answer:
     what = {
         "worm": f", {identified.part.teeth} start" + ("s" if identified.part.teeth > 1 else ""),
         "rack": " rack",

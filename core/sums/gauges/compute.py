@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from gearing.gauges import CARD, Drive, gauges
+from gearing.gauges import CARD, DriveGauge, gauges
 
 from ..entry import figure_out
 from .response import DriveOut, GaugesOut, MeasureOut, RackOut, ScrewOut
@@ -27,5 +27,5 @@ def all_gauges() -> GaugesOut:
     )
 
 
-def _drive(drive: Drive) -> DriveOut:
+def _drive(drive: DriveGauge) -> DriveOut:
     return DriveOut(label=drive.label, size_mm=drive.size, points=[[x, y] for x, y in drive.points])

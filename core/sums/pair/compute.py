@@ -9,7 +9,7 @@ import numpy as np
 
 from gearing.errors import GearingError, within
 from gearing.geometry.gear import Gear
-from gearing.mesh import Mesh, Pair, mesh
+from gearing.mesh import Engagement, Pair, mesh
 from gearing.mesh.curve import curve
 from gearing.mesh.helix import mate_by_hand, overlap_ratio
 from gearing.mesh.misalignment import enough_width, gap_of_tilt, over_a_turn, width_in_mesh
@@ -144,7 +144,9 @@ def _curve(pair: Pair, module: float, band: Band, overlap: float) -> CurveOut:
     )
 
 
-def _warm(pair: Pair, meshing: Mesh, module: float, band: Band, request: ClimateIn | None) -> WarmOut | None:
+def _warm(
+    pair: Pair, meshing: Engagement, module: float, band: Band, request: ClimateIn | None
+) -> WarmOut | None:
     if request is None:
         return None
     climate = Climate(
@@ -170,7 +172,7 @@ def _warm(pair: Pair, meshing: Mesh, module: float, band: Band, request: Climate
 
 
 def _askew(
-    request: PairIn, pair: Pair, meshing: Mesh, width: float | None, module: float, band: Band
+    request: PairIn, pair: Pair, meshing: Engagement, width: float | None, module: float, band: Band
 ) -> AskewOut:
     turned = over_a_turn(pair, meshing.distance, request.runout_mm) if request.runout_mm else None
     gap = gap_of_tilt(width, radians(request.tilt_deg)) if width and request.tilt_deg else None

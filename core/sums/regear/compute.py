@@ -6,7 +6,7 @@ from math import pi, radians
 
 import numpy as np
 
-from gearing.regear import Drive, Found, Stocked, Target, regear
+from gearing.regear import Drive, RegearSearch, Stocked, Target, regear
 from gearing.regear.search import change
 from gearing.train.applications import road_speed
 from gearing.workshop.safety import caution
@@ -98,7 +98,7 @@ def _speed(rpm: float, travel: float) -> float | None:
     return road_speed(rpm, travel) if rpm else None
 
 
-def _points(search: Found, rpm: float) -> list[PointOut]:
+def _points(search: RegearSearch, rpm: float) -> list[PointOut]:
     """Every pair that fits, and as many of the others as the chart bears, evenly picked."""
     away, travel, fits = (
         search.distances.ravel(),
@@ -119,7 +119,7 @@ def _points(search: Found, rpm: float) -> list[PointOut]:
     ]
 
 
-def _says(search: Found, fitting: int) -> str:
+def _says(search: RegearSearch, fitting: int) -> str:
     if not fitting:
         return "None of these fits the slot or the holes: other counts, or another plate."
     best = search.choices[0]

@@ -8,7 +8,7 @@ from uuid import UUID
 from django.utils import timezone
 
 from gearing.errors import GearingError
-from gearing.rebuild import Mark, PlanContext
+from gearing.rebuild import PlanContext, StepMark
 from gearing.workshop.units import unit_kind
 from shelf.services import at_hand, house_of
 from workshop.models import Member
@@ -20,7 +20,7 @@ from .base import own_visit, remember, taken
 
 def bench_of(member: Member, visit: Visit) -> PlanContext:
     """House rules, shelf and marks a visit's plan is made with."""
-    marks = {m.key: Mark(m.struck, m.after, m.done) for m in visit.plan_marks.all()}
+    marks = {m.key: StepMark(m.struck, m.after, m.done) for m in visit.plan_marks.all()}
     workshop = member.workshop_id or 0
     return PlanContext(
         open_gears=unit_kind(visit.unit.kind).open_gears,
