@@ -26,7 +26,7 @@ LONGEST_FIRST = ("launch", "browser", "server", "core", "web")
 TESTS = ROOT / "tests"
 TIMES = VAR / "test" / "times.json"
 CHECK = "check: "
-EARLY = ("tests.core", CHECK + "mypy", CHECK + "ruff", CHECK + "import", CHECK + "data")
+EARLY = ("tests.core", CHECK + "ruff", CHECK + "import", CHECK + "data")
 """What needs neither database nor front end: it is run while they are set up."""
 
 

@@ -10,9 +10,9 @@ from hypothesis import strategies as st
 
 from gearing.errors import GearingError
 from gearing.rebuild import (
-    Mark,
     PlanContext,
     Removed,
+    StepMark,
     build_plan,
     crosswise,
     left_over,
@@ -152,7 +152,11 @@ class Insertions(unittest.TestCase):
 
     def test_what_was_struck_stays_away_and_what_was_moved_stays_there(self) -> None:
         removed = [Removed(n, parse(line)) for n, line in enumerate(OTTER, 1)]
-        marks = {"turn:5": Mark(struck=True), "turn:4": Mark(after="piece:2"), "mesh:1": Mark(after="gone:9")}
+        marks = {
+            "turn:5": StepMark(struck=True),
+            "turn:4": StepMark(after="piece:2"),
+            "mesh:1": StepMark(after="gone:9"),
+        }
         made = build_plan(removed, PlanContext(marks=marks))
         keys = [step.key for step in made.steps]
         self.assertEqual([step.key for step in made.struck], ["turn:5"])

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import ast
+import re
 import tomllib
 import unittest
 from pathlib import Path
@@ -13,12 +14,26 @@ import networkx as nx
 from launch.paths import ROOT
 from sums import _PLACES, SUMS
 
+GLOSSARY = ROOT / "docs" / "glossary.md"
 HOUSES = (
     ("gearing",),
     ("sums",),
     ("accounts", "workshop", "visits", "instruments", "drawer", "practice", "shelf", "config"),
     ("launch", "backups", "demo"),
 )
+
+
+def definitions() -> dict[str, set[str]]:
+    """By name of a function or table of the core: the files that define it at their top."""
+    made: dict[str, set[str]] = {}
+    for path in (ROOT / "core").rglob("*.py"):
+        for node in ast.parse(path.read_text()).body:
+            names = [node.name] if isinstance(node, (ast.FunctionDef, ast.ClassDef)) else []
+            if isinstance(node, ast.AnnAssign) and isinstance(node.target, ast.Name):
+                names = [node.target.id]
+            for name in names:
+                made.setdefault(name, set()).add(str(path.relative_to(ROOT)))
+    return made
 
 
 def imports(tops: tuple[str, ...], depth: int) -> nx.DiGraph:
@@ -70,6 +85,26 @@ class Structure(unittest.TestCase):
                         )
                         named[node.name] = place
         self.assertGreater(len(named), 300)
+
+    def test_each_rule_of_the_glossary_stands_where_it_is_said_to_and_nowhere_else(self) -> None:
+        rules = re.findall(
+            r"^\| (.+?) \| (`.+`) \|$", GLOSSARY.read_text().partition("## Where each rule")[2], re.M
+        )
+        self.assertGreater(len(rules), 40)
+        defined = definitions()
+        for rule, where in rules:
+            *paths, last = re.findall(r"`([^`]+)`", where)
+            name = "" if "/" in last else last
+            for path in [*paths, *([] if name else [last])]:
+                with self.subTest(rule=rule):
+                    self.assertTrue((ROOT / path).is_file(), path)
+                    if name and path.endswith(".py"):
+                        self.assertEqual(defined.get(name), {path}, f"{name} stands in one file")
+                    elif name:
+                        self.assertRegex(
+                            (ROOT / path).read_text(),
+                            rf"(?m)^\[+{name}\b|^{name} = |^export (function|const) {name}\b",
+                        )
 
     def test_every_folder_of_the_core_says_what_it_holds(self) -> None:
         for folder in (ROOT / "core").rglob("__init__.py"):

@@ -1,0 +1,72 @@
+"""The core by itself."""
+
+from __future__ import annotations
+
+import subprocess
+import time
+from collections.abc import Callable
+from dataclasses import replace
+from math import radians
+from random import Random
+from typing import Any
+
+from gearing.mesh.verdict import band_for
+from gearing.regear import Drive, Plate, Stocked, Target, regear
+from gearing.strip.entry import parse
+from gearing.strip.order import StripStep, reach
+from gearing.train import read_train, solve
+from gearing.train.open_counts import Measured, fill_in
+from sums import SUMS
+
+from ..paths import ROOT, say
+from .desk import row, timed
+from .inputs import SUM_INPUTS
+
+
+def core_sums() -> None:
+    say("The core alone, budget 30 ms of work:")
+    for name, request in SUM_INPUTS.items():
+        made = SUMS[name].takes.model_validate(request)
+        spent = timed(lambda n=name, g=made: SUMS[n].compute(g))  # type: ignore[misc]
+        row(name, spent, "", spent < 0.030)
+
+
+def searches() -> None:
+    """What was once held to a clock in the tests, and the core's long lines."""
+    say("\nSearches and long lines in the core:")
+    lines = " | ".join(["12:60", "14:48i", "belt 20:40", "w1:30"] * 5)
+    train, steps = read_train(lines), _tangle(200)
+    plate = Plate(10.0, 0.8, 60, 3.0).distances()
+    present = Drive(15, 54, 60.0, 2.6)
+    wide: dict[str, Any] = {"module": 0.8, "alpha": radians(20), "band": band_for("open"), "holes": plate}
+    pinions, spurs = ([Stocked(z, False) for z in counts] for counts in (range(10, 71, 3), range(30, 151, 2)))
+    asks: dict[str, tuple[Callable[[], object], float]] = {
+        "twenty stages solved": (lambda: solve(train), 0.005),
+        "two open counts found": (
+            lambda: fill_in("?:? | 14:48", Measured(17.3, 0.2, ((1, 70.0, 1.5),)), 10_000), 0.05,
+        ),
+        "every pair on sixty holes": (
+            lambda: regear(present, 72.0, 2.6, Target("keep"), pinions, spurs, **wide), 0.1,
+        ),
+        "the way in through 200 steps": (lambda: reach(steps, 201), 0.3),
+    }  # fmt: skip
+    for name, (run, budget) in asks.items():
+        spent = timed(run, 5)
+        row(name, spent, f"budget {budget * 1000:.0f} ms", spent < budget)
+    began = time.perf_counter()
+    subprocess.run(
+        [ROOT / "dentado", "sum", "train"], input=b'{"line": "12:60"}', stdout=subprocess.DEVNULL, check=True
+    )
+    spent = time.perf_counter() - began
+    row("./dentado sum train, whole", spent, "budget 500 ms", spent < 0.5)
+
+
+def _tangle(many: int) -> list[StripStep]:
+    """Steps that each need a few before them, on two sides, and a lid that needs them all."""
+    dice = Random(1)
+    steps = []
+    for n in range(1, many + 1):
+        needs = tuple(sorted({dice.randint(max(1, n - 12), n - 1) for _ in range(min(n - 1, n % 3))}))
+        entry = replace(parse(f"M3x8 hex{1 + n % 6} x{n}"), side=("top", "under")[dice.randrange(2)])
+        steps.append(StripStep(n, replace(entry, after=needs, free=not needs)))
+    return [*steps, StripStep(many + 1, replace(parse("lid"), after=tuple(range(1, many + 1))))]

@@ -1,0 +1,146 @@
+"""What is waited for on the screen."""
+
+from __future__ import annotations
+
+import re
+import time
+from statistics import median
+from typing import Any
+from uuid import uuid4
+
+from demo.scenario import SCENARIO
+
+from .. import frontend
+from ..browser import DESK, chromium
+from ..paths import say
+from ..stack import Stack
+from .desk import Desk, row
+
+
+def first_screen(desk: Desk, stack: Stack) -> None:
+    """Script and time from a cold cache, against the same words and fonts without any script."""
+    say("\nFirst screen from a cold cache, budget 200 kB of script and 2 × a static page:")
+    static = _static_page()
+    session = {"name": "sessionid", "value": desk.cookies["sessionid"], "url": stack.address}
+    loads: dict[str, list[tuple[float, int]]] = {
+        "static page": [],
+        "the door": [],
+        "the bench, signed in": [],
+    }
+    with chromium() as browser:
+        # Taken in turn, so that a slow moment of the machine falls on all.
+        for _ in range(9):
+            loads["static page"].append(_load(browser, f"{stack.address}/static-page", [], static))
+            loads["the door"].append(_load(browser, f"{stack.address}/", []))
+            loads["the bench, signed in"].append(_load(browser, f"{stack.address}/", [session]))
+    bare = median(seconds for seconds, _ in loads["static page"])
+    for name, taken in loads.items():
+        spent, script = median(seconds for seconds, _ in taken), max(size for _, size in taken)
+        note = f"{spent / bare:.1f} × static, {script / 1000:.0f} kB of script, compressed"
+        row(name, spent, note, spent <= 2 * bare and script <= 200_000)
+
+
+LONG_ROW = 200
+FRAME = 1000 / 60
+
+
+def long_row(desk: Desk, stack: Stack) -> None:
+    """Frames while a long row is walked from end to end, against the same page at rest."""
+    say(f"\nA row of {LONG_ROW} steps, walked from end to end:")
+    visit = uuid4()
+    desk.ask("PUT", f"/api/visits/{visit}", {"unit_id": str(uuid4()), "kind": "other", "label": "long"})
+    # Said one by one: pieces of a sub-assembly would lie in the row as one.
+    lines = [off.line for stay in SCENARIO for off in stay.strip if "&" not in off.line]
+    for n in range(LONG_ROW):
+        body = {"line": lines[n % len(lines)]}
+        desk.ask("PUT", f"/api/visits/{visit}/steps/{uuid4()}", body)
+    with chromium() as browser:
+        page = _signed_in(browser, desk, stack).new_page()
+        page.goto(f"{stack.address}/visits/{visit}/strip")
+        page.locator(".row li").nth(LONG_ROW - 1).wait_for(state="attached")
+        page.wait_for_load_state("networkidle")
+        rest, walked = (page.evaluate(_FRAMES, by) for by in (0, 90))
+    for name, gaps in (("at rest", rest), ("walked", walked)):
+        late = sum(gap > 1.5 * FRAME for gap in gaps)
+        note = f"{late} of {len(gaps)} frames came late (headless, no graphics card)"
+        row(name, median(gaps) / 1000, note, late <= 0.05 * len(gaps))
+
+
+_FRAMES = """by => new Promise(done => {
+  const row = document.querySelector(".row ol"), gaps = [];
+  row.scrollLeft = 0;
+  let last = performance.now();
+  function frame(now) {
+    gaps.push(now - last); last = now; row.scrollLeft += by;
+    if (gaps.length > 120) done(gaps.slice(2)); else requestAnimationFrame(frame);
+  }
+  requestAnimationFrame(frame);
+})"""
+"""Gaps between frames, ms, while the row moves `by` pixels a frame."""
+
+
+DRAGGED = 60
+"""Places the hand moves to in a drag."""
+
+
+def drag(desk: Desk, stack: Stack) -> None:
+    """Frames while the mate is dragged along its distance: nothing is asked of the server on the way."""
+    say("\nA mate dragged along its distance:")
+    with chromium() as browser:
+        page = _signed_in(browser, desk, stack).new_page()
+        page.goto(f"{stack.address}/mesh?distance=27.75")
+        box = page.get_by_role("img", name="Backlash against distance").bounding_box()
+        page.wait_for_load_state("networkidle")
+        assert box
+        page.mouse.move(box["x"] + 40, box["y"] + 30)
+        page.mouse.down()
+        page.evaluate(_RECORD)
+        for n in range(DRAGGED):
+            page.mouse.move(box["x"] + 40 + n * (box["width"] - 80) / DRAGGED, box["y"] + 30)
+        page.mouse.up()
+        gaps = page.evaluate("window.gaps.slice(2)")
+    late = sum(gap > 2 * FRAME for gap in gaps)
+    note = f"{late} of {len(gaps)} frames came late (headless, no graphics card)"
+    row("dragged", median(gaps) / 1000, note, late <= 0.1 * len(gaps))
+
+
+_RECORD = """() => {
+  window.gaps = [];
+  let last = performance.now();
+  const frame = now => { window.gaps.push(now - last); last = now; requestAnimationFrame(frame); };
+  requestAnimationFrame(frame);
+}"""
+
+
+def _signed_in(browser: Any, desk: Desk, stack: Stack) -> Any:
+    context = browser.new_context(viewport=DESK)
+    context.add_cookies([{"name": "sessionid", "value": desk.cookies["sessionid"], "url": stack.address}])
+    return context
+
+
+def _static_page() -> str:
+    """The door's words in the same style sheet and fonts."""
+    built = (frontend.build() / "index.html").read_text()
+    sheets = "".join(re.findall(r'<link rel="stylesheet"[^>]*>', built))
+    words = "<h1>Every piece back in its place.</h1>"
+    return f"<!doctype html><html><head>{sheets}</head><body>{words}</body></html>"
+
+
+def _load(browser: Any, url: str, cookies: list[Any], body: str = "") -> tuple[float, int]:
+    """Seconds until the heading is on screen in a fresh profile, and script bytes over the wire."""
+    context = browser.new_context(viewport=DESK)
+    context.add_cookies(cookies)
+    if body:
+        context.route("**/static-page", lambda route: route.fulfill(body=body, content_type="text/html"))
+    page = context.new_page()
+    page.goto("about:blank")
+    began = time.perf_counter()
+    page.goto(url, wait_until="commit")
+    page.locator("h1").first.wait_for(state="visible")
+    spent = time.perf_counter() - began
+    sizes = page.evaluate(
+        "performance.getEntriesByType('resource').filter(e => e.name.endsWith('.js'))"
+        ".reduce((sum, e) => sum + e.encodedBodySize, 0)"
+    )
+    context.close()
+    return spent, int(sizes)
