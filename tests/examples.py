@@ -10,7 +10,7 @@ from hypothesis import HealthCheck, settings
 
 LONG = bool(os.environ.get("DENTADO_LONG"))
 """Set by ``./dentado test --long``."""
-LEAST = 12
+LEAST = 10
 
 
 def examples(many: int) -> Callable[[Any], Any]:

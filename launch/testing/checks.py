@@ -11,16 +11,27 @@ from pathlib import Path
 from ..data_files import troubles
 from ..paths import ROOT, WEB
 
+PASSED = ROOT / "var" / "checks"
+"""A stamp of each check that passed, with the state of what it looked at: it is not run again on the same."""
+
+PYTHON = ("core", "server", "devices", "backups", "launch", "demo", "pyproject.toml", "requirements")
+SCREEN = (
+    "web/src", "web/tests", "web/generated", "web/package-lock.json", "web/package.json", "web/tsconfig.json",
+    "web/vite.config.ts", "web/eslint.config.js",
+)  # fmt: skip
+
 
 def all_checks() -> dict[str, Callable[[], str]]:
     """Each by its name; it gives what is wrong, or nothing."""
     manage = [sys.executable, "server/manage.py"]
     return {
-        "mypy: types": _command("mypy", "core", "server", "devices", "backups", "launch", "demo"),
-        "vue-tsc: types": _command("npm", "run", "-s", "types", where=WEB),
-        "prettier: format": _command("npm", "run", "-s", "format", where=WEB),
-        "eslint: lint": _command("npm", "run", "-s", "lint", where=WEB),
-        "import contracts": _command("lint-imports"),
+        "mypy: types": _once(
+            "mypy", PYTHON, _command("mypy", "core", "server", "devices", "backups", "launch", "demo")
+        ),
+        "vue-tsc: types": _once("types", SCREEN, _command("npm", "run", "-s", "types", where=WEB)),
+        "prettier: format": _once("format", SCREEN, _command("npm", "run", "-s", "format", where=WEB)),
+        "eslint: lint": _once("lint", SCREEN, _command("npm", "run", "-s", "lint", where=WEB)),
+        "import contracts": _once("contracts", PYTHON, _command("lint-imports")),
         "deployment check of the served settings": _command(
             *manage, "check", "--deploy", "--fail-level", "WARNING"
         ),
@@ -28,6 +39,34 @@ def all_checks() -> dict[str, Callable[[], str]]:
         "ruff: lint": _command("ruff", "check", "."),
         "ruff: format": _command("ruff", "format", "--check", "-q", "."),
     }
+
+
+def _once(name: str, parts: tuple[str, ...], check: Callable[[], str]) -> Callable[[], str]:
+    """The check, unless it passed on these very files."""
+
+    def run() -> str:
+        stamp, now = PASSED / f"{name}.passed", state(parts)
+        if stamp.exists() and stamp.read_text() == now:
+            return ""
+        wrong = check()
+        if not wrong:
+            stamp.parent.mkdir(parents=True, exist_ok=True)
+            stamp.write_text(now)
+        return wrong
+
+    return run
+
+
+def state(parts: tuple[str, ...], root: Path = ROOT) -> str:
+    """What stands in files and folders, names and contents, in one word."""
+    digest = hashlib.sha256()
+    for part in parts:
+        top = root / part
+        for path in [top] if top.is_file() else sorted(top.rglob("*")):
+            if path.is_file() and "__pycache__" not in path.parts:
+                digest.update(f"{path.relative_to(root)}\0".encode())
+                digest.update(path.read_bytes())
+    return digest.hexdigest()
 
 
 def _command(*words: str, where: Path = ROOT) -> Callable[[], str]:

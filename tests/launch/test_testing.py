@@ -14,7 +14,8 @@ from unittest import mock
 
 from launch import testing
 from launch.paths import ROOT
-from launch.testing import CHECK, Lanes, _labels
+from launch.testing import CHECK, Lanes, _labels, checks
+from launch.testing.checks import state
 from launch.testing.lane import Outcome
 
 CASES = {
@@ -143,3 +144,48 @@ class Labels(unittest.TestCase):
                 ordered = [label for label in _labels(["core"]) if label in names]
         self.assertEqual(set(ordered), set(names))
         self.assertEqual(_labels(["core"])[0].split(".")[1], "core")
+
+
+class Once(unittest.TestCase):
+    """A check that passed is not run again on the same files, and one that did not always is."""
+
+    def setUp(self) -> None:
+        self.folder = Path(self.enterContext(tempfile.TemporaryDirectory()))
+        self.enterContext(mock.patch.object(checks, "PASSED", self.folder / "stamps"))
+        self.enterContext(mock.patch.object(checks, "state", lambda parts: state(parts, self.folder)))
+        (self.folder / "src").mkdir()
+        self.file = self.folder / "src" / "a.py"
+        self.file.write_text("one")
+        self.runs = 0
+        self.says = ""
+
+    def check(self) -> str:
+        self.runs += 1
+        return self.says
+
+    def tried(self) -> tuple[str, int]:
+        self.runs = 0
+        return checks._once("tried", ("src",), self.check)(), self.runs
+
+    def test_it_is_run_again_when_anything_it_looks_at_has_changed(self) -> None:
+        self.assertEqual(self.tried(), ("", 1))
+        self.assertEqual(self.tried(), ("", 0))
+        self.file.write_text("two")
+        self.assertEqual(self.tried(), ("", 1))
+        self.file.rename(self.folder / "src" / "b.py")
+        self.assertEqual(self.tried(), ("", 1))
+        (self.folder / "src" / "new.py").write_text("")
+        self.assertEqual(self.tried(), ("", 1))
+        (self.folder / "beside.py").write_text("")
+        self.assertEqual(self.tried(), ("", 0))
+
+    def test_what_is_wrong_is_said_until_it_is_mended(self) -> None:
+        self.says = "a.py: wrong"
+        for _ in range(2):
+            self.assertEqual(self.tried(), ("a.py: wrong", 1))
+        self.file.write_text("mended")
+        self.says = ""
+        self.assertEqual(self.tried(), ("", 1))
+        self.file.write_text("one")
+        self.says = "a.py: wrong"
+        self.assertEqual(self.tried(), ("a.py: wrong", 1), "what passed once passed on other files")
