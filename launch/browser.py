@@ -8,7 +8,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from contextlib import contextmanager
 
-from playwright.sync_api import Browser, Page, ViewportSize, sync_playwright
+from playwright.sync_api import Browser, Error, Page, ViewportSize, sync_playwright
 
 FLAGS = [
     "--no-sandbox",
@@ -35,7 +35,13 @@ def chromium() -> Iterator[Browser]:
 
 def sign_in(page: Page, address: str, member: str, password: str) -> None:
     """Through the door, as a person would."""
-    page.goto(f"{address}/sign-in")
+    try:
+        page.goto(f"{address}/sign-in")
+    except Error as error:
+        # A page whose session is over goes there by itself, and may have been first.
+        if "ERR_ABORTED" not in str(error):
+            raise
+        page.wait_for_url("**/sign-in**")
     page.get_by_label("Name").fill(member)
     page.get_by_label("Password").fill(password)
     page.keyboard.press("Enter")

@@ -126,6 +126,12 @@ SHAPES: dict[str, Any] = {
         stars=list[table("Star", label=Text, points=Above, hollows=Above)],
         crosses=list[table("Cross", label=Text, blade=Above, wing=Above)],
     ),
+    "lexicon": table(
+        "Lexicon",
+        numbers=dict[Text, int],
+        closers=dict[Text, Words],
+        verbs=dict[Text, table("VerbRow", on=may(Text), done=may(Text), ambiguous=may(bool))],
+    ),
     "mesh": table(
         "MeshFile",
         bands=dict[str, _BAND],

@@ -8,7 +8,7 @@ from __future__ import annotations
 
 from ..paths import say
 from ..stack import Stack
-from .core import core_sums, searches
+from .core import core_sums, lines_said, searches
 from .desk import ROUNDS, Desk
 from .screen import drag, first_screen, long_row
 from .server import drawer, routes, step
@@ -22,6 +22,7 @@ def bench() -> None:
         say(f"Medians of {ROUNDS} calls over one kept connection; 2 workers; demo data.\n")
         core_sums()
         searches()
+        lines_said()
         empty = routes(desk)
         step(desk, stack, empty)
         drawer(desk, stack)

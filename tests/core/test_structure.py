@@ -80,9 +80,7 @@ class Structure(unittest.TestCase):
                 for node in ast.parse(path.read_text()).body:
                     if isinstance(node, ast.ClassDef):
                         place = str(path.relative_to(ROOT))
-                        self.assertNotIn(
-                            node.name, named, f"{node.name} in {place} and {named.get(node.name)}"
-                        )
+                        self.assertIsNone(named.get(node.name), f"{node.name} stands in {place} too")
                         named[node.name] = place
         self.assertGreater(len(named), 300)
 

@@ -6,7 +6,7 @@ from collections.abc import Mapping
 from dataclasses import replace
 
 from ..data import table
-from ..strip.entry import Entry, build_title, name_of
+from ..strip.entry import Entry, build_title, done_word, name_of
 from ..strip.kinds import kinds
 from .clock import minutes_of
 from .model import Plan, PlanContext, PlanStep, Remark, Removed, StepMark
@@ -46,7 +46,7 @@ def _piece(piece: Removed, pieces: list[Removed], bench: PlanContext) -> PlanSte
         kind="piece",
         step=piece.step,
         title=build_title(fitted, new=piece.renewed and piece.instead is None),
-        done=kinds()[fitted.kind].done,
+        done=done_word(fitted),
         outcome="new" if piece.renewed else "in",
         remarks=remarks,
         minutes=minutes_of(fitted),

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import cache
 
@@ -66,42 +67,52 @@ def kinds() -> dict[str, Kind]:
 
 
 @cache
-def _by_word() -> dict[str, str]:
-    return {word: kind.key for kind in kinds().values() for word in kind.words}
+def _by_words() -> dict[tuple[str, ...], str]:
+    return {tuple(name.split()): kind.key for kind in kinds().values() for name in kind.words}
 
 
-def kind_of_word(word: str) -> str | None:
-    """Kind a single word names, plural or not; None if it names none.
+LONGEST_NAME = 4
+"""Words in the longest name of a piece."""
+
+
+def named_at(words: Sequence[str], at: int) -> tuple[str, int] | None:
+    """The kind that the words from `at` on name, and how many they are: the longest name that fits.
+
+    Plural or not, hyphenated or not.
 
     Examples
     --------
-    >>> kind_of_word("Bearings"), kind_of_word("bushes"), kind_of_word("red")
-    ('bearing', 'bush', None)
+    >>> named_at(["planet", "carrier", "screws"], 0), named_at(["e-clips"], 0), named_at(["red"], 0)
+    (('carrier', 2), ('circlip', 1), None)
     """
-    plain = word.lower().replace("-", "")
-    for form in (plain, plain.removesuffix("s"), plain.removesuffix("es")):
-        if form in _by_word():
-            return _by_word()[form]
+    for many in range(min(LONGEST_NAME, len(words) - at), 0, -1):
+        said = words[at : at + many]
+        # What is no plain word parts a name.
+        if not all(word.replace("-", "").isalpha() for word in said):
+            continue
+        whole = " ".join(said).lower()
+        for form in dict.fromkeys((whole.replace("-", " "), whole.replace("-", ""))):
+            for singular in (form, form.removesuffix("s"), form.removesuffix("es"), _y(form)):
+                if kind := _by_words().get(tuple(singular.split())):
+                    return kind, many
     return None
 
 
-def kinds_named(words: list[str]) -> list[str]:
-    """Kinds a run of words names, in order; two words may name one, as in ``set screw``.
+def _y(plural: str) -> str:
+    return f"{plural[:-3]}y" if plural.endswith("ies") else plural
+
+
+def kind_of_word(word: str) -> str | None:
+    """Kind that a single word or a name of several names, plural or not; None if it names none.
 
     Examples
     --------
-    >>> kinds_named(["set", "screw", "of", "the", "pinion"])
-    ['setscrew', 'gear']
+    >>> kind_of_word("Bearings"), kind_of_word("set screw"), kind_of_word("red")
+    ('bearing', 'setscrew', None)
     """
-    named = []
-    at = 0
-    while at < len(words):
-        pair = kind_of_word("".join(words[at : at + 2])) if at + 1 < len(words) else None
-        kind = pair or kind_of_word(words[at])
-        if kind:
-            named.append(kind)
-        at += 2 if pair else 1
-    return named
+    words = word.split()
+    named = named_at(words, 0)
+    return named[0] if named and named[1] == len(words) else None
 
 
 def minds(kind: str, caution: str) -> list[str]:

@@ -15,14 +15,16 @@ from gearing.strip.entry import (
     order_words,
     parse,
     print_fastener,
+    read_line,
+    reading_of,
     strip_title,
     thread_label,
 )
 from gearing.strip.figures import Figure, figure_of
-from gearing.strip.kinds import minds
+from gearing.strip.kinds import kinds, minds
 
 from .request import EntryIn
-from .response import ChipOut, EntryOut, FigureOut, RimOut
+from .response import AnotherReading, ChipOut, EntryOut, FigureOut, PieceFacts, RimOut
 
 
 def read_entry(request: EntryIn) -> EntryOut:
@@ -43,6 +45,12 @@ def describe(line: str, entry: Entry) -> EntryOut:
     return EntryOut(
         line=line,
         title=strip_title(entry),
+        pieces=[PieceFacts(**facts(piece)) for piece in read_line(line)],
+        alternatives=[
+            AnotherReading(kind=kind, label=kinds()[kind].label)
+            for kind in reading_of(line).others
+            if kind != entry.kind
+        ],
         renewed=Removed(0, entry).renewed,
         figure=figure_out(figure_of(entry)),
         **facts(entry),

@@ -57,10 +57,19 @@ class PieceFacts(Model):
     minds: list[str] = Field(description="What to mind as it comes off")
 
 
+class AnotherReading(Model):
+    """Another piece the line could mean: taken by setting its kind."""
+
+    kind: str
+    label: str
+
+
 class EntryOut(PieceFacts):
     """The line as it now stands and what was understood of it."""
 
     line: str
     title: str
+    pieces: list[PieceFacts] = Field(description="Every thing the line says, in order; mostly one")
+    alternatives: list[AnotherReading] = Field(description="What else the first could be, nearest first")
     renewed: bool = Field(description="Whether a new one goes in its place whatever is found")
     figure: FigureOut

@@ -1,10 +1,11 @@
 """Quick entry: one line, as people would say it, becomes a piece in the row."""
 
 from .corrections import correct
-from .grammar import LONGEST_LINE, parse
+from .grammar import LONGEST_LINE, parse, reading_of
 from .model import Chip, Entry, Fastener
+from .pieces import read_line
 from .printing import print_entry, print_fastener
-from .titles import build_title, chips, name_of, order_words, strip_title, thread_label
+from .titles import build_title, chips, done_word, name_of, order_words, strip_title, thread_label
 
 __all__ = [
     "LONGEST_LINE",
@@ -14,11 +15,14 @@ __all__ = [
     "build_title",
     "chips",
     "correct",
+    "done_word",
     "name_of",
     "order_words",
     "parse",
     "print_entry",
     "print_fastener",
+    "read_line",
+    "reading_of",
     "strip_title",
     "thread_label",
 ]

@@ -21,8 +21,11 @@ from itertools import pairwise
 
 from ...errors import GearingError
 from ...geometry.gear import FEWEST_TEETH, MOST_TEETH
-from ..kinds import kind_of_word, kinds, kinds_named
+from ..kinds import kind_of_word, kinds, named_at
+from .gear_fields import read_gear_field
+from .lexicon import is_article, is_preposition, leading_verb, number_of_word, split_verb
 from .model import Entry, Fastener
+from .phrase import FIELD, TEETH, PhraseReading, read_phrase
 from .threads import (
     LENGTH,
     drive_of_word,
@@ -42,6 +45,7 @@ LONGEST_LINE = 400
 MOST_OF_A_KIND = 999
 THREADED = ("nut", "washer", "setscrew")
 FASTENED = ("screw", *THREADED)
+MAY_BE_THREADED = frozenset({"spacer", "joint", "shaft", "lever", "pin", "bush", "hub"})
 
 _COUNT = re.compile(r"^(\d{1,3})[x×*]$|^[x×](\d{1,3})$")
 _BARE_COUNT = re.compile(r"^\d{1,3}$")
@@ -51,6 +55,8 @@ _SIZE = re.compile(rf"^{LENGTH}(?:[x×]{LENGTH}){{0,3}}$")
 _TEETH_WORDS = frozenset({"tooth", "teeth", "t", "toothed"})
 _TEETH_JOINED = re.compile(r"^(\d{1,4}(?:/\d{1,4})*)-?(?:tooth|teeth|toothed)$", re.I)
 _TIMES = re.compile(rf"^[x×]({LENGTH})$")
+_NO_TEETH = frozenset({"rpm", "v", "volt", "volts", "kv", "mah", "g", "a", "turns", "mm", "w"})
+"""Behind a number, these say that it counts no teeth."""
 _AND = frozenset({"and", "&", ","})
 _DECIMAL = re.compile(r"[.,x×/a-z″]", re.I)
 _STEPS = re.compile(r"^\d{1,4}(?:,\d{1,4}){0,11}$")
@@ -62,7 +68,10 @@ class _Reader:
 
     entry: Entry = field(default_factory=Entry)
     words: list[str] = field(default_factory=list)
-    plain_words: list[str] = field(default_factory=list)
+    phrase: list[str] = field(default_factory=list)
+    """The plain words, with what parts them."""
+    beyond: bool = False
+    """Whether a preposition came: what follows says where it sits."""
     texts: dict[str, list[str]] = field(default_factory=dict)
     kind: str = ""
 
@@ -99,9 +108,18 @@ def parse(line: str) -> Entry:
             field="line",
             hint="Say what comes off: 4x M3x10 hex2 rear cover.",
         )
+    return _finish(_read(tokens))
+
+
+def reading_of(line: str) -> PhraseReading:
+    """The kind a line names, and the others it speaks of: another reading to be offered."""
+    return read_phrase(_read(tokenize(tidy(line))).phrase)
+
+
+def _read(tokens: list[Token]) -> _Reader:
     reader = _Reader()
     context = _context(tokens)
-    at = 0
+    at = start = _lead(reader, tokens)
     marked = ""
     while at < len(tokens):
         token = tokens[at]
@@ -123,23 +141,28 @@ def parse(line: str) -> Entry:
             reader.words.append(token.text)
             used = 1
         else:
-            used = _understand(reader, tokens, at, context)
+            used = _understand(reader, tokens, at, context, first=at == start)
         at += used
-    return _finish(reader)
+    return reader
 
 
 def _context(tokens: list[Token]) -> frozenset[str]:
     """What the line is about: some words mean a thing only beside a screw or a gear."""
     about = set()
-    for token in tokens:
-        if token.quoted or token.mark:
-            continue
-        if read_thread(token.text) or kind_of_word(token.text) in ("screw", "setscrew", "nut"):
+    plain = ["" if token.quoted or token.mark else token.text for token in tokens]
+    at = 0
+    while at < len(plain):
+        named = named_at(plain, at)
+        kind = named[0] if named else ""
+        if read_thread(plain[at]) or kind in ("screw", "setscrew", "nut"):
             about.add("fastener")
-        if (named := kind_of_word(token.text)) and kinds()[named].teeth:
+        if kind in ("screw", "setscrew", "nut"):
+            about.add("screwed")
+        if (kind and kinds()[kind].teeth) or _TEETH.match(plain[at]):
             about.add("toothed")
-    for word, kind in pairwise(tokens):
-        if word.text.lower() == "as" and kind_of_word(kind.text) in FASTENED:
+        at += named[1] if named else 1
+    for word, said in pairwise(tokens):
+        if word.text.lower() == "as" and kind_of_word(said.text) in FASTENED:
             about.add("fastener")
     return frozenset(about)
 
@@ -198,14 +221,23 @@ def _plain_at(tokens: list[Token], at: int) -> str:
     return tokens[at].text
 
 
-def _understand(reader: _Reader, tokens: list[Token], at: int, context: frozenset[str]) -> int:
+def _understand(
+    reader: _Reader, tokens: list[Token], at: int, context: frozenset[str], *, first: bool
+) -> int:
     """Read the token at `at`, or keep it as a word; how many tokens that takes."""
     text = tokens[at].text
     following = _plain_at(tokens, at + 1)
     entry = reader.entry
     if used := _teeth_in_words(reader, text, following):
+        reader.phrase.append(TEETH)
         return used
-    if used := _count(reader, text, following, first=at == 0):
+    if said := read_gear_field(text, following, "toothed" in context and "screwed" not in context):
+        changes, taken = said
+        if not any(getattr(entry, name) for name in changes):
+            reader.set(**changes)
+            reader.phrase.append(FIELD)
+            return taken
+    if used := _count(reader, text, following, first=first):
         return used
     if (entry.fastener is None or not entry.fastener.thread) and (thread := read_thread(text)):
         used = 1
@@ -220,20 +252,69 @@ def _understand(reader: _Reader, tokens: list[Token], at: int, context: frozense
             thread, used = long, 2
         old = entry.fastener or Fastener()
         reader.set(fastener=driven_like(thread, old))
+        reader.phrase.append(FIELD)
         return used
     if "fastener" in context and (used := _head_or_drive(reader, text, following)):
         return used
-    if _teeth(reader, text, context):
+    if following.lower() not in _NO_TEETH and _teeth(reader, text, context):
+        reader.phrase.append(TEETH)
         return 1
     if not entry.size and _SIZE.match(text) and _DECIMAL.search(text):
         reader.set(size=text)
+        reader.phrase.append(FIELD)
         return 1
     if not entry.material and (material := material_of_word(text)):
         reader.set(material=material)
+        # It may be part of a name: a felt washer is a seal.
+        reader.phrase.append(text)
         return 1
     reader.words.append(text)
-    reader.plain_words.append(text)
+    if (
+        reader.phrase
+        and (_BARE_COUNT.match(text) or number_of_word(text))
+        and not named_at([text, following], 0)
+    ):
+        # Another number, another thing: "circuit board three wires".
+        reader.phrase.append(FIELD)
+    reader.phrase.append(text.strip("();:"))
+    reader.beyond = reader.beyond or is_preposition(text)
     return 1
+
+
+def _lead(reader: _Reader, tokens: list[Token]) -> int:
+    """What a line begins with before it names anything: a verb, and a number in words; how many tokens."""
+    words = []
+    for token in tokens:
+        if token.mark or token.quoted:
+            break
+        words.append(token.text)
+    at = 0
+    if verb_round := split_verb(words):
+        verb, particle = verb_round
+        reader.set(verb=verb.key)
+        # "Out to the right" only says how; in "off the shaft" it says from where, and stays.
+        if particle == len(words) - 1 or is_preposition(words[particle + 1]):
+            del tokens[particle], words[particle]
+        at = 1
+    elif found := leading_verb([token.text for token in tokens[: len(words) + 1]]):
+        verb, at = found
+        reader.set(verb=verb.key)
+    if at:
+        while at < len(tokens) - 1 and at < len(words) and is_article(words[at]) and not named_at(words, at):
+            at += 1
+    return at + _number_said(reader, words[at:])
+
+
+def _number_said(reader: _Reader, words: list[str]) -> int:
+    """``four``, ``both``, ``a pair of``: how many words say how many there are."""
+    at = 1 if len(words) > 2 and is_article(words[0]) and number_of_word(words[1]) else 0
+    number = number_of_word(words[at]) if at < len(words) - 1 else None
+    # A one-way bearing is no bearing counted.
+    if number is None or named_at(words, at) or words[at + 1].lower() in ("inch", "start", "starts"):
+        return 0
+    reader.set(count=number)
+    at += 1
+    return at + (1 if at < len(words) - 1 and words[at].lower() == "of" else 0)
 
 
 def _teeth_in_words(reader: _Reader, text: str, following: str) -> int:
@@ -252,6 +333,8 @@ def _count(reader: _Reader, text: str, following: str, *, first: bool) -> int:
         number, used = int(match[1] or match[2]), 1
     elif first and _BARE_COUNT.match(text) and following:
         number, used = int(text), 2 if following.lower() in ("x", "×", "off") else 1
+    elif _BARE_COUNT.match(text) and _said_in_plural(reader) and following[:1].lower() not in ("x", "×"):
+        number, used = int(text), 1
     else:
         return 0
     if not 1 <= number <= MOST_OF_A_KIND:
@@ -260,8 +343,25 @@ def _count(reader: _Reader, text: str, following: str, *, first: bool) -> int:
     return used
 
 
+def _said_in_plural(reader: _Reader) -> bool:
+    """``washers 5``: a number behind things named in the plural counts them, unless they have teeth."""
+    last, at = "", 0
+    while at < len(reader.phrase):
+        named = named_at(reader.phrase, at)
+        if named:
+            last = reader.phrase[at + named[1] - 1] if not kinds()[named[0]].teeth else ""
+        at += named[1] if named else 1
+    return last.endswith("s") and not reader.beyond
+
+
 def _head_or_drive(reader: _Reader, text: str, following: str) -> int:
     fastener = reader.entry.fastener or Fastener()
+    if reader.beyond and not any(sign.isdigit() for sign in text):
+        # "On the pinion flat" says where, not which head it has.
+        return 0
+    if reader.phrase and not fastener.thread and named_at([text], 0):
+        # Behind a name without a thread it is part of the name: a nut cap.
+        return 0
     if not fastener.head and (head := head_of_word(text)):
         reader.set(fastener=replace(fastener, head=head))
         return 1
@@ -300,13 +400,13 @@ def _has_teeth(reader: _Reader, text: str) -> bool:
 
 
 def _finish(reader: _Reader) -> Entry:
-    texts = {mark: " ".join(parts) for mark, parts in reader.texts.items()}
-    reader.set(words=" ".join(reader.words), **texts)
-    named = kinds_named(reader.plain_words)
+    texts = {mark: _joined(parts) for mark, parts in reader.texts.items()}
+    reader.set(words=_joined(reader.words), **texts)
+    reading = read_phrase(reader.phrase)
     entry = reader.entry
-    kind = reader.kind or (named[-1] if named else "")
-    if (entry.fastener or "screw" in named) and not reader.kind:
-        kind = next((k for k in reversed(named) if k in THREADED), "screw")
+    kind = reader.kind or reading.kind
+    if entry.fastener and not reader.kind and not _is_threaded_itself(entry.fastener, kind):
+        kind = next((k for k in reversed(reading.within) if k in THREADED), "screw")
     if not kind:
         kind = "screw" if entry.fastener else "gear" if entry.teeth else "other"
     if entry.fastener and not entry.fastener.thread and kind not in FASTENED:
@@ -314,6 +414,15 @@ def _finish(reader: _Reader) -> Entry:
     if kind == "screw" and not (entry.fastener and entry.fastener.thread):
         entry = _tapping_by_size(entry)
     return replace(entry, kind=kind)
+
+
+def _joined(words: list[str]) -> str:
+    return " ".join(words).replace(" ,", ",").lstrip(", ")
+
+
+def _is_threaded_itself(fastener: Fastener, kind: str) -> bool:
+    """``M3 standoff``: a thread alone, without a length or a drive, on a thing that may have one."""
+    return kind in MAY_BE_THREADED and not (fastener.length or fastener.head or fastener.drive)
 
 
 def _drive_as_words(entry: Entry) -> Entry:

@@ -46,11 +46,21 @@ class Entry:
         Key of :func:`gearing.strip.kinds.kinds`.
     words : str
         All that names it, in the order typed.
+    verb : str
+        What was done with it, where that was said: a key of :func:`gearing.strip.entry.lexicon.verbs`.
     fastener : Fastener or None
     teeth : tuple of int
         Tooth counts, two or more for a compound gear.
     size : str
         Other dimensions as typed: ``5x10x4``, ``0.2``.
+    module : str
+        Size of its teeth as a drawing says it: ``0.8 module``, ``48 DP``.
+    bore, width : str
+        As typed.
+    starts : int
+        Of a worm; 0 if not said.
+    hand : str
+        ``left`` or ``right`` where teeth lean; empty if not said.
     material, side, place, facing, caution, lubricant, lock : str
     align : str
         What it is lined up by: flat, notch, mark to mark.
@@ -69,9 +79,15 @@ class Entry:
     count: int = 1
     kind: str = "other"
     words: str = ""
+    verb: str = ""
     fastener: Fastener | None = None
     teeth: tuple[int, ...] = ()
     size: str = ""
+    module: str = ""
+    bore: str = ""
+    width: str = ""
+    starts: int = 0
+    hand: str = ""
     material: str = ""
     side: str = ""
     place: str = ""

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from .grammar import parse
+from .lexicon import verbs
 from .model import Entry, Fastener
 from .tokens import MARKERS, ONE_WORD
 
@@ -42,6 +43,7 @@ def _print(entry: Entry, *, quoted: bool) -> str:
     threads = _fastener(entry.fastener) if entry.fastener else []
     teeth = ["/".join(f"{n}t" for n in entry.teeth)] if entry.teeth else []
     size = [entry.size] if entry.size else []
+    size += _gear_fields(entry)
     if quoted:  # numbers first, where no bare drive or gear word can claim them
         parts = [*count, *teeth, *size, *threads, *([f'"{entry.words}"'] if entry.words else [])]
     else:
@@ -50,6 +52,9 @@ def _print(entry: Entry, *, quoted: bool) -> str:
         parts.append(entry.material)
     if quoted:
         parts.append(f"as {entry.kind}")
+    if verb := verbs().get(entry.verb):
+        # An article tells a verb from a name: cut the tie, a cut washer.
+        parts.insert(0, f"{verb.key} the" if verb.ambiguous and entry.count == 1 else verb.key)
     parts += [flag for flag in ("discard", "shut") if getattr(entry, flag)]
     for field in ("side", "place", "group", "caution", "facing", "align", "lock", "lubricant"):
         if text := getattr(entry, field):
@@ -60,6 +65,14 @@ def _print(entry: Entry, *, quoted: bool) -> str:
     elif entry.after:
         parts.append("after " + ",".join(map(str, entry.after)))
     return " ".join(parts)
+
+
+def _gear_fields(entry: Entry) -> list[str]:
+    said = {"bore": entry.bore, "width": entry.width}
+    parts = [entry.module] if entry.module else []
+    parts += [f"{name} {value}" for name, value in said.items() if value]
+    parts += [f"{entry.starts}-start"] if entry.starts else []
+    return parts + ([f"{entry.hand}-hand"] if entry.hand else [])
 
 
 def _fastener(fastener: Fastener) -> list[str]:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from ...data import table
 from ..kinds import kinds
+from .lexicon import verbs
 from .model import Chip, Entry, Fastener
 
 _NUMBERS = ("no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten")
@@ -47,7 +48,9 @@ def _object(entry: Entry) -> str:
 
 def _plural(name: str) -> str:
     last = name.rsplit(" ", 1)[-1].lower()
-    from_words = {word for kind in kinds().values() for word in kind.words} | {"piece"}
+    from_words = {word for kind in kinds().values() for name in kind.words for word in name.split()[-1:]} | {
+        "piece"
+    }
     if last not in from_words or last.endswith("s"):
         return name
     return f"{name}es" if last.endswith(("sh", "ch", "x")) else f"{name}s"
@@ -62,7 +65,9 @@ def strip_title(entry: Entry) -> str:
     >>> strip_title(parse("4x M3x10 hex2 rear cover"))
     'Unscrew four M3 × 10, rear cover'
     """
-    verb = "Leave shut:" if entry.shut else kinds()[entry.kind].off
+    own = verbs().get(entry.verb)
+    said = own.key.capitalize() if own else kinds()[entry.kind].off
+    verb = "Leave shut:" if entry.shut else said
     return f"{verb} {_object(entry)}"
 
 
@@ -75,7 +80,22 @@ def build_title(entry: Entry, *, new: bool = False) -> str:
     >>> build_title(parse("second wheel 42/12"), new=True)
     'Seat the second wheel, new'
     """
-    return f"{kinds()[entry.kind].on} {_object(entry)}" + (", new" if new else "")
+    own = verbs().get(entry.verb)
+    on = own.on if own and own.on else kinds()[entry.kind].on
+    return f"{on} {_object(entry)}" + (", new" if new else "")
+
+
+def done_word(entry: Entry) -> str:
+    """What is said once it is in.
+
+    Examples
+    --------
+    >>> from gearing.strip.entry import parse
+    >>> done_word(parse("unplug the motor lead")), done_word(parse("idler 23t"))
+    ('Plugged in', 'Seated')
+    """
+    own = verbs().get(entry.verb)
+    return own.done if own and own.done else kinds()[entry.kind].done
 
 
 ORDERED_BY = ("thread", "head", "drive", "size", "material", "facing")
@@ -111,6 +131,12 @@ def chips(entry: Entry) -> list[Chip]:
     if entry.teeth:
         made.append(Chip("teeth", "teeth", " / ".join(map(str, entry.teeth))))
     texts = (
+        ("verb", "done", entry.verb),
+        ("module", "teeth of", entry.module),
+        ("bore", "bore", entry.bore),
+        ("width", "width", entry.width),
+        ("starts", "starts", str(entry.starts or "")),
+        ("hand", "hand", entry.hand),
         ("size", "size", entry.size.replace("x", " × ")),
         ("material", "of", entry.material),
         ("words", "name", entry.words),

@@ -42,7 +42,11 @@ def tidy(line: str) -> str:
         if sign == '"':
             inside = not inside
         out.append(sign)
-    return " ".join("".join(out).split())
+    return _UNIT_APART.sub(r"\1", " ".join("".join(out).split()))
+
+
+_UNIT_APART = re.compile(r"(?<=\d) (mm)(?![\w])", re.I)
+"""``5 mm`` is one length, as ``5mm`` is."""
 
 
 def tokenize(line: str) -> list[Token]:
@@ -58,5 +62,9 @@ def tokenize(line: str) -> list[Token]:
         if plain[:1] in MARKERS and not re.match(r"#\d{1,2}-\d\d", plain):
             tokens.append(Token(plain[1:], MARKERS[plain[0]]))
         elif plain:
-            tokens.append(Token(plain))
+            # A comma parts what stands before it; inside a number it is a decimal point.
+            bare = plain.rstrip(",")
+            if bare:
+                tokens.append(Token(bare))
+            tokens += [Token(",")] * (len(plain) - len(bare))
     return [token for token in tokens if token.text or token.mark]

@@ -3,8 +3,9 @@
 import { nextTick, ref } from "vue";
 
 import type { Entry } from "../../api/types";
+import KeyCap from "../../app/KeyCap.vue";
 
-defineProps<{ chips: Entry["chips"] }>();
+defineProps<{ chips: Entry["chips"]; others?: Entry["alternatives"] }>();
 const emit = defineEmits<{ correct: [correction: { field: string; value: string }] }>();
 const editing = ref("");
 const value = ref("");
@@ -34,6 +35,9 @@ function done() {
       <button v-else type="button" :title="`Put right: ${chip.label}`" @click="edit(chip)">
         <span>{{ chip.label }}</span> {{ chip.value }}
       </button>
+    </li>
+    <li v-if="others?.[0]" class="other">
+      <button type="button" @click="emit('correct', { field: 'kind', value: others[0].kind })"><span>or is it a</span> {{ others[0].label }} <KeyCap k="Alt K" /></button>
     </li>
   </ul>
 </template>
@@ -79,6 +83,10 @@ input {
 
 input:focus {
   outline: none;
+}
+
+.other button {
+  border-style: dashed;
 }
 
 .facing button {

@@ -96,6 +96,12 @@ async function understand(correction?: { field: string; value: string }) {
   }
 }
 
+/** The second reading of the line, taken by one key. */
+function otherwise() {
+  const other = understood.value?.alternatives[0];
+  if (other) void understand({ field: "kind", value: other.kind });
+}
+
 watch(line, (text) => {
   window.clearTimeout(pause);
   if (!text) {
@@ -128,6 +134,8 @@ function unread(text: string): Entry {
     form: "",
     chips: [],
     minds: [],
+    pieces: [],
+    alternatives: [],
     figure,
   };
 }
@@ -215,7 +223,7 @@ function typed(event: KeyboardEvent) {
   field.value?.focus();
 }
 
-useKeys({ ArrowLeft: () => store.walk(-1), ArrowRight: () => store.walk(1), "Alt+r": again, "Alt+p": () => photoButton.value?.open(), "Ctrl+Enter": () => emit("enter", "look") });
+useKeys({ ArrowLeft: () => store.walk(-1), ArrowRight: () => store.walk(1), "Alt+r": again, "Alt+k": otherwise, "Alt+p": () => photoButton.value?.open(), "Ctrl+Enter": () => emit("enter", "look") });
 onMounted(() => {
   if (!store.at) store.at = store.steps.at(-1)?.id ?? "";
   field.value?.focus();
@@ -255,7 +263,7 @@ useEventListener(window, "keydown", typed, { capture: true });
           {{ guide.coming.title }} <KeyCap k="↓" />
         </button>
       </p>
-      <ChipStrip v-if="understood && line" :chips="understood.chips" @correct="understand" />
+      <ChipStrip v-if="understood && line" :chips="understood.chips" :others="understood.alternatives" @correct="understand" />
       <div class="actions">
         <Button :disabled="!line.trim()" @click="layDown">Lay it down <KeyCap k="Enter" /></Button>
         <PhotoButton ref="photoButton" k="Alt P" @taken="photo" />

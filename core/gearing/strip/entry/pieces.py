@@ -1,0 +1,132 @@
+"""Several things said in one line: each a piece of its own, counted back by itself."""
+
+from __future__ import annotations
+
+import re
+from dataclasses import replace
+
+from ..kinds import named_at
+from .grammar import parse, reading_of
+from .lexicon import is_article, is_preposition, number_of_word
+from .model import Entry
+from .tokens import Token, tidy, tokenize
+
+_JOINS = frozenset({"with", "and", "plus", "&", "+"})
+_LENGTHS = frozenset({"long", "short", "longer", "shorter", "big", "small"})
+_TWICE = re.compile(
+    r"\b(?:top and bottom|front and rear|left and right|both (?:sides|ends)|each (?:side|end))\b", re.I
+)
+
+
+def read_line(line: str) -> tuple[Entry, ...]:
+    """The pieces of a line, in the order they are said; mostly one.
+
+    What is marked, side, place, caution, is said of all of them.
+
+    Examples
+    --------
+    >>> [(e.count, e.kind) for e in read_line("brushes 2 with springs")]
+    [(2, 'brush'), (2, 'spring')]
+    >>> [(e.count, e.words) for e in read_line("4 long and 2 short screws")]
+    [(4, 'long screws'), (2, 'short screws')]
+    >>> len(read_line("gear with a blue dot"))
+    1
+    """
+    whole = parse(line)
+    tokens = tokenize(tidy(line))
+    body = 0
+    while body < len(tokens) and not tokens[body].mark and not tokens[body].quoted:
+        body += 1
+    parts = _parts([token.text for token in tokens[:body]])
+    if len(parts) < 2:
+        return (_twice(whole),)
+    tail = " ".join(_again(token) for token in tokens[body:])
+    made = [_twice(parse(f"{' '.join(words)} {tail}".strip())) for words in parts]
+    return tuple(_beside(entry, made[0], words) for entry, words in zip(made, parts, strict=True))
+
+
+def _beside(entry: Entry, first: Entry, words: list[str]) -> Entry:
+    """A piece said after another: done with as that was, and where it is said in the plural, as many."""
+    as_many = entry.count == 1 and _plural(words) and not _numbered(words)
+    return replace(entry, verb=entry.verb or first.verb, count=first.count if as_many else entry.count)
+
+
+def _parts(words: list[str]) -> list[list[str]]:
+    """The words of each piece; a join parts only what both sides can name."""
+    if lengths := _long_and_short(words):
+        return lengths
+    parts: list[list[str]] = [[]]
+    for at, word in enumerate(words):
+        rest = words[at + 1 :]
+        if word.lower() in _JOINS and parts[-1] and _names(parts[-1]) and _begins_a_piece(rest, word.lower()):
+            parts.append([])
+        else:
+            parts[-1].append(word)
+    return [[word for word in part if word != ","] for part in parts if part]
+
+
+def _long_and_short(words: list[str]) -> list[list[str]]:
+    """``4 long and 2 short screws``: two lots of the same thing."""
+    at = [
+        n for n, word in enumerate(words[:-1])
+        if (word.isdigit() or number_of_word(word)) and words[n + 1].lower() in _LENGTHS
+    ]  # fmt: skip
+    if len(at) != 2 or at[0] > 1 or at[1] - at[0] > 4:
+        return []
+    lead, after = words[: at[0]], words[at[1] + 2 :]
+    between = [word for word in words[at[0] + 2 : at[1]] if word.lower() not in _JOINS and word != ","]
+    thing = between or after or ["screws"]
+    rest = after if between else after[1:] and []
+    return [
+        [*lead, *words[at[0] : at[0] + 2], *thing, *rest],
+        [*words[at[1] : at[1] + 2], *thing, *rest],
+    ]
+
+
+def _names(words: list[str]) -> bool:
+    return bool(reading_of(" ".join(words)).kind)
+
+
+def _begins_a_piece(words: list[str], join: str) -> bool:
+    """Whether words begin with a thing and not with a mark on one: *with springs*, not *with a blue dot*."""
+    for at, word in enumerate(words[:5]):
+        if named_at(words, at):
+            return True
+        if is_preposition(word) or word == ",":
+            return False
+        if (
+            is_article(word)
+            and join == "with"
+            and at == 0
+            and not any(named_at(words, n) for n in range(1, 4))
+        ):
+            return False
+    return False
+
+
+def _twice(entry: Entry) -> Entry:
+    """*Bearing top and bottom* is two of them."""
+    return replace(entry, count=2) if entry.count == 1 and _TWICE.search(entry.words) else entry
+
+
+def _plural(words: list[str]) -> bool:
+    return any(word.lower().endswith("s") and named_at([word], 0) for word in words)
+
+
+def _numbered(words: list[str]) -> bool:
+    return any(word[:1].isdigit() or number_of_word(word) for word in words[:2])
+
+
+def _again(token: Token) -> str:
+    signs = {
+        "side": "@",
+        "place": "#",
+        "caution": "!",
+        "facing": "^",
+        "lubricant": "~",
+        "lock": "+",
+        "align": "=",
+        "group": "&",
+    }
+    text = f'"{token.text}"' if token.quoted else token.text
+    return f"{signs.get(token.mark, '')}{text}"
