@@ -185,6 +185,7 @@ onMounted(another);
 
 .right {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 16px;
   align-content: start;
 }
@@ -210,21 +211,22 @@ onMounted(another);
 }
 
 .ways {
-  display: grid;
-  grid-template-columns: auto auto;
-  justify-content: start;
-  gap: 8px 12px;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 16px;
 }
 
 .ways span,
 .ways label {
   display: flex;
+  flex-wrap: wrap;
   gap: 8px;
   align-items: center;
   color: var(--soft);
 }
 
 .ways :deep(.p-button) {
+  flex: none;
   white-space: nowrap;
 }
 
