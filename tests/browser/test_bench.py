@@ -96,7 +96,11 @@ class OnAPhone(BrowserCase):
     def test_the_pages_of_the_bench_keep_within_its_width(self) -> None:
         """What is cut off at the edge is no wider page: each field is asked where it ends."""
         page = self.page
-        for path, there in (("", "Heron 650"), ("visits/new", "What comes in?"), ("practice", "Chord between")):
+        for path, there in (
+            ("", "Heron 650"),
+            ("visits/new", "What comes in?"),
+            ("practice", "Chord between"),
+        ):
             self.go(f"/{path}")
             page.get_by_text(there).first.wait_for()
             page.wait_for_load_state("networkidle")

@@ -75,10 +75,11 @@ class BenchCase(TestCase):
         result: UUID = self.steps[step].piece.id
         return result
 
-    def refused(self, answer: tuple[int, Any], words: str, status: int = 422) -> None:
-        """The answer is a problem that says `words` and what to do."""
+    def refused(self, answer: tuple[int, Any], *codes: str, status: int = 422, says: str = "") -> None:
+        """The answer is a problem with one of these codes, and says what to do."""
         self.assertEqual(answer[0], status, answer)
-        self.assertRegex(answer[1]["problem"], words)
+        self.assertIn(answer[1]["code"], codes, answer[1])
+        self.assertIn(says, answer[1]["problem"])
         self.assertTrue(answer[1]["hint"])
 
 

@@ -116,7 +116,7 @@ class Closed(BenchCase):
             with self.subTest(path=path):
                 self.assertEqual(eve.ask(method, path, body)[0], 404)
         own = {"unit_id": str(self.visit.unit_id), "kind": "servo", "label": "Mine"}
-        self.refused(eve.ask("PUT", f"/visits/{uuid4()}", own), "already recorded")
+        self.refused(eve.ask("PUT", f"/visits/{uuid4()}", own), "taken_id")
         self.assertEqual(len(self.desk.got("GET", self.at())["steps"]), 3)
 
     def test_pages_carry_strict_headers_and_assets_are_kept(self) -> None:

@@ -43,7 +43,7 @@ class Drawer(BenchCase):
         self.assertEqual((first["module_mm"], first["price"], first["bore_mm"]), (0.8, 3.2, 5.0))
         self.assertEqual(self.desk.got("PUT", path, {**GEAR, "count": 1})["count"], 1)
         self.assertEqual(StockItem.objects.count(), 1)
-        self.refused(Desk(self.eve).ask("PUT", path, GEAR), "another place")
+        self.refused(Desk(self.eve).ask("PUT", path, GEAR), "taken_id")
 
     def test_a_pitch_is_a_size_too(self) -> None:
         self.assertAlmostEqual(self.keep(module_mm="32 DP")["module_mm"], 25.4 / 32, places=4)
@@ -82,11 +82,11 @@ class Drawer(BenchCase):
         wrong = {**wanted, "module_mm": "32 DP"}
         path = f"/drawer/arrivals/{uuid4()}"
         body = {"wanted": wanted, "measured": wrong, "accepted": True}
-        self.refused(self.desk.ask("PUT", path, body), "It does not fit: module")
+        self.refused(self.desk.ask("PUT", path, body), "does_not_fit", says="It does not fit: module")
         kept = self.desk.got("PUT", path, {**body, "accepted": False, "reason": "32 DP sent for 0.8 module"})
         self.assertEqual((kept["verdict"], kept["accepted"]), ("not", False))
         self.assertEqual(self.desk.got("PUT", path, body), kept)
-        self.refused(Desk(self.eve).ask("PUT", path, {**body, "measured": wanted}), "another place")
+        self.refused(Desk(self.eve).ask("PUT", path, {**body, "measured": wanted}), "taken_id")
         right = self.desk.got("PUT", f"/drawer/arrivals/{uuid4()}", {**body, "measured": wanted})
         self.assertEqual((right["verdict"], right["fit"]["says"]), ("fits", "fits"))
         self.assertEqual(Arrival.objects.filter(workshop=self.home).count(), 2)
@@ -102,7 +102,7 @@ class Drawer(BenchCase):
         ):
             answer = self.desk.ask("PUT", f"/drawer/{uuid4()}", {**GEAR, **change})
             with self.subTest(change=change):
-                self.refused(answer, ".")
+                self.refused(answer, "not_a_length", "out_of_range")
         self.assertFalse(StockItem.objects.exists())
 
     def test_among_ten_thousand_gears_those_that_one_by_one_would_give(self) -> None:

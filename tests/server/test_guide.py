@@ -40,7 +40,7 @@ class Guide(BenchCase):
 
     def test_a_row_never_guides_itself_and_nobody_elses_guides_it(self) -> None:
         path = self.at("guide")
-        self.refused(self.desk.ask("PUT", path, {"guide_id": str(self.visit.id)}), "no row to go by")
+        self.refused(self.desk.ask("PUT", path, {"guide_id": str(self.visit.id)}), "no_guide")
         theirs = services.open_visit(self.eve, uuid4(), uuid4(), {**UNIT, **BLANK})
         self.assertEqual(self.desk.ask("PUT", path, {"guide_id": str(theirs.id)})[0], 404)
         self.assertEqual(Desk(self.eve).ask("GET", path)[0], 404)
@@ -96,7 +96,7 @@ class Instruments(BenchCase):
         )
         self.assertEqual((status, answer["field"]), (422, "line"))
         self.assertTrue({"a"} <= set(answer["where"]))
-        self.refused(self.desk.ask("POST", "/sums/pair", {"first": {"teeth": 15}}), "size is missing")
+        self.refused(self.desk.ask("POST", "/sums/pair", {"first": {"teeth": 15}}), "size_unclear")
 
     def test_what_can_be_picked_is_told_and_a_stranger_is_told_nothing(self) -> None:
         answer = self.desk.got("GET", "/sums/choices")

@@ -82,9 +82,13 @@ class Photos(BenchCase):
         }
         for what, content in cases.items():
             with self.subTest(what=what):
-                self.refused(self.desk.photo(self.at("photos", uuid4()), content), ".")
+                self.refused(self.desk.photo(self.at("photos", uuid4()), content), "no_picture")
         with override_settings(PHOTO_MOST_BYTES=1 << 20):
-            self.refused(self.desk.photo(self.at("photos", uuid4()), b"\xff" * (2 << 20)), "larger than 1 MB")
+            self.refused(
+                self.desk.photo(self.at("photos", uuid4()), b"\xff" * (2 << 20)),
+                "no_picture",
+                says="larger than 1 MB",
+            )
         self.assertEqual((Photo.objects.count(), list(self.folder.rglob("*.jpg"))), (0, []))
 
     def test_pins_and_arrows_belong_to_pieces_of_the_visit(self) -> None:
@@ -100,7 +104,7 @@ class Photos(BenchCase):
         self.assertEqual(kept["marks"][1]["from_x"], 0.1)
         self.refused(
             self.desk.ask("PUT", path, {"marks": [{"x": 0, "y": 0, "piece": str(uuid4())}]}),
-            "not of this visit",
+            "foreign_piece",
         )
         self.assertEqual(self.desk.ask("PUT", path, {"marks": [{"x": 2, "y": 0}]})[0], 422)
         self.assertEqual(len(self.desk.got("PUT", path, {"marks": []})["marks"]), 0)

@@ -43,11 +43,38 @@ class Practice(BenchCase):
         again = self.desk.got("PUT", f"/practice/{self.round}/name", {"teeth": 99, "size": "2 module"})
         self.assertEqual((again["score"], again["result"]), (answer["score"], answer["result"]))
         late = self.desk.ask("PUT", f"/practice/{self.round}/readings/{uuid4()}", TIPS)
-        self.refused(late, "named already")
+        self.refused(late, "already_named")
         rounds = self.desk.got("GET", "/practice")
         self.assertEqual(
             (rounds["rounds"][0]["score"], rounds["average"]), (answer["score"], answer["score"])
         )
+
+    def test_each_way_that_is_offered_can_be_taken_and_each_holds_the_gear_otherwise(self) -> None:
+        ways = self.desk.got("GET", "/practice")["ways"]
+        self.assertEqual(
+            [(way["kind"], way["how"]) for way in ways],
+            [
+                ("tips", "settled"),
+                ("tips", "largest"),
+                ("span", "settled"),
+                ("root", "settled"),
+                ("chord", "settled"),
+            ],
+        )
+        self.assertEqual([way["kind"] for way in ways if way["number"]], ["span", "chord"])
+        self.start()
+        teeth = truth(Round.objects.get(id=self.round).gear).teeth
+        number = {"span": max(2, round(teeth / 9 + 0.5)), "chord": 2}
+        for way in ways:
+            with self.subTest(way=way["label"]):
+                count = number.get(way["kind"])
+                readings = self.read(kind=way["kind"], how=way["how"], **({"k": count} if count else {}))[
+                    "readings"
+                ]
+                self.assertGreater(readings[-1]["value_mm"], 0)
+        # One way too few of what it needs is refused, as anywhere.
+        late = self.desk.ask("PUT", f"/practice/{self.round}/readings/{uuid4()}", {"kind": "span"})
+        self.refused(late, "number_needed")
 
     def test_a_wrong_count_and_a_wrong_size_score_nothing_and_are_told_apart(self) -> None:
         for change, says in (({"teeth": 200}, "you counted 200"), ({"size": "2.75 module"}, "It is")):
@@ -68,7 +95,7 @@ class Practice(BenchCase):
         self.start()
         self.refused(
             self.desk.ask("PUT", f"/practice/{self.round}/name", {"teeth": 20, "size": "1 module"}),
-            "at least once",
+            "no_reading",
         )
         for probe in ({"kind": "mate", "k": 20}, {"kind": "inside"}, {"kind": "span", "k": 400}):
             status, answer = self.desk.ask("PUT", f"/practice/{self.round}/readings/{uuid4()}", probe)
@@ -85,7 +112,7 @@ class Practice(BenchCase):
     def test_without_a_caliper_it_says_so_and_the_bench_works_on(self) -> None:
         with override_settings(CALIPER=("127.0.0.1", free_port())):
             self.assertEqual(self.desk.got("GET", "/devices/caliper"), {"present": False, "simulated": False})
-            self.refused(self.desk.ask("POST", "/devices/caliper/take", {}), "No caliper answers")
+            self.refused(self.desk.ask("POST", "/devices/caliper/take", {}), "no_caliper")
             self.desk.got("GET", "/visits")
 
     def test_one_key_takes_a_reading_of_the_gear_that_lies_there(self) -> None:

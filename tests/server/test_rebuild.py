@@ -36,7 +36,7 @@ class Plan(BenchCase):
         self.assertEqual((Change.objects.count(), PlanMark.objects.count()), (changes + 1, 1))
 
     def test_a_piece_is_never_struck_and_nobody_else_marks(self) -> None:
-        self.refused(self.desk.ask("PUT", self.at("plan", "piece:3"), {"struck": True}), "cannot be struck")
+        self.refused(self.desk.ask("PUT", self.at("plan", "piece:3"), {"struck": True}), "piece_not_struck")
         self.assertEqual(self.desk.ask("PUT", self.at("plan", "x y"), {})[0], 422)
         self.assertEqual(Desk(self.eve).ask("PUT", self.at("plan", "turn:3"), {})[0], 404)
 
@@ -69,12 +69,12 @@ class Plan(BenchCase):
         self.assertEqual(
             [one["name"] for one in shelf["bottles"] if one["key"] == "light-oil"], [mended["name"]]
         )
-        self.refused(self.desk.ask("PUT", "/shelf/rules/drag", {"school": "moon"}), "no such school")
+        self.refused(self.desk.ask("PUT", "/shelf/rules/drag", {"school": "moon"}), "unknown_school")
         self.assertEqual(self.desk.ask("PUT", "/shelf/moon/gone", {"gone": True})[0], 404)
         theirs = Desk(self.eve).got("GET", "/shelf")
         self.assertIn("drag grease", [one["name"] for one in theirs["bottles"]])
         self.assertNotIn("Ferry pad wax", [one["name"] for one in theirs["bottles"]])
-        self.refused(Desk(self.eve).ask("PUT", path, own), "another place")
+        self.refused(Desk(self.eve).ask("PUT", path, own), "taken_id")
 
     def test_a_timer_runs_on_the_server_and_is_started_once(self) -> None:
         path = self.at("timers", uuid4())
@@ -134,10 +134,10 @@ class LookedOver(BenchCase):
         self.assertRegex(answer["reason"], "2 teeth chipped.*5.74°.*with its mate")
         self.desk.got("PUT", "/shelf/rules/pair", {"school": "one"})
         self.assertEqual(self.desk.got("POST", path, chipped)["verdict"], "replace")
-        self.refused(self.desk.ask("POST", path, {"findings": [{"what": "rough"}]}), "nothing this piece")
+        self.refused(self.desk.ask("POST", path, {"findings": [{"what": "rough"}]}), "unknown_finding")
         self.refused(
             self.desk.ask("POST", path, {"findings": [{"what": "play", "mm": 9, "radius": 3}]}),
-            "radius larger",
+            "play_past_radius",
         )
         verdict = self.at("pieces", self.piece(2), "verdict")
         kept = self.desk.got("PUT", verdict, {"verdict": "pair", "finding": "see teeth", **chipped})
@@ -157,7 +157,7 @@ class RowSeen(BenchCase):
         self.assertEqual(len(self.desk.got("GET", self.at("reach", self.steps[2].id))["steps"]), 1)
         self.desk.got("PUT", self.at("steps", self.steps[0].id), {"line": "4x M3x10 hex2 rear cover after 2"})
         self.assertIn("ring", self.desk.got("GET", self.at("row"))["troubles"][0]["says"])
-        self.refused(self.desk.ask("GET", self.at("reach", self.steps[1].id)), "ring")
+        self.refused(self.desk.ask("GET", self.at("reach", self.steps[1].id)), "steps_in_a_ring")
         self.assertEqual(Desk(self.eve).ask("GET", self.at("row"))[0], 404)
 
     def test_a_step_others_need_may_go_and_what_needed_it_is_named(self) -> None:
@@ -199,5 +199,5 @@ class Guided(BenchCase):
         self.assertEqual(
             [d["says"] for d in guide["differences"]], ["rear cover: thread M3 × 12, was M3 × 10"]
         )
-        self.refused(self.desk.ask("PUT", f"{base}/guide", {"guide_id": str(fresh.id)}), "no row to go by")
+        self.refused(self.desk.ask("PUT", f"{base}/guide", {"guide_id": str(fresh.id)}), "no_guide")
         self.assertEqual(Desk(self.eve).ask("GET", f"{base}/guide")[0], 404)

@@ -31,11 +31,13 @@ class Opening(BenchCase):
 
     def test_what_is_missing_or_unknown_is_said(self) -> None:
         path, unit = f"/visits/{uuid4()}", str(uuid4())
-        self.refused(self.desk.ask("PUT", path, {**UNIT, "unit_id": unit, "kind": "submarine"}), "what kind")
-        self.refused(self.desk.ask("PUT", path, {**UNIT, "unit_id": unit, "label": ""}), "label")
-        self.refused(self.desk.ask("PUT", path, {**UNIT, "unit_id": "x"}), "unit id")
         self.refused(
-            self.desk.ask("PUT", path, {**UNIT, "unit_id": unit, "complaint": "x" * 3000}), "out of range"
+            self.desk.ask("PUT", path, {**UNIT, "unit_id": unit, "kind": "submarine"}), "no_unit_kind"
+        )
+        self.refused(self.desk.ask("PUT", path, {**UNIT, "unit_id": unit, "label": ""}), "out_of_range")
+        self.refused(self.desk.ask("PUT", path, {**UNIT, "unit_id": "x"}), "unusable")
+        self.refused(
+            self.desk.ask("PUT", path, {**UNIT, "unit_id": unit, "complaint": "x" * 3000}), "out_of_range"
         )
         self.assertFalse(Visit.objects.filter(unit_id=unit).exists())
 
@@ -78,11 +80,16 @@ class Strip(BenchCase):
     def test_an_id_that_stands_elsewhere_is_refused(self) -> None:
         other = self.desk.got("PUT", f"/visits/{uuid4()}", {**UNIT, "unit_id": str(uuid4())})
         answer = self.desk.ask("PUT", f"/visits/{other['id']}/steps/{self.steps[0].id}", {"line": "drum"})
-        self.refused(answer, "already recorded")
+        self.refused(answer, "taken_id")
 
     def test_bad_lines_leave_the_row_as_it_was(self) -> None:
         for line in ("", "   ", "x" * 10_000, "y" * 30_000):
-            self.refused(self.desk.ask("PUT", self.at("steps", uuid4()), {"line": line}), ".")
+            self.refused(
+                self.desk.ask("PUT", self.at("steps", uuid4()), {"line": line}),
+                "line_empty",
+                "line_too_long",
+                "out_of_range",
+            )
         self.assertEqual(self.visit.steps.count(), 3)
 
     def test_words_of_any_script_are_kept(self) -> None:
@@ -96,7 +103,7 @@ class Judging(BenchCase):
         piece = self.desk.got("PUT", self.at("pieces", self.piece(2), "verdict"), body)
         self.assertEqual((piece["verdict"], piece["finding"]), ("replace", "three teeth gone"))
         self.refused(
-            self.desk.ask("PUT", self.at("pieces", self.piece(2), "verdict"), {"verdict": "burn"}), "verdict"
+            self.desk.ask("PUT", self.at("pieces", self.piece(2), "verdict"), {"verdict": "burn"}), "unusable"
         )
 
     def test_a_gear_is_pinned_with_its_readings_and_an_earlier_one_superseded(self) -> None:
@@ -142,7 +149,7 @@ class Judging(BenchCase):
         self.assertTrue(self.desk.got("PUT", path, {"verdict": "keep", "finding": ""})["instead"])
         self.desk.got("PUT", path, {"verdict": "keep", "finding": "", "instead": ""})
         self.assertIn("M3 × 10", self.desk.got("GET", self.at("plan"))["steps"][-1]["title"])
-        self.refused(self.desk.ask("PUT", path, {**body, "instead": "x" * 401}), "out of range")
+        self.refused(self.desk.ask("PUT", path, {**body, "instead": "x" * 401}), "out_of_range")
 
     def test_a_fitting_sum_is_kept_with_its_piece_once_and_the_plan_carries_it(self) -> None:
         work = {
@@ -158,7 +165,8 @@ class Judging(BenchCase):
         self.assertIn(kept[0]["mind"], said)
         impossible = {"work": {**work["work"], "play_mm": 9}}
         self.refused(
-            self.desk.ask("PUT", self.at("pieces", self.piece(2), "work", uuid4()), impossible), "No set"
+            self.desk.ask("PUT", self.at("pieces", self.piece(2), "work", uuid4()), impossible),
+            "shims_cannot_reach",
         )
         self.assertEqual(Desk(self.eve).ask("DELETE", path)[0], 404)
         for _ in range(2):
@@ -170,17 +178,19 @@ class Judging(BenchCase):
         worm = {"form": "worm", "teeth": 2, "hand": "left", "readings": [{"way": "lead", "value": "6.28"}]}
         pin = self.desk.got("PUT", path, {"request": worm})["pins"][0]
         self.assertEqual((pin["form"], pin["says"], pin["gear"]), ("worm", "1 module worm, 2 starts", None))
-        self.refused(self.desk.ask("PUT", path[:-36] + str(uuid4()), {"request": {"form": "moon"}}), "form")
+        self.refused(
+            self.desk.ask("PUT", path[:-36] + str(uuid4()), {"request": {"form": "moon"}}), "unusable"
+        )
         nothing = {"request": {"form": "worm", "teeth": 2}}
-        self.refused(self.desk.ask("PUT", path[:-36] + str(uuid4()), nothing), "No such candidate")
+        self.refused(self.desk.ask("PUT", path[:-36] + str(uuid4()), nothing), "unknown_candidate")
         helical = {"teeth": 24, "helix_deg": 21.5, "hand": "left", "readings": [{"value": "21.91"}]}
         gear = self.desk.got("PUT", path[:-36] + str(uuid4()), {"request": helical, "rim": 1})["pins"][1]
         self.assertLess(gear["gear"]["helix_angle_deg"], -15)
 
     def test_no_such_rim_or_candidate(self) -> None:
         path = self.at("pieces", self.piece(2), "pins", uuid4())
-        self.refused(self.desk.ask("PUT", path, {"rim": 2, "request": READ}), "no such gear")
-        self.refused(self.desk.ask("PUT", path, {"choice": 19, "request": READ}), "No such candidate")
+        self.refused(self.desk.ask("PUT", path, {"rim": 2, "request": READ}), "unknown_rim")
+        self.refused(self.desk.ask("PUT", path, {"choice": 19, "request": READ}), "unknown_candidate")
 
 
 class Build(BenchCase):
@@ -214,9 +224,9 @@ class Build(BenchCase):
         tick = uuid4()
         for _ in range(2):
             self.assertEqual(self.count(0, "in", 3, tick)[0], 200)
-        self.refused(self.count(0, "in", 2), "4 came off and 3")
+        self.refused(self.count(0, "in", 2), "too_many_counted", says="4 came off and 3")
         self.assertEqual(self.count(0, "off", 1)[0], 200)
-        self.refused(self.count(1, "in", 1, tick), "already recorded")
+        self.refused(self.count(1, "in", 1, tick), "taken_id")
         self.desk.got("DELETE", self.at("ticks", tick))
         self.desk.got("DELETE", self.at("ticks", tick))
         self.assertEqual(self.count(0, "new", 3)[0], 200)
@@ -224,18 +234,22 @@ class Build(BenchCase):
 
     def test_the_unit_is_not_proved_until_every_piece_and_check_is_answered(self) -> None:
         stage = self.at("stage")
-        self.refused(self.desk.ask("PUT", stage, {"stage": "file"}), "6 pieces are not accounted for")
+        self.refused(
+            self.desk.ask("PUT", stage, {"stage": "file"}),
+            "not_accounted_for",
+            says="6 pieces are not accounted for",
+        )
         for step, many in ((0, 4), (1, 1), (2, 1)):
             self.count(step, "in", many)
         checks = unit_kinds()["servo"].prove
-        self.refused(self.desk.ask("PUT", stage, {"stage": "file"}), f"{len(checks)} of the checks")
+        self.refused(self.desk.ask("PUT", stage, {"stage": "file"}), "checks_open")
         for text in checks:
             self.desk.got("PUT", self.at("check"), {"check": text, "done": True})
-        self.refused(self.desk.ask("PUT", self.at("check"), {"check": "sing", "done": True}), "not one of")
+        self.refused(self.desk.ask("PUT", self.at("check"), {"check": "sing", "done": True}), "unknown_check")
         self.assertEqual(self.desk.got("PUT", stage, {"stage": "file"})["stage"], "file")
 
     def test_a_visit_with_nothing_off_cannot_be_built(self) -> None:
         empty = self.desk.got("PUT", f"/visits/{uuid4()}", {**UNIT, "unit_id": str(uuid4())})
         self.refused(
-            self.desk.ask("PUT", f"/visits/{empty['id']}/stage", {"stage": "build"}), "Nothing has come off"
+            self.desk.ask("PUT", f"/visits/{empty['id']}/stage", {"stage": "build"}), "nothing_stripped"
         )
