@@ -40,7 +40,7 @@ def backup(words: list[str]) -> None:
     except BackupError as error:
         stop_with(error.problem, error.hint)
     _progress("")
-    say(f"{to}: {_told(about)}, {to.stat().st_size / 1e6:.1f} MB.")
+    say(f"{to}: {_in_words(about)}, {to.stat().st_size / 1e6:.1f} MB.")
     say("Secrets are not in it; passwords are, as hashes. Keep it where only you can read it.")
 
 
@@ -58,7 +58,7 @@ def restore(words: list[str]) -> None:
         about = check(path, _progress)
         _known(about)
         _progress("")
-        say(f"{path.name}: {_told(about)}; every checksum is right.")
+        say(f"{path.name}: {_in_words(about)}; every checksum is right.")
         _ask(sure)
         _restore(path, about)
     except BackupError as error:
@@ -166,7 +166,7 @@ def _ask(sure: bool) -> None:
         stop_with("Nothing was changed.")
 
 
-def _told(about: About) -> str:
+def _in_words(about: About) -> str:
     return f"{about.visits} visits and {about.photos} photos of {about.made_at[:16].replace('T', ' ')} UTC"
 
 

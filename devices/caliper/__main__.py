@@ -7,7 +7,7 @@ import signal
 import socketserver
 import sys
 
-from .hidden import picture, reading, told
+from .hidden import picture, reading, truth_of
 from .protocol import LONGEST_LINE, VERSION, CaliperError, named, read_hold
 
 HOST = "127.0.0.1"
@@ -28,7 +28,7 @@ def answer(line: str) -> str:
             case "SHOW" if words:
                 return json.dumps(picture(named(words[0])))
             case "TELL" if words:
-                return json.dumps(told(named(words[0])))
+                return json.dumps(truth_of(named(words[0])))
         return "ERR ask HELLO, READ, SHOW or TELL"
     except CaliperError as error:
         return f"ERR {error}"

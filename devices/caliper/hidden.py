@@ -222,6 +222,6 @@ def picture(name: str) -> dict[str, Any]:
     }
 
 
-def told(name: str) -> dict[str, Any]:
+def truth_of(name: str) -> dict[str, Any]:
     """What the gear truly is."""
     return asdict(truth(name))

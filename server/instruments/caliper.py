@@ -78,12 +78,12 @@ def take(hold: JawSetting, gear: str = BENCH) -> float:
 
 def shown(gear: str) -> HiddenGear:
     """A hidden gear, to look at and count."""
-    return HiddenGear(**_told(f"SHOW {gear}"))
+    return HiddenGear(**_asked(f"SHOW {gear}"))
 
 
 def truth(gear: str) -> dict[str, Any]:
     """What a hidden gear is."""
-    return _told(f"TELL {gear}")
+    return _asked(f"TELL {gear}")
 
 
 def greeting() -> str:
@@ -94,7 +94,7 @@ def greeting() -> str:
         return ""
 
 
-def _told(line: str) -> dict[str, Any]:
+def _asked(line: str) -> dict[str, Any]:
     try:
         return read_json(ask(settings.CALIPER, line))
     except CaliperError as error:

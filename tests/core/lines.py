@@ -115,7 +115,7 @@ diff cup with o-ring | joint |
 diff case screws 4 | screw | count=4
 ring gear 39t | ring | teeth=39
 bevel pinion 13t | gear | teeth=13
-spider gears 2 | gear |
+spider gears 2 | gear | count=2
 diff cross pin | pin |
 diff gasket | seal |
 slipper spring | spring |
@@ -231,7 +231,7 @@ eccentric rod | shaft |
 coupling rod screws | screw |
 axle gear 24t | gear | teeth=24
 axle front | shaft |
-driving wheels 2 | gear |
+driving wheels 2 | gear | count=2
 pickup wires 2 | connector | count=2
 pickup shoe | pad |
 lamp | board |
@@ -630,6 +630,135 @@ axle carrier | carrier |
 drive shaft with pin | shaft |
 cvd joint | joint |
 pinion height bush | bush |
+wheel off its axle | gear |
+little spring under the trigger | spring |
+two tiny screws at the back | screw | count=2
+big nut on the drive shaft | nut |
+plastic gear with metal hub | gear | material=plastic
+the long bolt | screw |
+cover held by three clips | cover |
+wire from the switch to the motor | connector |
+black wire | connector |
+yellow and red leads | connector |
+aerial wire | connector |
+rubber seal round the shaft | seal | material=rubber
+snap ring off the input shaft | circlip |
+bearing puller groove washer | washer |
+pinion on the motor, 13 teeth, 0.5 module | gear | teeth=13, module=0.5 module
+48 pitch pinion 18 teeth bore 1/8 | gear | module=48 DP, teeth=18, bore=1/8
+idler, plastic, 34/10 | gear | material=plastic, teeth=34/10
+wide gear 12 mm wide 40T | gear | width=12mm, teeth=40
+M2 nut 3 off | nut | thread=M2
+3 off M2 nuts | nut | count=3, thread=M2
+M2.6x10 self tapping screws 6 | screw | thread=M2.6, count=6
+M3x12 socket cap, 2 | screw | thread=M3
+cross head screws four short | screw |
+hex bolt M5x30 from the foot | screw | thread=M5
+wing nut | nut |
+c-clip on the crank pin | circlip |
+e-clips 2 | circlip | count=2
+roll pin 2x12 driven out | pin | size=2x12
+drift out the taper pin | pin |
+gear lever | lever |
+clutch lever return spring | spring |
+rocker arm shaft | shaft |
+push rod left | lever |
+valve cover | cover |
+timing gear cover | cover |
+timing gear 36t | gear | teeth=36
+cam gear | gear |
+oil pump drive gear | gear |
+starter dog | pawl |
+starter spring | spring |
+recoil rope | other |
+kick lever | lever |
+chain guard | cover |
+chain tensioner spring | spring |
+rear sprocket 38 teeth | sprocket | teeth=38
+front sprocket nut | nut |
+motor sprocket | sprocket |
+belt cover | cover |
+toothed belt 150 teeth 6 wide | belt | teeth=150, width=6
+tension pulley bearing | bearing |
+jockey pulley | pulley |
+gearbox output shaft seal | seal |
+gearbox mounting bolts 4 | screw | count=4
+diff carrier bearings 2 | bearing | count=2
+diff ring gear bolts 8 | screw | count=8
+side gears 2 | gear | count=2
+spider shaft | shaft |
+pinion bearing preload spacer | spacer |
+crush sleeve | bush |
+axle shaft left | shaft |
+wheel bearing circlip | circlip |
+brake drum | hub |
+brake lever spring | spring |
+hand brake cable | connector |
+speedometer worm | worm |
+speedo drive pinion 12t nylon | gear | teeth=12, material=nylon
+odometer wheel | gear |
+tenths wheel | gear |
+dial plate | cover |
+needle stop pin | pin |
+pointer shaft jewel bearing | bearing |
+minute wheel 36t | gear | teeth=36
+cannon pinion | gear |
+barrel arbor | shaft |
+barrel cover | cover |
+click screw | screw |
+balance spring stud | screw |
+regulator lever | lever |
+hammer arm | hub |
+chime barrel gear | gear |
+comb of the music box | other |
+governor fan | hub |
+governor worm | worm |
+music cylinder | other |
+turntable platter | hub |
+turntable idler wheel rubber | gear | material=rubber
+spindle ball | bearing |
+tape capstan | hub |
+reel table | other |
+printer feed gear 24t | gear | teeth=24
+paper roller | bearing |
+roller gear left | gear |
+stepper pinion brass 10t | gear | teeth=10, material=brass
+carriage belt | belt |
+carriage motor | motor |
+head cable | connector |
+lens barrel ring | ring |
+focus gear | gear |
+focus motor screw M1.4x3 | screw | thread=M1.4
+zoom ring gear | ring |
+aperture lever | lever |
+shutter spring | spring |
+telescope focuser pinion | gear |
+focuser rack | gear |
+declination worm | worm |
+dec axis bearing 30x42x7 | bearing | size=30x42x7
+tripod head screw | screw |
+polar scope cover | cover |
+drill chuck key | key |
+drill gearbox planet stage one | gear |
+first stage planets 3 | gear | count=3
+hammer drill ratchet disc | pawl |
+sds ball 7 mm | bearing | size=7mm
+grinder spindle | shaft |
+grinder crown wheel | gear |
+bevel gears pair | gear |
+sander eccentric bearing | bearing |
+jigsaw plunger | slider |
+router collet nut | nut |
+mixer worm gear pair | gear |
+mixer beater shaft | shaft |
+blender coupling rubber | joint | material=rubber
+slicer blade gear 68t | gear | teeth=68
+fan oscillation gear | gear |
+window crank worm | worm |
+curtain motor pulley | pulley |
+garage opener sprocket | sprocket |
+lock cam | hub |
+lock bolt spring | spring |
 """
 
 FIELDS = ("size", "module", "bore", "width", "hand", "verb", "material")

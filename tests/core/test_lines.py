@@ -3,12 +3,23 @@
 from __future__ import annotations
 
 import unittest
+from dataclasses import replace
 from typing import Any, ClassVar
 
 from hypothesis import given
 from hypothesis import strategies as st
 
-from gearing.strip.entry import build_title, correct, parse, print_entry, read_line, reading_of, strip_title
+from gearing.errors import GearingError
+from gearing.strip.entry import (
+    build_title,
+    chips,
+    correct,
+    parse,
+    print_entry,
+    read_line,
+    reading_of,
+    strip_title,
+)
 from gearing.strip.entry.lexicon import verbs
 from gearing.strip.kinds import kinds, named_at
 from sums import SUMS
@@ -82,6 +93,39 @@ class Heads(unittest.TestCase):
         line = correct("bearing 10x15x4 rough centre shaft", "kind", "shaft")
         self.assertEqual((self.kind(line), parse(line).size), ("shaft", "10x15x4"))
         self.assertEqual(self.kind("star wheel as hub"), "hub")
+
+
+class Chips(unittest.TestCase):
+    LINE = "unplug the worm 0.8 module bore 5 width 6 2-start left-hand"
+
+    def test_each_field_is_a_chip_that_can_be_put_right_as_it_would_be_typed(self) -> None:
+        cases = {
+            "verb": ("lift out", "lift out"), "module": ("48 DP", "48 DP"), "bore": ("1/8", "1/8"),
+            "width": ("4,5", "4,5"), "starts": ("3", 3), "hand": ("right", "right"),
+        }  # fmt: skip
+        before = parse(self.LINE)
+        shown = {chip.field: chip.typed for chip in chips(before)}
+        self.assertLessEqual(set(cases), set(shown))
+        for field, (typed, value) in cases.items():
+            with self.subTest(field=field):
+                self.assertEqual(parse(correct(self.LINE, field, shown[field])), before, "as it stands")
+                after = parse(correct(self.LINE, field, typed))
+                self.assertEqual(after, replace(before, **{field: value}))
+                without = parse(correct(self.LINE, field, ""))
+                self.assertEqual(without, replace(before, **{field: type(value)()}))
+
+    def test_what_is_no_such_thing_is_refused_with_an_example(self) -> None:
+        for field, typed in (
+            ("verb", "admire"),
+            ("module", "blue"),
+            ("bore", "wide"),
+            ("starts", "many"),
+            ("hand", "up"),
+        ):
+            with self.subTest(field=field), self.assertRaises(GearingError) as raised:
+                correct(self.LINE, field, typed)
+            self.assertEqual(raised.exception.code, "chip_refused")
+            self.assertIn("Type it as", raised.exception.hint)
 
 
 class Verbs(unittest.TestCase):

@@ -42,7 +42,7 @@ def recount(
 
     Parameters
     ----------
-    found : Identification
+    identification : Identification
         By the count as it was made.
     readings, field, clues
         As for :func:`identify`.

@@ -98,7 +98,7 @@ def next_measurement(
 
     Parameters
     ----------
-    found : Identification
+    identification : Identification
         Where things stand.
     error : float
         Standard error of the coming reading, mm.

@@ -15,8 +15,7 @@ from gearing.errors import GearingError
 from gearing.rebuild.tighten import crosswise
 
 from .request import DiscsIn, FittingIn, FrictionIn, PressIn, ShimsIn, TightenIn, TorsionIn
-from .response import FitRow, FittingOut, ShimSet
-from .response import fitting_out as _told
+from .response import FitRow, FittingOut, ShimSet, fitting_out
 
 POINTS = 41
 
@@ -50,7 +49,7 @@ def _shims(work: ShimsIn) -> FittingOut:
         )
         if side
     )
-    return _told(
+    return fitting_out(
         says=(
             f"Shim {said}: {best.play:.2f} mm of end play is left." if said else "No shim: the play is right."
         )
@@ -97,7 +96,7 @@ def _discs(work: DiscsIn) -> FittingOut:
     says = f"{work.stack}: {work.turns:g} turns from touching press it {travel:.2f} mm, {force:.0f} N."
     if snap is not None:
         says += f" Its discs are tall: past {stack.travel_most:.2f} mm they snap through."
-    return _told(
+    return fitting_out(
         says=says,
         mind="Springs leave at eye height: eye protection, and a cloth over the stack.",
         rows=[
@@ -190,7 +189,7 @@ def _friction(work: FrictionIn) -> FittingOut:
         force = stack.force_for(work.torque_nmm or 0.0)
         rows.append(FitRow(label="force for it", value=force, unit="N"))
         says = f"For {work.torque_nmm:g} N·mm press {faces} faces with {force:.0f} N."
-    return _told(
+    return fitting_out(
         says=says,
         mind="A start only: friction moves by a third with grease and bedding. Measure at the output.",
         rows=rows,
@@ -208,9 +207,9 @@ def _pressed(work: FrictionIn, rows: list[FitRow]) -> tuple[float, list[list[flo
         disc = Disc(spring.outside_mm, spring.inside_mm, spring.thickness_mm, spring.cone_mm)
         home = read_stack(spring.stack, disc).travel_most / spring.nut_pitch_mm
         spring = spring.model_copy(update={"turns": max(home - work.back_off_turns, 0.0)})
-    fitting_out = _discs(spring)
-    rows += [row for row in fitting_out.rows if row.label in ("force", "travel")]
-    return fitting_out.at[1], fitting_out.curve, fitting_out.at, fitting_out.ends
+    sprung = _discs(spring)
+    rows += [row for row in sprung.rows if row.label in ("force", "travel")]
+    return sprung.at[1], sprung.curve, sprung.at, sprung.ends
 
 
 def _press(work: PressIn) -> FittingOut:
@@ -241,7 +240,7 @@ def _press(work: PressIn) -> FittingOut:
             f" The {fit.yields} yields: {fit.pressure:.0f} N/mm² where it stands {fit.stands:.0f}. "
             f"At most {1000 * fit.interference_stood:.0f} µm, a thicker hub, or a retaining compound."
         )
-    return _told(
+    return fitting_out(
         says=says,
         mind="Press square in a vice, eye protection; when filing to fit, try it every few strokes.",
         rows=[
@@ -262,7 +261,7 @@ def _press(work: PressIn) -> FittingOut:
 
 def _torsion(work: TorsionIn) -> FittingOut:
     preload = work.turns * work.rate_nmm
-    return _told(
+    return fitting_out(
         says=f"Pre-turn it {work.turns:g} turns, {preload:.0f} N·mm; hold it until the next piece keeps it.",
         mind="A wound spring lets go at once: eye protection, fingers clear.",
         rows=[FitRow(label="preload", value=preload, unit="N·mm", how="turns × rate")],
@@ -272,7 +271,7 @@ def _torsion(work: TorsionIn) -> FittingOut:
 def _tighten(work: TightenIn) -> FittingOut:
     order = crosswise(work.screws)
     passes = 1 if work.screws < 3 else 3
-    return _told(
+    return fitting_out(
         says=(
             "One after the other."
             if passes == 1

@@ -16,6 +16,16 @@ from .tokens import tidy
 _TEXTS = frozenset(
     {"words", "side", "place", "facing", "caution", "lubricant", "lock", "material", "size", "align", "group"}
 )
+_SPOKEN = {
+    "verb": ("{} the piece",),
+    "module": ("gear {}", "gear {} module"),
+    "bore": ("gear bore {}",),
+    "width": ("gear width {}",),
+    "starts": ("worm {} start",),
+    "hand": ("worm {} hand", "worm {}"),
+}
+"""How a field is said of a piece, to be read from what is typed for it."""
+
 _EXAMPLES = {
     "count": "4",
     "thread": "M3x10 or 4-40x3/8",
@@ -24,6 +34,12 @@ _EXAMPLES = {
     "teeth": "32 or 32/10",
     "after": "3 or 3,4",
     "kind": "gear, shaft or bearing",
+    "verb": "lift out, unplug or undo",
+    "module": "0.8 module or 48 DP",
+    "bore": "5 or 1/8",
+    "width": "6",
+    "starts": "2",
+    "hand": "left or right",
 }
 
 
@@ -70,9 +86,24 @@ def _structured(entry: Entry, field: str, text: str) -> Entry:
     elif field in ("discard", "shut"):
         on: dict[str, Any] = {field: bool(text)}
         return replace(entry, **on)
+    elif field in _SPOKEN:
+        return _spoken(entry, field, text)
     elif field in ("thread", "head", "drive", "threaded") and entry.fastener:
         return _fastener(entry, field, text)
     raise _not_a(field, text)
+
+
+def _spoken(entry: Entry, field: str, text: str) -> Entry:
+    """A field that is set by how it is said; an empty text takes it away."""
+    blank: Any = getattr(Entry(), field)
+    for way in _SPOKEN[field] if text else ():
+        if value := getattr(parse(way.format(text)), field):
+            said: dict[str, Any] = {field: value}
+            return replace(entry, **said)
+    if text:
+        raise _not_a(field, text)
+    empty: dict[str, Any] = {field: blank}
+    return replace(entry, **empty)
 
 
 def _kind(entry: Entry, text: str) -> Entry:

@@ -75,8 +75,8 @@ class _Reader:
     texts: dict[str, list[str]] = field(default_factory=dict)
     kind: str = ""
 
-    def set(self, **found: object) -> None:
-        self.entry = replace(self.entry, **found)  # type: ignore[arg-type]
+    def set(self, **fields: object) -> None:
+        self.entry = replace(self.entry, **fields)  # type: ignore[arg-type]
 
 
 def parse(line: str) -> Entry:
@@ -296,8 +296,8 @@ def _lead(reader: _Reader, tokens: list[Token]) -> int:
         if particle == len(words) - 1 or is_preposition(words[particle + 1]):
             del tokens[particle], words[particle]
         at = 1
-    elif found := leading_verb([token.text for token in tokens[: len(words) + 1]]):
-        verb, at = found
+    elif leading := leading_verb([token.text for token in tokens[: len(words) + 1]]):
+        verb, at = leading
         reader.set(verb=verb.key)
     if at:
         while at < len(tokens) - 1 and at < len(words) and is_article(words[at]) and not named_at(words, at):
@@ -333,7 +333,11 @@ def _count(reader: _Reader, text: str, following: str, *, first: bool) -> int:
         number, used = int(match[1] or match[2]), 1
     elif first and _BARE_COUNT.match(text) and following:
         number, used = int(text), 2 if following.lower() in ("x", "×", "off") else 1
-    elif _BARE_COUNT.match(text) and _said_in_plural(reader) and following[:1].lower() not in ("x", "×"):
+    elif (
+        _BARE_COUNT.match(text)
+        and _said_in_plural(reader, int(text))
+        and following[:1].lower() not in ("x", "×")
+    ):
         number, used = int(text), 1
     else:
         return 0
@@ -343,13 +347,17 @@ def _count(reader: _Reader, text: str, following: str, *, first: bool) -> int:
     return used
 
 
-def _said_in_plural(reader: _Reader) -> bool:
-    """``washers 5``: a number behind things named in the plural counts them, unless they have teeth."""
+def _said_in_plural(reader: _Reader, number: int) -> bool:
+    """``washers 5``: a number behind things named in the plural counts them; of toothed things only the few.
+
+    A gear of three teeth there is not: ``planets 3`` are three of them, ``wheels 32`` have 32 teeth.
+    """
     last, at = "", 0
     while at < len(reader.phrase):
         named = named_at(reader.phrase, at)
         if named:
-            last = reader.phrase[at + named[1] - 1] if not kinds()[named[0]].teeth else ""
+            toothed = kinds()[named[0]].teeth and number >= FEWEST_TEETH
+            last = "" if toothed else reader.phrase[at + named[1] - 1]
         at += named[1] if named else 1
     return last.endswith("s") and not reader.beyond
 

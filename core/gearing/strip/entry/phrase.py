@@ -65,8 +65,8 @@ def read_phrase(words: Sequence[str]) -> PhraseReading:
             closed = True
             at += 1
             continue
-        if found := named_at(words, at):
-            kind, used = found
+        if noun := named_at(words, at):
+            kind, used = noun
             if at + used < len(words) and is_place(words[at + used]):
                 places.append(kind)
                 at += used + 1
