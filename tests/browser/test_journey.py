@@ -71,11 +71,11 @@ class Journey(BrowserCase):
         # Taken back, the line is there to be laid down again.
         self.press("Control+z")
         expect(page.get_by_label("What comes off")).to_have_value(STRIP[-1])
-        self.assertEqual(len(self.row()), 5)
+        expect(page.locator(".row .name")).to_have_count(5)
         self.press("Enter")
         self.press("Alt+p")
         expect(page.get_by_label("has a photo")).to_be_visible()
-        self.assertEqual(len(self.row()), 6)
+        expect(page.locator(".row .name")).to_have_count(6)
         self.lengths_are_true()
         self.press("Control+Enter")
 

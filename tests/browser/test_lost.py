@@ -40,7 +40,7 @@ class Lost(BrowserCase):
         self.lay_down("second carrier plate #C1", "3x planet 18t acetal #C2")
         expect(page.get_by_text(re.compile(r"2 kept here, not yet sent"))).to_be_visible()
         expect(page.get_by_text("is being brought back")).to_be_visible()
-        self.assertEqual(len(self.row()), before + 3)
+        expect(page.locator(".row .name")).to_have_count(before + 3)
         # A stage waits until the record has everything it rests on.
         self.press("Control+Enter")
         expect(page.get_by_role("alert")).to_contain_text("does not answer")
@@ -57,7 +57,7 @@ class Lost(BrowserCase):
         )
         page.reload()
         page.get_by_role("region", name="The row").wait_for()
-        self.assertEqual(len(self.row()), before + 3)
+        expect(page.locator(".row .name")).to_have_count(before + 3)
 
     def test_a_long_strip_through_a_killed_database_and_a_closed_page(self) -> None:
         page, many = self.take_in("Knot 500"), MANY

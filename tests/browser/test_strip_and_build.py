@@ -47,9 +47,11 @@ class Strip(BrowserCase):
         row = page.get_by_role("region", name="The row")
         whole = self.row()
         row.get_by_role("button", name="8 pieces, open").click()
+        expect(page.locator(".row .name")).to_have_count(4)
         self.assertEqual([name[0] for name in self.row()], ["6", "7", "8", "9"])
         self.press("ArrowLeft")
         expect(row.locator(".here")).to_contain_text("5 first carrier plate")
+        expect(page.locator(".row .name")).to_have_count(len(whole))
         self.assertEqual(self.row(), whole)
 
     def test_last_time_guides_and_what_differs_is_said(self) -> None:
