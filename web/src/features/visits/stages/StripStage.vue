@@ -140,6 +140,9 @@ function unread(text: string): Entry {
   };
 }
 
+/** Lines laid down before this one: however soon it is understood, it lies behind them. */
+let before: Promise<void> = Promise.resolve();
+
 /** The field is free for the next piece at once; a line that is refused comes back to it. */
 async function layDown() {
   const text = line.value.trim();
@@ -153,10 +156,15 @@ async function layDown() {
   problem.value = undefined;
   begin();
   field.value?.focus();
+  const earlier = before;
+  let laid = () => {};
+  before = new Promise((done) => (laid = done));
   try {
     const said = known ?? (await ask(api.POST("/api/sums/entry", { body: { line: text, correction: null } })));
+    await earlier;
     store.at = await store.layDown(text, said, taken);
   } catch (error) {
+    await earlier;
     const refusal = asProblem(error);
     // No field means that nothing is wrong with the line: the server is out of reach.
     if (refusal.field === "") store.at = await store.layDown(text, unread(text), taken);
@@ -165,6 +173,8 @@ async function layDown() {
       photos.value = [...taken, ...photos.value];
       problem.value = refusal;
     }
+  } finally {
+    laid();
   }
 }
 
