@@ -219,7 +219,7 @@ onMounted(async () => {
         <p class="label">Came before</p>
         <ul>
           <li v-for="arrival in past.slice(0, 6)" :key="arrival.id">
-            <span class="soft">{{ day(arrival.recorded_at) }}</span> <span class="value">{{ arrival.what }}</span>
+            <span class="soft">{{ day(arrival.recorded_at) }}</span> <span class="value">{{ arrival.what }}</span>{{ " " }}
             <b :class="arrival.accepted ? 'proved' : 'harm'">{{ arrival.accepted ? "taken in" : "sent back" }}</b> <span class="soft">{{ arrival.reason }}</span>
           </li>
         </ul>

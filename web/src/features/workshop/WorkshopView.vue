@@ -90,7 +90,8 @@ useIntervalFn(() => page.value?.backup_running && void look(), LOOK_AGAIN);
           <ul>
             <li v-for="member in page.members" :key="member.id" class="member">
               <span
-                ><b>{{ member.called }}</b>
+                ><b>{{ member.called }}</b
+                >{{ " " }}
                 <span class="soft small"
                   >{{ member.username }}{{ member.active ? "" : ", barred" }}<template v-if="member.last_seen"> · last {{ when(member.last_seen) }}</template></span
                 ></span

@@ -127,8 +127,8 @@ onMounted(() => {
             <tbody>
               <tr v-for="(choice, n) in desk.search.choices.slice(0, 12)" :key="`${choice.pinion}:${choice.spur}`" :class="{ on: n === picked, out: !choice.fits }" @click="picked = n">
                 <td>
-                  <button type="button" class="value pick" :aria-pressed="n === picked">{{ choice.pinion }} : {{ choice.spur }}</button>
-                  <span v-if="choice.in_stock" class="proved small">in stock</span>
+                  <button type="button" class="value pick" :aria-pressed="n === picked">{{ choice.pinion }} : {{ choice.spur }}</button>{{ " " }}
+                  <span v-if="choice.in_stock" class="proved small">in stock</span>{{ " " }}
                   <span v-if="choice.hunts" class="soft small">hunts</span>
                 </td>
                 <td class="value num">

@@ -133,6 +133,11 @@ li {
   cursor: pointer;
 }
 
+/* Rows without a reading to take back keep its column free. */
+.rim:last-child {
+  margin-right: 44px;
+}
+
 .rim:hover {
   background: var(--brass-wash);
 }
