@@ -69,7 +69,15 @@ _ITEM = table(
     handle=may(int),
     full=may(int),
 )
-_UNIT = table("Unit", label=Text, power=Text, notice=may(Text), open_gears=may(bool), prove=dict[str, Text])
+_UNIT = table(
+    "Unit",
+    label=Text,
+    power=Text,
+    notice=may(Text),
+    open_gears=may(bool),
+    mesh=may(Text),
+    prove=dict[str, Text],
+)
 _FIELDS = list[Annotated[list[str], Field(min_length=3, max_length=3)]]
 _ASKED = dict[str, table("Asked", label=Text, fields=_FIELDS)]
 _SPREAD = table("Spread", none=Share, edges=list[Number], shares=list[Share])
@@ -85,7 +93,7 @@ SHAPES: dict[str, Any] = {
         threaded=dict[str, table("Threaded", words=Words)],
         materials=table("Materials", words=Words),
     ),
-    "findings": dict[str, dict[str, _FINDING] | dict[str, Text]],
+    "findings": dict[str, dict[str, _FINDING] | dict[str, Text] | dict[str, Words]],
     "fits": table(
         "Fits",
         must_agree=Text,
@@ -130,6 +138,7 @@ SHAPES: dict[str, Any] = {
         "Lexicon",
         numbers=dict[Text, int],
         closers=dict[Text, Words],
+        wires=table("Wires", colours=Words),
         verbs=dict[Text, table("VerbRow", on=may(Text), done=may(Text), ambiguous=may(bool))],
     ),
     "mesh": table(
@@ -147,6 +156,11 @@ SHAPES: dict[str, Any] = {
         minutes=dict[Text, table("Minutes", first=Above, each=Above)],
         rules=dict[str, table("Rule", title=Text, says=Text, rule=Text, done=Text, minutes=Number)],
         mesh=dict[str, Text],
+        fixed=dict[str, Text],
+        slipper=dict[str, Text],
+        slipper_turns=dict[str, Text],
+        fluid=dict[str, Text],
+        end_play=dict[str, Annotated[list[Above], Field(min_length=2, max_length=2)]],
     ),
     "safety": dict[str, table("Caution", says=Text)],
     "schools": table(
@@ -156,6 +170,12 @@ SHAPES: dict[str, Any] = {
                 "Question", key=Text, asks=Text, school=list[table("School", key=Text, name=Text, why=Text)]
             )
         ],
+    ),
+    "sections": table(
+        "SectionsFile",
+        usual=dict[Text, table("Usual", along=Above, across=Above, bore=Above)],
+        marks=dict[Text, Words],
+        way=dict[Text, Words],
     ),
     "shelf": table(
         "ShelfFile",
@@ -202,6 +222,13 @@ SHAPES: dict[str, Any] = {
     ),
     "tools": table(
         "Tools", special=list[table("Tool", kinds=list[Text], words=list[str], tool=Text, makeshift=str)]
+    ),
+    "surroundings": table(
+        "SurroundingsFile",
+        cases=dict[Text, Words],
+        gears=dict[Text, Words],
+        friction=dict[Text, Words],
+        why=dict[Text, Text],
     ),
     "train": table(
         "TrainFile",

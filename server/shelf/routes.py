@@ -18,7 +18,7 @@ router = Router(tags=["shelf"])
 PROBLEMS = {404: Problem, 409: Problem, 422: Problem, 503: Problem}
 Kind = Literal["lubricant", "fluid", "locker", "retainer", "cleaner"]
 Surface = Literal["metal", "nylon", "acetal", "friction", "oneway", "rubber", "electric", "paint"]
-Role = Literal["", "oil", "grease", "film", "low", "medium"]
+Role = Literal["", "oil", "grease", "moly", "film", "low", "medium"]
 Key = Annotated[str, Field(pattern=r"^[a-z0-9-]{1,40}$")]
 
 

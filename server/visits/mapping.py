@@ -6,14 +6,17 @@ from math import radians
 from typing import Any
 from uuid import UUID
 
+from django.apps import apps
 from django.db import models
+from django.db.models import Prefetch
 from django.http import Http404
 from pydantic import TypeAdapter
 
 from gearing.geometry.gear import Gear
 from gearing.rebuild import Removed
-from gearing.strip.entry import Entry, parse
+from gearing.strip.entry import Entry, parse, short_name
 from gearing.strip.kinds import kinds
+from gearing.strip.order import StripStep
 
 _ENTRY = TypeAdapter(Entry)
 
@@ -30,9 +33,13 @@ class RecordQuerySet(models.QuerySet[Any]):
 
     def with_record(self) -> RecordQuerySet:
         """Steps with all that is shown of them, in a fixed number of queries."""
-        return self.select_related("piece").prefetch_related(
-            "piece__pins", "piece__ticks", "piece__worked", "photos"
+        return self.prefetch_related(
+            Prefetch("pieces", self._pieces()), "pieces__pins", "pieces__ticks", "pieces__worked", "photos"
         )
+
+    @staticmethod
+    def _pieces() -> models.QuerySet[Any]:
+        return apps.get_model("visits", "Piece").objects.select_related("mate")
 
 
 def entry_to_json(entry: Entry) -> dict[str, Any]:
@@ -79,12 +86,21 @@ def read_as(pin: Any) -> str:
     return f"{label}, {teeth} teeth"
 
 
-def mark_fresh(step: Any) -> None:
+def mark_fresh(step: Any, made: list[Any]) -> None:
     """Spare the look-ups of what a step just made cannot have yet."""
-    step._prefetched_objects_cache = {"photos": step.photos.none()}
-    step.piece._prefetched_objects_cache = {
-        name: getattr(step.piece, name).none() for name in ("pins", "ticks", "worked")
-    }
+    for piece in made:
+        piece._prefetched_objects_cache = {
+            name: getattr(piece, name).none() for name in ("pins", "ticks", "worked")
+        }
+    pieces = step.pieces.all()
+    pieces._result_cache, pieces._prefetch_done = made, True
+    step._prefetched_objects_cache = {"photos": step.photos.none(), "pieces": pieces}
+
+
+def strip_step(step: Any) -> StripStep:
+    """A step as the core sees its order."""
+    first, *beside = (entry_of(piece) for piece in step.live_pieces)
+    return StripStep(step.number, first, tuple(beside))
 
 
 def live_pins(piece: Any) -> list[Any]:
@@ -108,16 +124,21 @@ def renewed(piece: Any, entry: Entry) -> bool:
     return Removed(0, entry, piece.verdict, instead=instead).renewed
 
 
-def removed(step: Any) -> Removed:
-    """A step of the strip as the rebuild sees it."""
-    piece = step.piece
+def removed(step: Any) -> list[Removed]:
+    """The pieces of a step as the rebuild sees them."""
+    return [_removed(step, piece) for piece in step.live_pieces]
+
+
+def _removed(step: Any, piece: Any) -> Removed:
     gears = [read_as(pin) for pin in live_pins(piece)]
     return Removed(
         step=step.number,
+        at=piece.at,
         entry=entry_of(piece),
         verdict=piece.verdict,
         gear=" and ".join(gears),
         answered=sum(tick.count for tick in live_ticks(piece)),
         instead=parse(piece.instead) if piece.instead else None,
+        mate=short_name(entry_of(piece.mate)) if piece.mate_id else "",
         worked=tuple((calculation.says, calculation.mind) for calculation in live_work(piece)),
     )

@@ -25,6 +25,7 @@ from .stored import (
     FINDINGS,
     HEARD,
     HEARD_WHEN,
+    HOLES,
     MARKS,
     READING,
 )
@@ -89,15 +90,28 @@ class Step(Recorded):
         ordering = ["number"]
         constraints = [models.UniqueConstraint(fields=["visit", "number"], name="step_number_once")]
 
+    @property
+    def live_pieces(self) -> list[Piece]:
+        """Its pieces that stand, the one said first first. Filters in memory: they are prefetched."""
+        return [piece for piece in self.pieces.all() if not piece.taken_back]
+
+    @property
+    def piece(self) -> Piece:
+        """The piece said first: it is never taken back but with its step."""
+        return self.live_pieces[0]
+
 
 class Piece(Recorded):
-    """What a step took off: one piece, or a group alike.
+    """What a step took off: one piece, or a group alike; `at` is its place among those of the step.
 
     `entry` keeps what the line was understood to say when it was recorded, so
-    that a later grammar does not change the past.
+    that a later grammar does not change the past. One that a corrected line no
+    longer speaks of is taken back, with all that was found of it.
     """
 
-    step = models.OneToOneField(Step, on_delete=models.PROTECT, related_name="piece")
+    step = models.ForeignKey(Step, on_delete=models.PROTECT, related_name="pieces")
+    at = models.PositiveSmallIntegerField(default=0)
+    taken_back = models.BooleanField(default=False)
     entry = StoredField(shape=ENTRY)
     verdict = models.CharField(max_length=10, blank=True)
     finding = models.CharField(max_length=300, blank=True)
@@ -105,6 +119,12 @@ class Piece(Recorded):
     findings = StoredField(default=list, shape=FINDINGS)
     # What goes in instead, said as in the strip; empty for the same again.
     instead = models.CharField(max_length=400, blank=True)
+    # The gear it is replaced with, where both go together.
+    mate = models.ForeignKey("self", on_delete=models.PROTECT, related_name="+", null=True)
+
+    class Meta:
+        ordering = ["at"]
+        constraints = [models.UniqueConstraint(fields=["step", "at"], name="piece_of_step_once")]
 
 
 class GearReading(Recorded):
@@ -151,6 +171,18 @@ class Photo(Recorded):
 
     class Meta:
         ordering = ["recorded_at"]
+
+
+class CoverMap(models.Model):
+    """How the holes of a cover were laid out by hand, and which of its screws goes in which."""
+
+    visit = models.ForeignKey(Visit, on_delete=models.PROTECT, related_name="cover_maps")
+    name = models.CharField(max_length=120)
+    layout = models.CharField(max_length=10)
+    holes = StoredField(default=list, shape=HOLES)
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["visit", "name"], name="cover_map_once")]
 
 
 class Join(Recorded):

@@ -11,7 +11,7 @@ from pydantic import Field
 from gearing.forms.named import GEAR
 from gearing.identification.standard_sizes import size_asked
 from gearing.rebuild import PlanContext, PlanStep, build_plan, minutes_left
-from gearing.strip.entry import Entry, strip_title
+from gearing.strip.entry import Entry, short_name, strip_title
 from gearing.strip.figures import figure_of
 from gearing.workshop.units import conditions, stop_running, symptoms, unit_kind
 from sums.base import Model
@@ -143,6 +143,7 @@ class PieceOut(PieceFacts):
     finding: str
     findings: list[dict[str, Any]]
     instead: str = Field(description="What goes in instead, as it would be said; empty for the same again")
+    mate: str = Field(description="The gear it is replaced with; empty for none")
     pins: list[PinOut]
     ticks: list[TickOut]
     worked: list[WorkOut]
@@ -156,7 +157,8 @@ class StepOut(Model):
     line: str
     title: str
     photos: list[PhotoOut]
-    piece: PieceOut
+    piece: PieceOut = Field(description="What the line names first")
+    beside: list[PieceOut] = Field(description="What else came off with it")
 
 
 class Said(Model):
@@ -301,14 +303,16 @@ def _mark(kept: dict[str, Any]) -> PhotoMark:
 
 
 def step_out(step: Step) -> StepOut:
-    entry = entry_of(step.piece)
+    pieces = [(piece, entry_of(piece)) for piece in step.live_pieces]
+    first, *beside = (piece_out(piece, entry) for piece, entry in pieces)
     return StepOut(
         id=step.id,
         number=step.number,
         line=step.line,
-        title=strip_title(entry),
+        title=strip_title(*(entry for _, entry in pieces)),
         photos=[photo_out(photo) for photo in step.photos.all()],
-        piece=piece_out(step.piece, entry),
+        piece=first,
+        beside=beside,
     )
 
 
@@ -324,6 +328,7 @@ def piece_out(piece: Piece, entry: Entry | None = None) -> PieceOut:
         finding=piece.finding,
         findings=piece.findings,
         instead=piece.instead,
+        mate=short_name(entry_of(piece.mate)) if piece.mate else "",
         pins=[_pin_out(pin) for pin in pins],
         worked=[
             WorkOut(id=w.id, says=w.says, mind=w.mind, request=w.request["work"]) for w in live_work(piece)
@@ -374,9 +379,9 @@ def plan_out(visit: Visit, bench: PlanContext) -> PlanOut:
     """The plan of the core, with the ids the screen ticks by."""
     steps: list[Step] = list(visit.steps.filter(number__isnull=False).with_record())
     by_number = {step.number: step for step in steps}
-    pieces = [removed(step) for step in steps]
+    pieces = [piece for step in steps for piece in removed(step)]
     made = build_plan(pieces, bench)
-    counted = {f"piece:{piece.step}" for piece in pieces if piece.answered >= piece.entry.count}
+    counted = {piece.key for piece in pieces if piece.answered >= piece.entry.count}
     done = frozenset(counted | {key for key, mark in bench.marks.items() if mark.done})
     return PlanOut(
         steps=[_build_step(by_number[step.step], step, done) for step in made.steps],
@@ -390,7 +395,7 @@ def _build_step(step: Step, made: PlanStep, done: frozenset[str]) -> BuildStepOu
         key=made.key,
         kind=made.kind,
         step_id=step.id,
-        piece_id=step.piece.id,
+        piece_id=next(piece.id for piece in step.live_pieces if piece.at == made.at),
         number=made.step,
         title=made.title,
         done=made.done,

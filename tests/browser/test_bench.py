@@ -20,6 +20,8 @@ class Bench(BrowserCase):
         self.press("ArrowDown", "Enter")
         page.get_by_role("region", name="The row").wait_for()
         expect(page.get_by_role("banner")).to_contain_text(first)
+        # On the strip whatever is typed is the line.
+        page.get_by_role("navigation", name="Stages").get_by_role("button", name="Listen").click()
         self.press("b")
         page.get_by_role("heading", name="on the bench for you").wait_for()
 

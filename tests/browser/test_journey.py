@@ -54,7 +54,7 @@ class Journey(BrowserCase):
         for n, line in enumerate(STRIP):
             page.keyboard.type(line)
             if n == 1:
-                self.says("Unscrew four M2.5 × 22, back cover")
+                self.says("Unscrew four M2.5 × 22 screws of the back cover")
                 chips = page.get_by_role("list", name="Understood")
                 expect(chips).to_contain_text("cross H 1")
                 # A chip is put right where it stands, and the line follows.
@@ -93,15 +93,21 @@ class Journey(BrowserCase):
         self.assertAlmostEqual(tall[0] / tall[1], (22 + head) / (8 + head), delta=0.1)
 
     def look_over(self) -> None:
-        self.says("servo lead connector")
-        self.press("k", "c", "k", "k")
+        # Gears first, whatever came off before them.
         self.says("second wheel")
         self.page.get_by_label("Note", exact=True).fill("three teeth gone")
         self.page.get_by_label("Note", exact=True).press("Tab")
         self.press("r")
         self.says("third wheel")
         self.press("k")
-        expect(self.page.get_by_text("All looked over")).to_be_visible()
+        self.says("4 fasteners and covers")
+        # One is picked out, and the rest is passed in one move.
+        self.page.get_by_role("button", name="3 M2.5 × 8, short, front").last.click()
+        self.says("M2.5 × 8, short, front")
+        self.press("c")
+        self.says("3 fasteners and covers")
+        self.press("Space")
+        self.says("Fasteners and covers passed")
         self.press("Control+Enter")
 
     def read_the_dead_gear(self) -> None:
@@ -153,12 +159,12 @@ class Journey(BrowserCase):
         expect(self.page.get_by_text("Long boss down.")).to_be_visible()
         expect(self.page.get_by_text("Take 0.5 module, 31 teeth.")).to_be_visible()
         self.press("Space", "Space", "Space")
-        self.says("Drive in the M2.5 × 8, short, front")
+        self.says("Drive in the M2.5 × 8 screw, short, front")
         expect(self.page.get_by_text("14 mm shorter than its like")).to_be_visible()
         self.press("ArrowLeft", "Space")
-        self.says("Drive in the M2.5 × 8, short, front")
+        self.says("Drive in the M2.5 × 8 screw, short, front")
         self.press("Space")
-        self.says("Drive in four M2.5 × 22, back cover")
+        self.says("Drive in four M2.5 × 22 screws of the back cover")
         self.press("-")
         expect(self.page.get_by_text("3 of 4")).to_be_visible()
         self.press("Space", "Space")

@@ -56,7 +56,7 @@ class Strip(BrowserCase):
 
     def test_last_time_guides_and_what_differs_is_said(self) -> None:
         page = self.open_visit("Ticket counter", "Strip")
-        expect(page.get_by_text("Unscrew four M2 × 5, back plate")).to_be_visible()
+        expect(page.get_by_text("Unscrew four M2 × 5 screws of the back plate")).to_be_visible()
         self.press("ArrowDown", "Enter")
         expect(page.get_by_role("button", name="Lift off the back plate")).to_be_visible()
         self.lay_down("back plate steel #tray")
@@ -113,16 +113,23 @@ class LookOver(BrowserCase):
         page.get_by_label("At radius, mm").press("Tab")
         expect(page.get_by_text("play 2 mm at 20 mm, 5.74°")).to_be_visible()
         expect(page.get_by_text("Replace with mate:")).to_be_visible()
-        page.get_by_role("button", name="Replace with mate").click()
+        with_mate = page.get_by_role("button", name="With the bevel pinion")
+        with_mate.click()
+        # Gears first, then bearings, whatever the order they came off in.
         self.says("bearing")
         expect(page.get_by_role("button", name="seized")).to_be_visible()
         self.press("ArrowLeft")
+        self.says("crown wheel")
         expect(page.get_by_role("button", name="chipped 2")).to_be_visible()
+        expect(page.get_by_text("Replaced together with the bevel pinion.")).to_be_visible()
+        # Its mate is marked with it, and let go with it.
+        page.get_by_role("region", name="The row").get_by_role("button", name="6 bevel pinion").click()
+        expect(with_mate.or_(page.get_by_role("button", name="With the crown wheel"))).to_have_attribute(
+            "aria-pressed", "true"
+        )
         self.press("z")
         expect(page.get_by_role("button", name="chipped", exact=True)).to_be_visible()
-        expect(page.get_by_role("button", name="Replace with mate")).to_have_attribute(
-            "aria-pressed", "false"
-        )
+        expect(with_mate).to_have_attribute("aria-pressed", "false")
 
 
 class Build(BrowserCase):
@@ -160,7 +167,7 @@ class Build(BrowserCase):
         page.keyboard.type("grub screw a little worn")
         self.press("Enter")
         self.press("Space", "Space", "Space")
-        self.says("Drive in two M3 × 8, motor plate")
+        self.says("Drive in two M3 × 8 screws of the motor plate")
         expect(page.get_by_text("Snug only")).to_be_visible()
         self.press("Space")
         self.says("Set the mesh")

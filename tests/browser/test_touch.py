@@ -48,8 +48,11 @@ class Touch(BrowserCase):
         self.tap("Lay it down")
         page.get_by_role("region", name="The row").get_by_role("button", name=re.compile("drum")).last.tap()
         self.tap("All off")
-        for _ in range(3):
-            self.tap("Keep")
+        # The drum by itself; its screws and the washer together.
+        self.tap("Keep")
+        self.says("2 fasteners and covers")
+        self.tap("The rest sound")
+        self.says("Fasteners and covers passed")
         self.tap("Looked over")
         self.tap("All read")
         self.tap("All here, build")
@@ -58,7 +61,7 @@ class Touch(BrowserCase):
         self.tap("Laid on, next")
         self.tap("Seated, next")
         self.tap("Free, next")
-        self.says("Drive in two M4 × 16, drum plate")
+        self.says("Drive in two M4 × 16 screws of the drum plate")
         page.get_by_role("button", name="one fewer").tap()
         expect(page.get_by_text("1 of 2")).to_be_visible()
         page.get_by_role("button", name="one more").tap()

@@ -93,8 +93,8 @@ class WhatPeopleSay(unittest.TestCase):
 
     def test_titles_take_the_bench_verb_and_turn_it(self) -> None:
         four = parse("4x M3x10 button rear cover")
-        self.assertEqual(strip_title(four), "Unscrew four M3 × 10, rear cover")
-        self.assertEqual(build_title(four), "Drive in four M3 × 10, rear cover")
+        self.assertEqual(strip_title(four), "Unscrew four M3 × 10 screws of the rear cover")
+        self.assertEqual(build_title(four), "Drive in four M3 × 10 screws of the rear cover")
         self.assertEqual(strip_title(parse("third wheel 32/10")), "Lift off the third wheel")
         self.assertEqual(build_title(parse("2x bearing"), new=True), "Press in two bearings, new")
 

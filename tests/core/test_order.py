@@ -13,7 +13,7 @@ from hypothesis import strategies as st
 from gearing.errors import GearingError
 from gearing.strip.entry import parse
 from gearing.strip.order import StripStep, needs_of, precedence, reach, tool_of, tools_for, troubles
-from gearing.strip.row_views import fastener_map, stacks, tray
+from gearing.strip.views import fastener_map, stacks, tray
 
 from ..examples import examples
 
@@ -252,5 +252,8 @@ class OtherViews(unittest.TestCase):
         )  # fmt: skip
         self.assertEqual([place.name for place in tray(steps)], ["A1", "A2", "A10"])
         result = {stack.name: stack for stack in stacks(steps)}
-        self.assertEqual(result["drag"].steps, (2, 3))
-        self.assertEqual(result["steps 4 to 6"].facings, ("", "", "boss down"))
+        self.assertEqual([part.spot for part in result["drag"].parts], [(2, 0), (3, 0)])
+        self.assertEqual([part.facing for part in result["steps 4 to 6"].parts], ["", "", "boss down"])
+        shim, bearing, gear = result["steps 4 to 6"].parts
+        self.assertEqual((shim.along, bearing.along, bearing.across, bearing.bore), (0.2, 4.0, 8.0, 3.0))
+        self.assertEqual((gear.mark, gear.way, bearing.mark, bearing.way), ("boss", 1, "", 0))

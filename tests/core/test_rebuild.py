@@ -59,7 +59,7 @@ class Plan(unittest.TestCase):
                 "Seat the second wheel",
                 "Snap on the e-clip",
                 "Close the rear cover half",
-                "Drive in four M3 × 10, rear cover",
+                "Drive in four M3 × 10 screws of the rear cover",
             ],
         )
         for kind in kinds().values():
@@ -199,7 +199,7 @@ class Insertions(unittest.TestCase):
         self.assertTrue(any("Drag grease" in remark.text for remark in wet))
         self.assertTrue(any(remark.tone == "dry" for remark in dry))
         spur = [Removed(1, parse("spur wheel 54t acetal"))]
-        opened = build_plan(spur, PlanContext(open_gears=True)).steps[0].remarks
+        opened = build_plan(spur, PlanContext(unit="car")).steps[0].remarks
         self.assertTrue(any("grit" in remark.text for remark in opened))
         shared = [Removed(1, parse("2x M3x3 set screw hub ^on the flat"))]
         for one, tone in (("always", "plain"), ("not-shared", "dry")):
@@ -211,13 +211,13 @@ class Insertions(unittest.TestCase):
         named = tuple(replace(item, name=f"Ferry Quay no. {n}") for n, item in enumerate(shipped()))
         for shelf in (shipped(), named):
             for school, key in (("grease", "plastic-grease"), ("film", "dry-film")):
-                bench = PlanContext(open_gears=True, house={"open": school}, shelf=shelf)
+                bench = PlanContext(unit="car", house={"open": school}, shelf=shelf)
                 answer = [r.text for r in build_plan(spur, bench).steps[0].remarks]
                 wanted = next(item.name for item in shelf if item.key == key)
                 self.assertTrue(any(wanted.lower() in text.lower() for text in answer), (school, answer))
         # With none on the shelf that is said; it is no reason to run dry.
         for school in ("grease", "film"):
-            empty = PlanContext(open_gears=True, house={"open": school}, shelf=())
+            empty = PlanContext(unit="car", house={"open": school}, shelf=())
             answer = build_plan(spur, empty).steps[0].remarks
             self.assertFalse(any(r.tone == "dry" for r in answer), answer)
             self.assertTrue(any("none on the shelf" in r.text for r in answer))

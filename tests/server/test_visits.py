@@ -140,7 +140,9 @@ class Judging(BenchCase):
         piece = self.desk.got("PUT", path, body)
         self.assertEqual(piece["instead"], body["instead"])
         last = self.desk.got("GET", self.at("plan"))["steps"][-1]
-        self.assertEqual((last["title"], last["outcome"]), ("Drive in four M3 × 14, cover", "new"))
+        self.assertEqual(
+            (last["title"], last["outcome"]), ("Drive in four M3 × 14 screws of the cover", "new")
+        )
         self.assertIn("in place of M3 × 10, rear cover", last["remarks"][0]["text"])
         unsaid = self.at("pieces", self.piece(1), "verdict")
         answer = self.desk.got("PUT", unsaid, {"verdict": "", "finding": "", "instead": "front cover"})
@@ -215,7 +217,7 @@ class Build(BenchCase):
                 "Seat the wheel, new",
                 "Turn the train by hand",
                 "Close the rear cover",
-                "Drive in four M3 × 10, rear cover",
+                "Drive in four M3 × 10 screws of the rear cover",
             ],
         )
         self.assertIn("Take 0.5 module, 31 teeth.", [remark["text"] for remark in plan[0]["remarks"]])

@@ -7,7 +7,7 @@ import type { Piece, Plan, Step, Visit } from "../src/api/types";
 import { land, photosOf, show, type OnScreen } from "../src/features/visits/shown";
 
 const piece = (id: string, more: Partial<Piece> = {}) => ({ id, verdict: "", finding: "", ticks: [], worked: [], pins: [], ...more }) as unknown as Piece;
-const step = (id: string, more: Partial<Step> = {}) => ({ id, number: 1, line: id, title: id, photos: [], piece: piece(`piece of ${id}`), ...more }) as unknown as Step;
+const step = (id: string, more: Partial<Step> = {}) => ({ id, number: 1, line: id, title: id, photos: [], piece: piece(`piece of ${id}`), beside: [], ...more }) as unknown as Step;
 
 let at: OnScreen & { visit: Visit };
 const pictures = vi.fn();

@@ -9,7 +9,7 @@ import { freshDisk, page, rest, server, type Answer, type Sent } from "./device"
 let bench: ReturnType<typeof server>;
 let followed: string | null;
 let next: number;
-const step = (id: string, number: number) => ({ id, number, line: id, title: id, photos: [], piece: { id, ticks: [], worked: [], pins: [] } }) as unknown as Step;
+const step = (id: string, number: number) => ({ id, number, line: id, title: id, photos: [], piece: { id, ticks: [], worked: [], pins: [] }, beside: [] }) as unknown as Step;
 const guide = () => ({ guide_id: followed, next, choices: [], differences: [], steps: [1, 2, 3].map((number) => ({ number, line: `was ${number}` })) }) as unknown as Guide;
 
 function says(asked: Sent): Answer {

@@ -42,7 +42,7 @@ describe("what was understood of a line", () => {
     box.dispatchEvent(new Event("input"));
     find("form").dispatchEvent(new Event("submit", { cancelable: true }));
     await nextTick();
-    expect(said).toEqual([["correct", { field: "thread", value: "M3x12" }]]);
+    expect(said).toEqual([["correct", { field: "thread", value: "M3x12", piece: 0 }]]);
     expect(find("form")).toBeNull();
   });
 

@@ -5,7 +5,7 @@ import type { Step } from "../src/api/types";
 import { lie, scalesOf, TALL } from "../src/features/visits/rowScale";
 
 const plain = { shape: "cover", length: 0, head_height: 0, diameter: 0, rims: [] as { tip_radius_mm: number }[] };
-const piece = (figure: Partial<typeof plain>) => ({ piece: { figure: { ...plain, ...figure } } }) as unknown as Step;
+const piece = (figure: Partial<typeof plain>) => ({ piece: { figure: { ...plain, ...figure } }, beside: [] }) as unknown as Step;
 const screw = (length: number) => piece({ shape: "screw", length, head_height: 2 });
 const gear = (radius: number) => piece({ shape: "gear", rims: [{ tip_radius_mm: radius }] });
 
@@ -13,7 +13,7 @@ describe("fasteners", () => {
   it("share one scale: twice as long is drawn twice as long", () => {
     const row = [screw(8), screw(18)];
     const scales = scalesOf(row);
-    const [short, long] = row.map((step) => lie(step, scales));
+    const [short, long] = row.map((step) => lie(step.piece.figure, scales));
     expect(short!.scale).toBe(long!.scale);
     expect(long!.half / short!.half).toBeCloseTo(2, 6);
   });
@@ -21,13 +21,13 @@ describe("fasteners", () => {
   it("stay within the row however long the longest is, and are never blown up", () => {
     for (const length of [3, 12, 40, 120, 900]) {
       const scales = scalesOf([screw(4), screw(length)]);
-      expect(2 * lie(screw(length), scales).half).toBeLessThanOrEqual(TALL);
+      expect(2 * lie(screw(length).piece.figure, scales).half).toBeLessThanOrEqual(TALL);
       expect(scales.fastener).toBeLessThanOrEqual(7);
     }
   });
 
   it("of no known length still have a height to stand on", () => {
-    expect(lie(screw(0), scalesOf([screw(0)])).half).toBeGreaterThan(10);
+    expect(lie(screw(0).piece.figure, scalesOf([screw(0)])).half).toBeGreaterThan(10);
   });
 });
 
@@ -35,24 +35,24 @@ describe("round things", () => {
   it("share one scale too, gears with bearings and shafts left out of it", () => {
     const row = [gear(20), gear(10), piece({ shape: "bearing", diameter: 20 }), piece({ shape: "shaft", diameter: 60, length: 200 })];
     const scales = scalesOf(row);
-    expect(2 * lie(row[0]!, scales).half).toBeLessThanOrEqual(TALL);
-    expect(lie(row[0]!, scales).half / lie(row[1]!, scales).half).toBeCloseTo(2, 6);
-    expect(lie(row[2]!, scales).half).toBeCloseTo(lie(row[1]!, scales).half, 6);
+    expect(2 * lie(row[0]!.piece.figure, scales).half).toBeLessThanOrEqual(TALL);
+    expect(lie(row[0]!.piece.figure, scales).half / lie(row[1]!.piece.figure, scales).half).toBeCloseTo(2, 6);
+    expect(lie(row[2]!.piece.figure, scales).half).toBeCloseTo(lie(row[1]!.piece.figure, scales).half, 6);
     // A long shaft does not shrink the gears beside it; it is fitted in by itself.
     expect(scales.round).toBeCloseTo(TALL / 40, 6);
-    expect(2 * lie(row[3]!, scales).half).toBeLessThanOrEqual(TALL);
+    expect(2 * lie(row[3]!.piece.figure, scales).half).toBeLessThanOrEqual(TALL);
   });
 
   it("are never so small beside a large one that they are not seen for what they are", () => {
     const row = [gear(150), gear(2)];
-    expect(2 * lie(row[1]!, scalesOf(row)).half).toBeCloseTo(26, 6);
+    expect(2 * lie(row[1]!.piece.figure, scalesOf(row)).half).toBeCloseTo(26, 6);
   });
 });
 
 it("gives every kind of piece without measures a height, and one that is not known too", () => {
   for (const shape of ["cover", "motor", "board", "nut", "circlip", "spring", "something new"]) {
     const step = piece({ shape });
-    const { half, scale } = lie(step, scalesOf([step]));
+    const { half, scale } = lie(step.piece.figure, scalesOf([step]));
     expect(half, shape).toBeGreaterThanOrEqual(14);
     expect(half, shape).toBeLessThan(TALL / 2);
     expect(Number.isFinite(scale), shape).toBe(true);

@@ -7,8 +7,10 @@ import { freshDisk, page, rest, server, type Answer, type Sent } from "./device"
 
 const piece = (id: string, more: Partial<Piece> = {}) =>
   ({ id, name: id, owed: 1, verdict: "", finding: "", findings: [], instead: "", renewed: false, ticks: [], worked: [], pins: [], ...more }) as unknown as Piece;
-const step = (id: string, number: number, more: Partial<Step> = {}) => ({ id, number, line: id, title: id, photos: [], piece: piece(id), ...more }) as unknown as Step;
-const understood = (name: string) => ({ line: name, title: `Take off ${name}`, name, kind: "other", owed: 1, renewed: false, chips: [], teeth: [], figure: {} }) as unknown as Entry;
+const step = (id: string, number: number, more: Partial<Step> = {}) => ({ id, number, line: id, title: id, photos: [], piece: piece(id), beside: [], ...more }) as unknown as Step;
+const facts = (name: string) => ({ name, kind: "other", owed: 1, renewed: false, chips: [], teeth: [], figure: {} });
+const understood = (...names: string[]) =>
+  ({ ...facts(names[0]!), line: names.join(" with "), title: `Take off ${names.join(", with ")}`, pieces: names.map(facts), alternatives: [] }) as unknown as Entry;
 
 let bench: ReturnType<typeof server>;
 let kept: Visit;
@@ -49,6 +51,18 @@ describe("laying down", () => {
     expect(sent?.path).toBe(`/api/visits/v/steps/${id}`);
     expect(sent?.body).toEqual({ line: "drum #A1", photos: [], based_on: "" });
     expect(sent?.member).toBe("7");
+  });
+
+  it("of several in one line shows each, with an id the server will give it too", async () => {
+    const { store } = await open();
+    const id = await store.layDown("screws with washers", understood("screws", "washers"), []);
+    expect(store.steps).toHaveLength(3);
+    expect(store.pieces.map((piece) => piece.name)).toEqual(["a", "b", "screws", "washers"]);
+    const [first, second] = store.pieces.slice(2).map((piece) => BigInt(`0x${piece.id.replaceAll("-", "")}`));
+    expect(store.pieces[2]?.id).toBe(id);
+    expect(second! - first!).toBe(1n);
+    expect(store.pieces[3]?.id).toMatch(/^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/);
+    expect(store.unanswered.map((each) => each.piece.name)).toContain("washers");
   });
 
   it("stands through a page opened anew while the server is away", async () => {

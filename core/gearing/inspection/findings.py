@@ -76,6 +76,19 @@ def sights(kind: str) -> tuple[Sight, ...]:
     )
 
 
+def look_rank(kind: str) -> tuple[int, bool]:
+    """When a kind of piece is looked over, what carries the load first; and whether with its like.
+
+    Examples
+    --------
+    >>> look_rank("gear"), look_rank("gear") < look_rank("bearing"), look_rank("screw")[1]
+    ((0, False), True, True)
+    """
+    order = table("findings")["order"]
+    ranks = [*order["first"], *order["together"]]
+    return ranks.index(kind) if kind in ranks else ranks.index("other"), kind in order["together"]
+
+
 def judge(kind: str, findings: list[Finding], house: Mapping[str, str]) -> PieceJudged:
     """The verdict by the worst finding; a gear to be replaced takes its mate along where the house says so.
 

@@ -12,6 +12,7 @@ from .model import (
     Removed,
     StepMark,
     left_over,
+    steps_of,
 )
 from .plan import build_plan
 from .tighten import crosswise
@@ -32,4 +33,5 @@ __all__ = [
     "minutes_left",
     "minutes_of",
     "ready_in",
+    "steps_of",
 ]

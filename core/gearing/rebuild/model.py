@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 
 from ..strip.entry import Entry, name_of
+from ..strip.order import StripStep
 from ..workshop.consumables import Item, shipped
 
 OUTCOMES: dict[str, str] = {
@@ -57,6 +58,10 @@ class Removed:
         Another piece that goes in its place, such as a longer screw under a thicker part.
     worked : tuple of (str, str)
         What was worked out for it, and the caution that belongs to each.
+    at : int
+        Its place among the pieces of its step, from 0.
+    mate : str
+        Name of the gear it is replaced with; empty for none.
     """
 
     step: int
@@ -66,6 +71,13 @@ class Removed:
     answered: int = 0
     instead: Entry | None = None
     worked: tuple[tuple[str, str], ...] = ()
+    at: int = 0
+    mate: str = ""
+
+    @property
+    def key(self) -> str:
+        """Its name in the plan: ``piece:7``, and ``piece:7.2`` for the second of a step."""
+        return f"piece:{self.step}.{self.at + 1}" if self.at else f"piece:{self.step}"
 
     @property
     def renewed(self) -> bool:
@@ -97,8 +109,8 @@ class PlanContext:
 
     Attributes
     ----------
-    open_gears : bool
-        Whether the unit's gears run in the open, in dirt.
+    unit : str
+        Key of the kind of unit.
     house : mapping
         School chosen for each question of ``schools.toml``.
     shelf : tuple of Item
@@ -106,7 +118,7 @@ class PlanContext:
         What was said of steps put in between, by their key.
     """
 
-    open_gears: bool = False
+    unit: str = "other"
     house: Mapping[str, str] = field(default_factory=dict)
     shelf: tuple[Item, ...] = field(default_factory=shipped)
     marks: Mapping[str, StepMark] = field(default_factory=dict)
@@ -122,8 +134,8 @@ class PlanStep:
         Stable name: ``piece:7``, ``turn:7``, ``mesh:5`` …
     kind : str
         ``piece`` or the rule that put it in.
-    step : int
-        Number of the strip step it goes back to; of the piece it follows otherwise.
+    step, at : int
+        Number of the strip step it goes back to, and the piece of that; of the piece it follows otherwise.
     title, done : str
         ``Seat the second wheel, new``; and the word once it is: ``Seated``.
     outcome : str
@@ -148,6 +160,7 @@ class PlanStep:
     minutes: float = 0.0
     cure: float = 0.0
     tightening: tuple[int, ...] = ()
+    at: int = 0
 
 
 @dataclass(frozen=True, slots=True)
@@ -171,6 +184,19 @@ def left_over(removed: list[Removed]) -> list[LeftOver]:
     """Every piece not accounted for, in the order it came off. What stayed shut never came off."""
     return [
         LeftOver(piece.step, name_of(piece.entry), piece.entry.owed - piece.answered)
-        for piece in sorted(removed, key=lambda piece: piece.step)
+        for piece in sorted(removed, key=lambda piece: (piece.step, piece.at))
         if piece.answered < piece.entry.owed
     ]
+
+
+def steps_of(removed: Sequence[Removed]) -> list[StripStep]:
+    """The strip that the pieces came off in."""
+    by_step: dict[int, list[Entry]] = {}
+    for piece in sorted(removed, key=lambda piece: (piece.step, piece.at)):
+        by_step.setdefault(piece.step, []).append(piece.entry)
+    return [StripStep(number, first, tuple(beside)) for number, (first, *beside) in by_step.items()]
+
+
+def capital(text: str) -> str:
+    """With its first letter large, as a sentence begins."""
+    return text[:1].upper() + text[1:]

@@ -5,15 +5,14 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import replace
 
-from ..data import table
-from ..strip.entry import Entry, build_title, done_word, name_of
-from ..strip.kinds import kinds
+from ..strip.entry import build_title, done_word, short_name
 from .clock import minutes_of
 from .model import Plan, PlanContext, PlanStep, Remark, Removed, StepMark
 from .remarks import remarks_on
+from .rules import put_in
+from .scene import Scene
+from .setting import with_fluid, with_mesh, with_slipper
 from .tighten import crosswise, is_ring
-
-PINION = ("pinion",)
 
 
 def build_plan(removed: list[Removed], bench: PlanContext | None = None) -> Plan:
@@ -21,30 +20,31 @@ def build_plan(removed: list[Removed], bench: PlanContext | None = None) -> Plan
 
     The reverse of an order that was really worked is always possible, which
     is why the record and not the list of parts leads. Sub-assemblies that have
-    to cure are built before the rest.
+    to cure are built before the rest, and power is connected last.
     """
     bench = bench or PlanContext()
-    pieces = [piece for piece in sorted(removed, key=lambda piece: -piece.step) if not piece.entry.shut]
-    steps = [_piece(piece, pieces, bench) for piece in pieces]
-    steps = _cures_first(steps, pieces)
-    steps = _with_turns(steps, pieces)
-    steps = _with_mesh(steps, pieces, bench)
-    steps += [
-        _rule("cure", s.step, name=_name(pieces, s.step), minutes=_hours(s.cure)) for s in steps if s.cure
-    ]
+    pieces = sorted(removed, key=lambda piece: (-piece.step, -piece.at))
+    scene = Scene([piece for piece in pieces if not piece.entry.shut], bench)
+    steps = [_piece(piece, scene) for piece in scene.pieces]
+    steps = _cures_first(steps, scene)
+    steps = _power_last(steps, scene)
+    steps = _with_turns(steps, scene)
+    for stage in (with_fluid, with_mesh, with_slipper):
+        steps = stage(steps, scene)
+    steps += _cures(steps, scene)
     struck = tuple(step for step in steps if bench.marks.get(step.key, StepMark()).struck)
     return Plan(tuple(_moved([s for s in steps if s not in struck], bench.marks)), struck)
 
 
-def _piece(piece: Removed, pieces: list[Removed], bench: PlanContext) -> PlanStep:
-    entry = piece.entry
-    fitted = piece.instead or entry
-    remarks, cure = remarks_on(piece, pieces, bench.open_gears, bench.house, bench.shelf)
+def _piece(piece: Removed, scene: Scene) -> PlanStep:
+    fitted = piece.instead or piece.entry
+    remarks, cure = remarks_on(piece, scene)
     screws = fitted.count if fitted.kind == "screw" and is_ring(fitted.count) else 0
     return PlanStep(
-        key=f"piece:{piece.step}",
+        key=piece.key,
         kind="piece",
         step=piece.step,
+        at=piece.at,
         title=build_title(fitted, new=piece.renewed and piece.instead is None),
         done=done_word(fitted),
         outcome="new" if piece.renewed else "in",
@@ -55,96 +55,78 @@ def _piece(piece: Removed, pieces: list[Removed], bench: PlanContext) -> PlanSte
     )
 
 
-def _rule(kind: str, step: int, *, name: str = "", how: str = "", minutes: str = "") -> PlanStep:
-    row = table("rebuild")["rules"][kind]
-    words = {"name": name, "how": how, "minutes": minutes}
-    says = str(row["says"]).format(**words)
-    return PlanStep(
-        key=f"{kind}:{step}",
-        kind=kind,
-        step=step,
-        title=str(row["title"]).format(**words),
-        done=str(row["done"]),
-        remarks=(Remark("check" if kind == "turn" else "plain", says),),
-        rule=str(row["rule"]),
-        minutes=float(row["minutes"]),
-    )
-
-
-def _name(pieces: list[Removed], step: int) -> str:
-    return next(name_of(piece.entry) for piece in pieces if piece.step == step)
+def _cures(steps: list[PlanStep], scene: Scene) -> list[PlanStep]:
+    by_key = {piece.key: piece for piece in scene.pieces}
+    return [
+        put_in("cure", by_key[s.key], name=short_name(by_key[s.key].entry), minutes=_hours(s.cure))
+        for s in steps
+        if s.cure
+    ]
 
 
 def _hours(minutes: float) -> str:
     return f"{minutes / 60:g} h" if minutes >= 60 else f"{minutes:g} min"
 
 
-def _cures_first(steps: list[PlanStep], pieces: list[Removed]) -> list[PlanStep]:
+def _cures_first(steps: list[PlanStep], scene: Scene) -> list[PlanStep]:
     """Sub-assemblies with something to cure come first, and go in as one where they came off."""
-    group = {piece.step: piece.entry.group for piece in pieces}
-    curing = dict.fromkeys(group[step.step] for step in steps if step.cure and group[step.step])
-    first = [step for name in curing for step in steps if group[step.step] == name]
+    pieces = {piece.key: piece for piece in scene.pieces}
+    group = {key: piece.entry.group for key, piece in pieces.items()}
+    curing = dict.fromkeys(group[step.key] for step in steps if step.cure and group[step.key])
+    first = [step for name in curing for step in steps if group[step.key] == name]
     rest: list[PlanStep] = []
     fitted: set[str] = set()
     for step in steps:
-        name = group[step.step]
+        name = group[step.key]
         if name not in curing:
             rest.append(step)
         elif name not in fitted:
             fitted.add(name)
-            rest.append(_rule("group", step.step, name=name))
+            rest.append(put_in("group", pieces[step.key], name=name))
     return first + rest
 
 
-def _with_turns(steps: list[PlanStep], pieces: list[Removed]) -> list[PlanStep]:
-    """After each gear the train is turned by hand."""
-    toothed = {piece.step for piece in pieces if kinds()[piece.entry.kind].meshes or piece.entry.teeth}
-    made: list[PlanStep] = []
-    for step in steps:
-        made.append(step)
-        if step.kind == "piece" and step.step in toothed:
-            made.append(_rule("turn", step.step))
+POWER = ("battery", "power")
+UNDER = Remark("mind", "Under a cover: in just before that closes, switch off until it is shut.")
+
+
+def _power_last(steps: list[PlanStep], scene: Scene) -> list[PlanStep]:
+    """Nothing is powered before the case is closed: the battery and its lead come last.
+
+    One that lies under a cover goes in just before the outermost that lies over it.
+    """
+    pieces = {piece.key: piece for piece in scene.pieces}
+    made = list(steps)
+    for step in [step for step in steps if step.kind == "piece" and _powers(pieces[step.key])]:
+        over = [s for s in made[made.index(step) + 1 :] if s.key in pieces and _closes(pieces[s.key])]
+        made.remove(step)
+        if over:
+            made.insert(made.index(over[-1]), replace(step, remarks=(*step.remarks, UNDER)))
+        else:
+            made.append(step)
     return made
 
 
-def _with_mesh(steps: list[PlanStep], pieces: list[Removed], bench: PlanContext) -> list[PlanStep]:
-    """Screws that set a mesh are left snug, the mesh is set, then they are tightened."""
-    entries = {piece.step: piece.entry for piece in pieces}
-    setting = [s for s in steps if s.kind == "piece" and _sets_mesh(entries[s.step])]
-    pinion = next((p for p in pieces if p.entry.teeth and _said(p.entry, PINION)), None)
-    mates = [p for p in pieces if p.entry.teeth and p is not pinion]
-    if not setting or pinion is None or not mates:
-        return steps
-    spur = max(mates, key=lambda piece: max(piece.entry.teeth))
-    wanted = {f"piece:{pinion.step}", f"piece:{spur.step}", *(s.key for s in setting)}
-    made = [_snug(step) if step in setting else step for step in steps]
-    last = max(at for at, step in enumerate(made) if step.key in wanted)
-    if last + 1 < len(made) and made[last + 1].kind == "turn":
-        last += 1
-    how = str(table("rebuild")["mesh"][_mesh_school(bench.house)])
-    number = setting[0].step
-    names = " and ".join(dict.fromkeys(name_of(entries[s.step]) for s in setting))
-    put_in = [_rule("mesh", number, how=how), _rule("tighten", number, name=names)]
-    return [*made[: last + 1], *put_in, *made[last + 1 :]]
+def _powers(piece: Removed) -> bool:
+    entry = piece.entry
+    leads = entry.kind == "connector" and any(word in entry.words.lower() for word in POWER)
+    return entry.kind == "battery" or leads
 
 
-def _mesh_school(house: Mapping[str, str]) -> str:
-    chosen = house.get("mesh", "paper")
-    return chosen if chosen in table("rebuild")["mesh"] else "paper"
+def _closes(piece: Removed) -> bool:
+    """Whether it lies over what went in before it."""
+    return piece.entry.kind == "cover"
 
 
-def _sets_mesh(entry: Entry) -> bool:
-    """Screws of a motor or its plate, unless the line says otherwise."""
-    return entry.kind in ("screw", "nut") and (_said(entry, ("motor",)) or "mesh" in entry.caution.lower())
-
-
-def _said(entry: Entry, words: tuple[str, ...]) -> bool:
-    return any(word in entry.words.lower() for word in words)
-
-
-def _snug(step: PlanStep) -> PlanStep:
-    snug = Remark("mind", "Snug only: they are tightened once the mesh is set.")
-    return replace(step, remarks=(*step.remarks, snug), tightening=())
+def _with_turns(steps: list[PlanStep], scene: Scene) -> list[PlanStep]:
+    """After each gear the train is turned by hand."""
+    toothed = {piece.key: piece for piece in scene.toothed}
+    made: list[PlanStep] = []
+    for step in steps:
+        made.append(step)
+        if step.key in toothed:
+            made.append(put_in("turn", toothed[step.key]))
+    return made
 
 
 def _moved(steps: list[PlanStep], marks: Mapping[str, StepMark]) -> list[PlanStep]:

@@ -2,82 +2,73 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+import re
+from collections.abc import Sequence
+from dataclasses import replace
 
-from ..strip.entry import Entry, name_of
+from ..data import table
+from ..strip.entry import Entry, short_name, spoken_apart
+from ..strip.entry.holding import held_by
 from ..strip.kinds import kinds, minds
-from ..workshop.consumables import ConsumableAdvice, Item, clashes, lock_for, lubricant_for, surface_of
-from .model import Remark, Removed
+from ..workshop.consumables import ConsumableAdvice, Item, lock_for, surface_of
+from .greasing import greasing
+from .model import Remark, Removed, capital
+from .scene import Scene
 from .tighten import IN_SECTIONS, MOST_ON_A_RING, is_ring
 
 PLASTIC = ("nylon", "acetal", "plastic", "pom")
 
 
-def remarks_on(
-    piece: Removed, pieces: list[Removed], open_gears: bool, house: Mapping[str, str], shelf: tuple[Item, ...]
-) -> tuple[tuple[Remark, ...], float]:
+def remarks_on(piece: Removed, scene: Scene) -> tuple[tuple[Remark, ...], float]:
     """The lines for one piece, and the minutes of what it leaves curing (0 for nothing)."""
-    entry, kind = piece.entry, kinds()[piece.entry.kind]
-    lubricant = lubricant_for(entry, open_gears=open_gears, house=house, shelf=shelf)
-    retainer = _retainer(entry, shelf)
+    entry, kind, bench = piece.entry, kinds()[piece.entry.kind], scene.bench
+    retainer = _retainer(entry, bench.shelf)
     lock = (
         None
         if retainer
         else lock_for(
-            entry, shares_flat=_shares_flat(entry), into=_thread_in(entry), house=house, shelf=shelf
+            entry,
+            shares_flat=_shares_flat(entry),
+            into=_thread_in(piece, scene),
+            house=bench.house,
+            shelf=bench.shelf,
         )
     )
     remarks = [
-        Remark("mind", f"Not what came off: in place of {name_of(entry)}." if piece.instead else ""),
+        Remark("mind", f"Not what came off: in place of {short_name(entry)}." if piece.instead else ""),
         Remark("plain", f"From the tray, {entry.place}." if entry.place and not piece.renewed else ""),
         Remark("plain", f"Take {piece.gear}." if piece.renewed and piece.gear else ""),
-        Remark("mind", "Both of the pair: its mate is replaced with it." if piece.verdict == "pair" else ""),
+        Remark("mind", _both(piece)),
         Remark("plain", "A new one: this is not used twice." if entry.discard else ""),
         *(
             Remark(tone, text)
             for says, mind in piece.worked
             for tone, text in (("mark", says), ("mind", mind))
         ),
+        Remark("mark", _sentence(spoken_apart(piece.instead or entry)[1])),
         Remark("mark", _sentence(entry.facing)),
         Remark("mark", _sentence(f"line up {entry.align}") if entry.align else ""),
         Remark("plain", f"On the side: {entry.side}." if entry.side else ""),
         Remark("plain", "Clean it first." if piece.verdict == "clean" else ""),
-        *_greasing(entry, lubricant, shelf),
-        Remark("plain", f"{_capital(retainer.name)} on the seat. {retainer.note}" if retainer else ""),
+        Remark("mark", f"Wires: {entry.colours}, each where it was." if entry.colours else ""),
+        *_turned(piece, scene),
+        *greasing(piece, scene),
+        Remark("plain", f"{capital(retainer.name)} on the seat. {retainer.note}" if retainer else ""),
         *_locking(entry, lock),
         Remark("plain", _tightening(entry)),
         Remark("mind", _pre_turn(entry)),
         Remark("mind", _sentence(entry.caution)),
         *(Remark("mind", said) for said in minds(entry.kind, entry.caution)),
         Remark("check", kind.check),
-        Remark("mind", _longer(entry, pieces)),
+        Remark("check", _end_play(piece, scene)),
+        Remark("mind", _longer(entry, scene.pieces)),
     ]
     return tuple(remark for remark in remarks if remark.text), float(retainer.full) if retainer else 0.0
 
 
-def _greasing(entry: Entry, advice: ConsumableAdvice | None, shelf: tuple[Item, ...]) -> list[Remark]:
-    """What was found leads, where it suits; otherwise the shelf says what goes on, or that nothing must."""
-    if advice and advice.dry:
-        return [Remark("dry", f"Keep it dry. {advice.why}".strip())]
-    before = entry.lubricant
-    if before.lower() == "dry":
-        return [Remark("dry", "Keep it dry, as it was found.")]
-    if advice and advice.lacks and not before:
-        return [Remark("mind", f"{_capital(advice.lacks)} {advice.where}: there is none on the shelf.")]
-    if advice is None or advice.item is None:
-        return [
-            Remark("plain", f"Found here: {before}. Same again, never two kinds mixed." if before else "")
-        ]
-    said = f"{advice.item.name}, {advice.where}"
-    if not before:
-        return [Remark("plain", f"{_capital(said)}.")]
-    known = next((item for item in shelf if item.name.lower() in before.lower()), None)
-    if known and known.key != advice.item.key and clashes(known, advice.item):
-        return [
-            Remark("mind", f"{_capital(before)} was found and must not meet {said}: clean it all out first.")
-        ]
-    again = "Same again, never two kinds mixed"
-    return [Remark("plain", f"Found here: {before}. {again}; or all of it wiped out and {said}.")]
+def _both(piece: Removed) -> str:
+    mate = f"the {piece.mate}" if piece.mate else "its mate"
+    return f"Both of the pair: {mate} is replaced with it." if piece.verdict == "pair" else ""
 
 
 def _locking(entry: Entry, advice: ConsumableAdvice | None) -> list[Remark]:
@@ -87,7 +78,7 @@ def _locking(entry: Entry, advice: ConsumableAdvice | None) -> list[Remark]:
         return [Remark("dry", f"No thread lock here. {advice.why}")]
     if advice.item is None:
         return [Remark("mind", f"Thread lock {advice.where}: there is none of its strength on the shelf.")]
-    return [Remark("plain", f"{_capital(advice.item.name)}, {advice.where}.")]
+    return [Remark("plain", f"{capital(advice.item.name)}, {advice.where}.")]
 
 
 def _retainer(entry: Entry, shelf: tuple[Item, ...]) -> Item | None:
@@ -97,9 +88,21 @@ def _retainer(entry: Entry, shelf: tuple[Item, ...]) -> Item | None:
     return next((item for item in shelf if item.kind == "retainer"), None)
 
 
-def _thread_in(entry: Entry) -> str:
-    """The surface a thread is cut in, as far as the line tells."""
-    return "nylon" if entry.fastener and entry.fastener.thread.startswith("ST") else surface_of(entry)
+def _thread_in(piece: Removed, scene: Scene) -> str:
+    """The surface a thread is cut in: by the screw, by what is said of it, by the thing it holds."""
+    entry = piece.entry
+    if entry.fastener and entry.fastener.thread.startswith("ST"):
+        return "nylon"
+    said = re.findall(r"[a-z]+", entry.words.lower())
+    if tender := next((word for word in said if word in PLASTIC), ""):
+        return surface_of(replace(entry, kind="other", material=tender))
+    # A set screw is cut into the very thing it holds; a cover's screw into what lies under it.
+    held = set(held_by(entry)) if entry.kind == "setscrew" else set()
+    names = ((other.entry, set(other.entry.words.lower().split())) for other in scene.pieces)
+    inside = next(
+        (other for other, words in names if held and other.kind != entry.kind and held <= words), None
+    )
+    return surface_of(inside) if inside else surface_of(entry)
 
 
 def _shares_flat(entry: Entry) -> bool:
@@ -127,7 +130,7 @@ def _pre_turn(entry: Entry) -> str:
     return "Pre-turn it as it was found, and hold it until the next piece keeps it."
 
 
-def _longer(entry: Entry, pieces: list[Removed]) -> str:
+def _longer(entry: Entry, pieces: Sequence[Removed]) -> str:
     """The short screw among longer ones of the same thread."""
     if not entry.fastener or not entry.fastener.length_mm:
         return ""
@@ -145,11 +148,38 @@ def _longer(entry: Entry, pieces: list[Removed]) -> str:
     return f"The short one: {by:g} mm shorter than its like. A longer one reaches inside."
 
 
-def _capital(text: str) -> str:
-    return text[:1].upper() + text[1:]
-
-
 def _sentence(text: str) -> str:
     if not text:
         return ""
-    return _capital(text) + ("" if text.endswith((".", "!", "?")) else ".")
+    return capital(text) + ("" if text.endswith((".", "!", "?")) else ".")
+
+
+NO_LIP = ("gasket", "felt", "boot", "packing", "bellows", "paper", "grommet")
+
+
+def _turned(piece: Removed, scene: Scene) -> list[Remark]:
+    """Which way keyed and lipped pieces go, where the line left it out."""
+    entry = piece.entry
+    words = set(re.findall(r"[a-z]+", entry.words.lower()))
+    if entry.kind == "seal" and not entry.facing and not words & set(NO_LIP):
+        return [
+            Remark("mind", "Which way its lip faced was not noted: towards the grease or fluid it holds in.")
+        ]
+    if entry.kind == "key":
+        return [Remark("mark", "In its slot before what it drives goes over it; slot to slot.")]
+    if entry.kind == "setscrew" and "flat" not in f"{entry.facing} {entry.align} {entry.words}".lower():
+        return [Remark("mark", "Onto the flat of the shaft, if there is one.")]
+    if entry.kind == "nut" and words & {"nyloc", "nylock", "locknut", "locking"} and not piece.renewed:
+        return [Remark("mind", "A locking nut that runs on by finger grips no more: take a new one.")]
+    return []
+
+
+def _end_play(piece: Removed, scene: Scene) -> str:
+    """Shims and preload nuts are checked by a figure: the one worked out, else the usual."""
+    entry = piece.entry
+    preload = entry.kind == "nut" and "preload" in entry.words.lower()
+    if not (preload or entry.kind == "shim") or piece.worked:
+        return ""
+    usual = table("rebuild")["end_play"]
+    low, high = usual.get(scene.bench.unit, usual["other"])
+    return f"End play after it: {low:g} to {high:g} mm, by indicator or feeler, unless another was noted."

@@ -11,7 +11,7 @@ import numpy as np
 
 from ..data import table
 from ..errors import GearingError
-from ..geometry.gear import Gear, checked, tip_radius
+from ..geometry.gear import INCH, Gear, checked, tip_radius
 from ..geometry.outline import tooth_outline
 from ..lengths import read_length
 from .entry import Entry
@@ -19,6 +19,9 @@ from .kinds import kinds
 
 ASSUMED_MODULE = 0.5
 """Module a gear is drawn at until it is read, mm."""
+
+DISCS = ("bearing", "washer", "bush", "seal")
+"""Figures with a hole and an outside."""
 
 MOST_TEETH_DRAWN = 160
 """Above this a gear in the row is drawn as circles: its teeth would be finer than the line."""
@@ -85,7 +88,7 @@ def figure_of(entry: Entry, read: Mapping[int, Gear] | None = None) -> Figure:
         rims = sorted(_rims(entry, read or {}), key=lambda rim: -rim.tip_radius)
         return Figure("gear", rims=tuple(rims))
     across = _measures(entry.size)
-    if shape in ("bearing", "washer", "bush", "seal") and len(across) >= 2:
+    if shape in DISCS and len(across) >= 2:
         thickness = across[2] if len(across) > 2 else 0.0
         return Figure(shape, bore=min(across[:2]), diameter=max(across[:2]), thickness=thickness)
     if shape in ("shaft", "spring") and len(across) >= 2:
@@ -111,12 +114,27 @@ def _fastener(entry: Entry, shape: str) -> Figure:
 
 def _rims(entry: Entry, read: Mapping[int, Gear]) -> list[Toothed]:
     known = next(iter(read.values()), None)
-    module = float(known.module) if known else ASSUMED_MODULE
+    module = float(known.module) if known else module_said(entry) or ASSUMED_MODULE
     rims = []
     for at, teeth in enumerate(entry.teeth):
         gear = read.get(at) or Gear(teeth, module)
         rims.append(_rim(gear, at in read))
     return rims
+
+
+def module_said(entry: Entry) -> float:
+    """The module its teeth were said to be of, mm; 0 if that was not said.
+
+    Examples
+    --------
+    >>> from .entry import parse
+    >>> round(module_said(parse("spur 54t 32 pitch")), 3), module_said(parse("idler 23t"))
+    (0.794, 0.0)
+    """
+    number, _, system = entry.module.partition(" ")
+    if not number:
+        return 0.0
+    return INCH / float(number) if system == "DP" else float(number)
 
 
 @lru_cache(maxsize=512)

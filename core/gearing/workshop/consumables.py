@@ -2,17 +2,17 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+import re
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from functools import cache
 from typing import Any
 
 from ..data import table
 from ..strip.entry import Entry
-from ..strip.kinds import kinds
 
 KINDS = ("lubricant", "fluid", "locker", "retainer", "cleaner")
-ROLES = {"lubricant": ("oil", "grease", "film"), "locker": ("low", "medium")}
+ROLES = {"lubricant": ("oil", "grease", "moly", "film"), "locker": ("low", "medium")}
 """Which of its kind a thing is: what the schools ask for, whatever it is called on the bottle."""
 
 SURFACES = ("metal", "nylon", "acetal", "friction", "oneway", "rubber", "electric", "paint")
@@ -102,7 +102,7 @@ def _role_of(item: Item) -> str:
     for row in table("shelf")["item"]:
         if row["key"] == item.key and row["kind"] == item.kind:
             return str(row.get("role", ""))
-    words = {"film": "film", "ptfe": "film", "oil": "oil", "low": "low"}
+    words = {"moly": "moly", "film": "film", "ptfe": "film", "oil": "oil", "low": "low"}
     usual = {"lubricant": "grease", "locker": "medium"}.get(item.kind, "")
     said = (role for word, role in words.items() if word in item.name.lower())
     return next((role for role in said if role in ROLES.get(item.kind, ())), usual)
@@ -142,45 +142,117 @@ def suits(item: Item, surface: str) -> bool:
 
 
 def lubricant_for(
-    entry: Entry, *, open_gears: bool, house: Mapping[str, str], shelf: tuple[Item, ...]
+    entry: Entry,
+    runs: str,
+    *,
+    meets: Sequence[Entry] = (),
+    house: Mapping[str, str],
+    shelf: tuple[Item, ...],
 ) -> ConsumableAdvice | None:
     """What goes on a piece as it is put back; None where nothing is said.
 
     Parameters
     ----------
-    open_gears : bool
-        Whether the unit's gears run in the open, in dirt.
+    runs : str
+        Where it runs, of :data:`gearing.strip.entry.runs.SURROUNDINGS`; empty for what does not run.
+    meets : sequence of Entry
+        The gears it runs against: of two materials the tenderer one decides.
     house : mapping
         School chosen for each question.
     shelf : tuple of Item
         What is at hand.
     """
-    surface = surface_of(entry)
-    if surface == "friction":
-        chosen = school("drag", house)
-        if chosen.key != "film":
-            return ConsumableAdvice(None, "", True, chosen.why)
-        film = _first(shelf, "lubricant", "friction")
-        return ConsumableAdvice(
-            film, "a thin film, wiped off again", False, chosen.why, "" if film else chosen.name
-        )
-    if entry.kind == "oneway":
+    if runs == "dry":
+        degrease = _first(shelf, "cleaner", "friction")
+        first = f" Degrease it first, with {degrease.name}." if degrease and entry.kind == "pad" else ""
+        return ConsumableAdvice(None, "", True, f"Grease here slips, or holds grit.{first}")
+    if runs == "drag":
+        return _dragged(house, shelf)
+    if runs == "sealed":
         return ConsumableAdvice(
             _first(shelf, "lubricant", "oneway"), "a trace", False, "Grease stops the rollers."
         )
-    if surface == "rubber":
+    if runs == "fluid":
+        return _filled(entry, shelf)
+    if runs == "open":
+        return _open_pair(surface_of(entry), house, shelf)
+    if runs == "closed":
+        return _greased(entry, meets, shelf)
+    if is_felt(entry):
+        oil = _first(shelf, "lubricant", "metal", role="oil")
+        return ConsumableAdvice(
+            oil, "soaked in", False, "Dry felt wears the shaft.", "" if oil else "light oil"
+        )
+    if entry.kind in BARE_CONTACTS or "commutator" in entry.words.lower():
+        return ConsumableAdvice(None, "", True, "Contacts and commutators carry current bare.")
+    if surface_of(entry) == "rubber" and not {"gasket", "paper"} & set(entry.words.lower().split()):
         return ConsumableAdvice(
             _first(shelf, "lubricant", "rubber"), "on the lip", False, "A dry seal tears."
         )
-    if kinds()[entry.kind].meshes:
-        if open_gears:
-            return _open_pair(surface, house, shelf)
-        item = _first(shelf, "lubricant", surface, role="grease") or _first(shelf, "lubricant", surface)
-        why = "Between the teeth, not beside them."
-        return ConsumableAdvice(
-            item, "on the teeth as it goes in", False, why, "" if item else f"grease for {surface}"
-        )
     return None
+
+
+BARE_CONTACTS = ("brush",)
+"""Kinds that carry current by touch."""
+
+
+def is_felt(entry: Entry) -> bool:
+    """Whether a piece is of felt, which is oiled and not greased."""
+    return entry.material == "felt" or "felt" in entry.words.lower()
+
+
+def _dragged(house: Mapping[str, str], shelf: tuple[Item, ...]) -> ConsumableAdvice:
+    chosen = school("drag", house)
+    if chosen.key != "film":
+        return ConsumableAdvice(None, "", True, chosen.why)
+    film = _first(shelf, "lubricant", "friction")
+    return ConsumableAdvice(
+        film, "a thin film, wiped off again", False, chosen.why, "" if film else chosen.name
+    )
+
+
+def _filled(entry: Entry, shelf: tuple[Item, ...]) -> ConsumableAdvice:
+    """The fluid that was found, by its viscosity; else the first that is thick enough for gears."""
+    fluids = [item for item in shelf if item.kind == "fluid"]
+    found = re.sub(r"(?<=\d)\s*k\b", "000", entry.lubricant.lower().replace(" ", ""))
+    same = next((item for item in fluids if item.viscosity and _cst(item.viscosity) in found), None)
+    thick = next((item for item in fluids if int(_cst(item.viscosity) or 0) >= THICK_ENOUGH), None)
+    item = same or thick
+    return ConsumableAdvice(
+        item,
+        "filled to its mark, no grease on the teeth",
+        False,
+        "Sealed gear cases come dry from new more often than not.",
+        "" if item else "fluid for the differential",
+    )
+
+
+THICK_ENOUGH = 5000
+"""Thinner fluids damp and do not hold a differential, cSt."""
+
+
+def _cst(viscosity: str) -> str:
+    return "".join(re.findall(r"\d+", viscosity))
+
+
+def _greased(entry: Entry, meets: Sequence[Entry], shelf: tuple[Item, ...]) -> ConsumableAdvice:
+    """Plastic anywhere in the mesh asks for plastic-safe grease; steel on steel for moly."""
+    surfaces = [surface_of(one) for one in (entry, *meets)]
+    tender = next((surface for surface in surfaces if surface != "metal"), "metal")
+    steel = all(one.material in STEELS for one in (entry, *meets)) and bool(meets)
+    moly = _first(shelf, "lubricant", "metal", role="moly") if steel else None
+    item = moly or _first(shelf, "lubricant", tender, role="grease") or _first(shelf, "lubricant", tender)
+    why = "Between the teeth, not beside them."
+    if tender != surfaces[0]:
+        why = f"It runs against {tender}, which decides the grease. {why}"
+    elif moly:
+        why = f"Steel on steel. {why}"
+    return ConsumableAdvice(
+        item, "on the teeth as it goes in", False, why, "" if item else f"grease for {tender}"
+    )
+
+
+STEELS = ("steel", "hardened", "stainless", "sintered")
 
 
 def _open_pair(surface: str, house: Mapping[str, str], shelf: tuple[Item, ...]) -> ConsumableAdvice:

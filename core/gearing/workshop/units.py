@@ -24,6 +24,8 @@ class UnitKind:
         What is tried before it goes back to its owner: key to words.
     open_gears : bool
         Whether its gears run in the open, in dirt.
+    fixed_mesh : bool
+        Whether the case holds the shafts, so that no mesh is set.
     """
 
     key: str
@@ -32,6 +34,7 @@ class UnitKind:
     notice: str
     prove: Mapping[str, str]
     open_gears: bool = False
+    fixed_mesh: bool = False
 
 
 @cache
@@ -45,6 +48,7 @@ def unit_kinds() -> dict[str, UnitKind]:
             row.get("notice", ""),
             row["prove"],
             row.get("open_gears", False),
+            row.get("mesh", "") == "fixed",
         )
         for key, row in table("units")["kinds"].items()
     }

@@ -6,6 +6,7 @@ from typing import Any
 
 from gearing.errors import GearingError
 from gearing.forms.named import form_of
+from gearing.inspection.findings import look_rank
 from gearing.rebuild import Removed
 from gearing.strip.entry import (
     Entry,
@@ -13,7 +14,6 @@ from gearing.strip.entry import (
     correct,
     name_of,
     order_words,
-    parse,
     print_fastener,
     read_line,
     reading_of,
@@ -24,7 +24,7 @@ from gearing.strip.figures import Figure, figure_of
 from gearing.strip.kinds import kinds, minds
 
 from .request import EntryIn
-from .response import AnotherReading, ChipOut, EntryOut, FigureOut, PieceFacts, RimOut
+from .response import AnotherReading, ChipOut, EntryOut, FigureOut, PieceSaid, RimOut
 
 
 def read_entry(request: EntryIn) -> EntryOut:
@@ -32,33 +32,43 @@ def read_entry(request: EntryIn) -> EntryOut:
     line = request.line
     if request.correction:
         try:
-            line = correct(line, request.correction.field, request.correction.value)
+            line = correct(line, request.correction.field, request.correction.value, request.correction.piece)
         except GearingError as error:
             # The core names the chip; what was sent is a correction of it.
             error.field = "correction.value"
             raise
-    return describe(line, parse(line))
+    return describe(line)
 
 
-def describe(line: str, entry: Entry) -> EntryOut:
-    """An entry as the screen shows it."""
+def describe(line: str) -> EntryOut:
+    """A line as the screen shows it."""
+    entries = read_line(line)
+    entry = entries[0]
+    said = [_said(piece) for piece in entries]
     return EntryOut(
         line=line,
-        title=strip_title(entry),
-        pieces=[PieceFacts(**facts(piece)) for piece in read_line(line)],
+        title=strip_title(*entries),
+        pieces=[PieceSaid(**each) for each in said],
         alternatives=[
             AnotherReading(kind=kind, label=kinds()[kind].label)
             for kind in reading_of(line).others
             if kind != entry.kind
         ],
-        renewed=Removed(0, entry).renewed,
-        figure=figure_out(figure_of(entry)),
-        **facts(entry),
+        **said[0],
     )
+
+
+def _said(entry: Entry) -> dict[str, Any]:
+    return {
+        **facts(entry),
+        "renewed": Removed(0, entry).renewed,
+        "figure": figure_out(figure_of(entry)),
+    }
 
 
 def facts(entry: Entry) -> dict[str, Any]:
     """What :class:`PieceFacts` holds of an entry."""
+    look, together = look_rank(entry.kind)
     thread = thread_label(entry.fastener) if entry.fastener and entry.fastener.thread else ""
     return {
         "kind": entry.kind,
@@ -73,8 +83,11 @@ def facts(entry: Entry) -> dict[str, Any]:
         "caution": entry.caution,
         "order_words": order_words(entry),
         "teeth": list(entry.teeth),
+        "module": entry.module,
         "form": form_of(entry.kind, entry.words, bool(entry.teeth)),
         "chips": [ChipOut(field=c.field, label=c.label, value=c.value, typed=c.typed) for c in chips(entry)],
+        "look": look,
+        "together": together,
         "minds": minds(entry.kind, entry.caution),
     }
 

@@ -17,6 +17,9 @@ class Correction(Model):
 
     field: Annotated[str, Field(max_length=20)]
     value: Annotated[str, Field(max_length=200)]
+    piece: Annotated[int, Field(ge=0, le=99)] = Field(
+        default=0, description="Which of the line's pieces, from 0"
+    )
 
 
 class EntryIn(Model):

@@ -52,9 +52,19 @@ class PieceFacts(Model):
     caution: str
     order_words: str = Field(description="What the same again is asked for by, besides its name")
     teeth: list[int]
+    module: str = Field(description="What its teeth were said to be of: 32 DP; empty if not said")
     form: str = Field(description="What to read it as: gear, ring, worm …; empty if it has no teeth")
     chips: list[ChipOut]
+    look: int = Field(description="When it is looked over: what carries the load first")
+    together: bool = Field(description="Whether it is looked over with its like, in one move")
     minds: list[str] = Field(description="What to mind as it comes off")
+
+
+class PieceSaid(PieceFacts):
+    """A piece of a line, with what is drawn of it."""
+
+    renewed: bool = Field(description="Whether a new one goes in its place whatever is found")
+    figure: FigureOut
 
 
 class AnotherReading(Model):
@@ -64,12 +74,10 @@ class AnotherReading(Model):
     label: str
 
 
-class EntryOut(PieceFacts):
-    """The line as it now stands and what was understood of it."""
+class EntryOut(PieceSaid):
+    """The line as it now stands and what was understood of it; the piece said first at the top."""
 
     line: str
     title: str
-    pieces: list[PieceFacts] = Field(description="Every thing the line says, in order; mostly one")
+    pieces: list[PieceSaid] = Field(description="Every thing the line says, in order; mostly one")
     alternatives: list[AnotherReading] = Field(description="What else the first could be, nearest first")
-    renewed: bool = Field(description="Whether a new one goes in its place whatever is found")
-    figure: FigureOut

@@ -14,8 +14,8 @@ from workshop.authentication import MemberRequest
 
 from .. import services
 from ..models import Visit
+from ..row_seen import off_of
 from ..services.base import own_visit
-from .row import off_of
 
 router = Router(tags=["guide"])
 PROBLEMS = {404: Problem, 409: Problem, 422: Problem, 503: Problem}
@@ -85,7 +85,7 @@ def _out(visit: Visit) -> GuideOut:
     beside = lay_beside(theirs, off_of(visit))
     met = dict(beside.matched)
     steps = visit.guide.steps.filter(number__isnull=False).prefetch_related("photos")
-    entries = {step.number: step.entry for step in theirs}
+    entries = {step.number: step.entries for step in theirs}
     return GuideOut(
         guide_id=visit.guide.id,
         label=f"{visit.guide.unit.label}, visit {visit.guide.number}",
@@ -94,7 +94,7 @@ def _out(visit: Visit) -> GuideOut:
                 id=step.id,
                 number=step.number,
                 line=step.line,
-                title=strip_title(entries[step.number]),
+                title=strip_title(*entries[step.number]),
                 photo=next((photo.id for photo in step.photos.all()), None),
                 here=met.get(step.number),
             )

@@ -10,7 +10,7 @@ from pydantic import AliasChoices, Discriminator, Field, Tag
 
 from gearing.inspection.findings import Finding, sights
 from gearing.inspection.findings import judge as judge_findings
-from gearing.strip.entry import LONGEST_LINE
+from gearing.strip.entry import LONGEST_LINE, short_name
 from shelf.services import house_of
 from sums.base import Model, Problem
 from sums.fitting import FittingIn
@@ -52,8 +52,17 @@ class SightOut(Model):
     by_tooth: bool
 
 
+class MateOut(Model):
+    """A gear that could run against the one in hand."""
+
+    piece_id: UUID
+    name: str
+
+
 class LookOut(Model):
     """What can be seen on the piece, and what the rules make of what was."""
+
+    mates: list[MateOut] = Field(description="What it could be replaced together with, the likeliest first")
 
     sights: list[SightOut]
     verdict: str
@@ -78,6 +87,7 @@ class VerdictIn(LookIn):
     instead: Annotated[str, Field(max_length=LONGEST_LINE)] | None = Field(
         default=None, description="What goes in instead, said as in the strip; empty for the same again"
     )
+    mate: UUID | None = Field(default=None, description="The gear replaced with it, for the verdict pair")
     based_on: JudgedState | None = Field(default=None, description="What stood there when this was said")
 
 
@@ -104,7 +114,15 @@ def judge(request: MemberRequest, visit_id: UUID, piece_id: UUID, body: VerdictI
     based_on = body.based_on.model_dump() if body.based_on else None
     return piece_out(
         services.judge(
-            request.user, visit_id, piece_id, body.verdict, body.finding, seen, body.instead, based_on
+            request.user,
+            visit_id,
+            piece_id,
+            body.verdict,
+            body.finding,
+            seen,
+            body.instead,
+            based_on,
+            body.mate,
         )
     )
 
@@ -121,6 +139,10 @@ def look(request: MemberRequest, visit_id: UUID, piece_id: UUID, body: LookIn) -
     ]
     judged = judge_findings(kind, findings, house_of(request.user.workshop_id or 0))
     return LookOut(
+        mates=[
+            MateOut(piece_id=mate.id, name=short_name(entry_of(mate)))
+            for mate in services.mates_of(visit, piece)
+        ],
         sights=[SightOut(key=s.key, says=s.says, by_tooth=s.by_tooth) for s in sights(kind)],
         verdict=judged.verdict,
         reason=judged.reason,

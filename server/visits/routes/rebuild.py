@@ -19,7 +19,7 @@ from ..services.base import own_visit
 
 router = Router(tags=["rebuild"])
 PROBLEMS = {404: Problem, 409: Problem, 422: Problem, 503: Problem}
-Key = Annotated[str, Field(pattern=r"^[a-z]{1,20}:\d{1,5}$")]
+Key = Annotated[str, Field(pattern=r"^[a-z]{1,20}:\d{1,5}(\.\d{1,2})?$")]
 
 
 class MarkIn(Model):

@@ -1,20 +1,24 @@
-"""Routes that see the row otherwise: its order as a graph, its tools, tray, stacks and screws."""
+"""Routes that see the row otherwise, and the words and ways in it."""
 
 from __future__ import annotations
 
 from collections import Counter
+from typing import Annotated
 from uuid import UUID
 
 from ninja import Router
+from pydantic import Field
 
 from gearing.strip.entry import name_of, strip_title
-from gearing.strip.order import StripStep, Tool, reach, tool_of, tools_for, troubles
-from gearing.strip.row_views import fastener_map, stacks, tray
+from gearing.strip.order import reach, tool_of
+from gearing.strip.views.covers import MOST_HOLES
 from sums.base import Model, Problem
 from workshop.authentication import MemberRequest
 
+from .. import services
 from ..mapping import entry_of
-from ..models import Piece, Visit
+from ..models import Piece
+from ..row_seen import RowOut, off_of, row_seen
 from ..services.base import own_visit
 
 router = Router(tags=["row"])
@@ -28,67 +32,6 @@ class WordsOut(Model):
     """Words used of this unit and of others of its kind, the likeliest first."""
 
     words: list[str]
-
-
-class TroubleOut(Model):
-    """Something in the order that cannot be."""
-
-    steps: list[int]
-    says: str
-    hint: str
-
-
-class ToolOut(Model):
-    name: str
-    steps: list[int]
-    makeshift: str
-
-
-class ToolsOut(Model):
-    """What to gather before the first screw. `unsaid` are screws whose drive was not noted."""
-
-    metric: list[ToolOut]
-    inch: list[ToolOut]
-    other: list[ToolOut]
-    special: list[ToolOut]
-    unsaid: list[int]
-
-
-class PlaceOut(Model):
-    name: str
-    steps: list[int]
-
-
-class StackOut(Model):
-    """Things on one shaft or in one sub-assembly, the outermost first."""
-
-    name: str
-    steps: list[int]
-    facings: list[str]
-
-
-class ScrewKindOut(Model):
-    label: str
-    count: int
-    length_mm: float
-    steps: list[int]
-    odd: bool
-
-
-class CoverOut(Model):
-    """The screws of one cover, and what a mix-up among them would do."""
-
-    name: str
-    kinds: list[ScrewKindOut]
-    says: list[str]
-
-
-class RowOut(Model):
-    troubles: list[TroubleOut]
-    tools: ToolsOut
-    tray: list[PlaceOut]
-    stacks: list[StackOut]
-    covers: list[CoverOut]
 
 
 class ReachStep(Model):
@@ -108,42 +51,31 @@ class ReachOut(Model):
     unneeded: list[str]
 
 
-def off_of(visit: Visit) -> list[StripStep]:
-    """The row as the core sees its order."""
-    steps = visit.steps.filter(number__isnull=False).select_related("piece")
-    return [StripStep(step.number, entry_of(step.piece)) for step in steps]
+class CoverMapIn(Model):
+    name: Annotated[str, Field(min_length=1, max_length=120)]
+    layout: Annotated[str, Field(max_length=10)]
+    holes: Annotated[list[Annotated[int, Field(ge=0, le=99)]], Field(max_length=MOST_HOLES)] = Field(
+        description="The kind of screw in each hole, in the order they lie"
+    )
+
+
+class CoverMapOut(Model):
+    name: str
+    layout: str
+    holes: list[int]
 
 
 @router.get("/visits/{visit_id}/row", response={200: RowOut, **PROBLEMS})
 def row(request: MemberRequest, visit_id: UUID) -> RowOut:
     """The row by tools, tray, stacks and screws, and what in its order contradicts itself."""
-    steps = off_of(own_visit(request.user, visit_id))
-    tools = tools_for(steps)
-    return RowOut(
-        troubles=[TroubleOut(steps=list(t.steps), says=t.says, hint=t.hint) for t in troubles(steps)],
-        tools=ToolsOut(
-            metric=_tools(tools.metric),
-            inch=_tools(tools.inch),
-            other=_tools(tools.other),
-            special=_tools(tools.special),
-            unsaid=list(tools.unsaid),
-        ),
-        tray=[PlaceOut(name=place.name, steps=list(place.steps)) for place in tray(steps)],
-        stacks=[StackOut(name=s.name, steps=list(s.steps), facings=list(s.facings)) for s in stacks(steps)],
-        covers=[
-            CoverOut(
-                name=cover.name,
-                kinds=[
-                    ScrewKindOut(
-                        label=k.label, count=k.count, length_mm=k.length, steps=list(k.steps), odd=k.odd
-                    )
-                    for k in cover.kinds
-                ],
-                says=list(cover.says),
-            )
-            for cover in fastener_map(steps)
-        ],
-    )
+    return row_seen(own_visit(request.user, visit_id))
+
+
+@router.put("/visits/{visit_id}/covers", response={200: CoverMapOut, **PROBLEMS})
+def lay_out(request: MemberRequest, visit_id: UUID, body: CoverMapIn) -> CoverMapOut:
+    """Keep how the holes of a cover lie, and which screw goes in which."""
+    kept = services.lay_out(request.user, visit_id, body.name, body.layout, body.holes)
+    return CoverMapOut(name=kept.name, layout=kept.layout, holes=kept.holes)
 
 
 @router.get("/visits/{visit_id}/words", response={200: WordsOut, **PROBLEMS})
@@ -168,23 +100,21 @@ def way_in(request: MemberRequest, visit_id: UUID, step_id: UUID) -> ReachOut:
     visit = own_visit(request.user, visit_id)
     target = visit.steps.get_or_404(id=step_id)
     steps = off_of(visit)
-    entries = {step.number: step.entry for step in steps}
+    entries = {step.number: step.entries for step in steps}
     way = reach(steps, target.number or 0)
     shown = []
     side = ""
     for number in way.steps:
-        entry = entries[number]
+        entry = entries[number][0]
         over = bool(entry.side and side and entry.side != side)
         side = entry.side or side
-        shown.append(ReachStep(number=number, title=strip_title(entry), tool=tool_of(entry), turn_over=over))
+        shown.append(
+            ReachStep(number=number, title=strip_title(*entries[number]), tool=tool_of(entry), turn_over=over)
+        )
     return ReachOut(
         steps=shown,
         turn_overs=way.turn_overs,
         tool_changes=way.tool_changes,
         exact=way.exact,
-        unneeded=[f"{number} {name_of(entries[number])}" for number in way.unneeded],
+        unneeded=[f"{number} {name_of(entries[number][0])}" for number in way.unneeded],
     )
-
-
-def _tools(tools: tuple[Tool, ...]) -> list[ToolOut]:
-    return [ToolOut(name=t.name, steps=list(t.steps), makeshift=t.makeshift) for t in tools]

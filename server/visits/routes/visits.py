@@ -16,6 +16,7 @@ from workshop.authentication import MemberRequest
 
 from .. import services
 from ..mapping import entry_of
+from ..models import Piece
 from ..schemas import (
     StepOut,
     TickOut,
@@ -174,7 +175,7 @@ def changed(request: MemberRequest, visit_id: UUID) -> ChangedOut:
 def history(request: MemberRequest, visit_id: UUID, before: int | None = None) -> list[HistoryLine]:
     """Who did what, newest first, with what it was before and after; `before` a line, what came earlier."""
     visit = own_visit(request.user, visit_id)
-    pieces = {step.id: entry_of(step.piece) for step in visit.steps.select_related("piece")}
+    pieces = {piece.id: entry_of(piece) for piece in Piece.objects.filter(step__visit=visit)}
     changes = visit.changes.select_related("member").order_by("-id")
     if before is not None:
         changes = changes.filter(id__lt=before)

@@ -1,10 +1,11 @@
 """All writes to visits. Each is one transaction and may be sent twice."""
 
 from .build import tick, untick
+from .covers import lay_out
 from .finding import find_units, find_visits, own_unit
 from .joins import add_joined_photo, make_join, new_device_key, note_device, open_join, revoke_join
 from .photos import add_photo, mark_photo
-from .pieces import drop_work, judge, keep_work, pin_gear, unpin_gear
+from .pieces import drop_work, judge, keep_work, mates_of, pin_gear, unpin_gear
 from .plan import bench_of, mark_step, start_timer, stop_timer
 from .steps import record_step, set_undone
 from .visits import (
@@ -29,9 +30,11 @@ __all__ = [
     "follow_guide",
     "judge",
     "keep_work",
+    "lay_out",
     "make_join",
     "mark_photo",
     "mark_step",
+    "mates_of",
     "new_device_key",
     "note_device",
     "note_to_watch",

@@ -25,7 +25,11 @@ def tick(member: Member, visit_id: UUID, tick_id: UUID, piece_id: UUID, outcome:
         If more would be counted in than were counted out.
     """
     visit = own_visit(member, visit_id, lock=True)
-    piece = Piece.objects.filter(step__visit=visit).select_related("step").get_or_404(id=piece_id)
+    piece = (
+        Piece.objects.filter(step__visit=visit, taken_back=False)
+        .select_related("step")
+        .get_or_404(id=piece_id)
+    )
     known = Tick.objects.filter(id=tick_id).first()
     if known:
         if known.piece_id != piece.id:

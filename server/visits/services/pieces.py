@@ -8,7 +8,10 @@ from uuid import UUID
 from django.db.models import Max
 
 from gearing.errors import GearingError
-from gearing.strip.entry import parse
+from gearing.inspection.mates import likely_mates
+from gearing.rebuild import VERDICTS
+from gearing.strip.entry import parse, short_name
+from gearing.workshop.surroundings import surroundings
 from sums.base import here
 from sums.fitting import FittingIn, fit_together
 from sums.form import FormCandidate, FormIn, read_form
@@ -16,14 +19,16 @@ from sums.read import CandidateOut, ReadIn, read_gear
 from workshop.models import Member
 from workshop.transactions import write
 
-from ..mapping import entry_of
-from ..models import GearReading, KeptCalculation, Piece
+from ..mapping import entry_of, live_pins, strip_step
+from ..models import GearReading, KeptCalculation, Piece, Visit
 from .base import own_visit, remember, settle, taken
 
 
 def _own_piece(visit_id: UUID, piece_id: UUID) -> Piece:
     piece: Piece = (
-        Piece.objects.filter(step__visit_id=visit_id).select_related("step").get_or_404(id=piece_id)
+        Piece.objects.filter(step__visit_id=visit_id, taken_back=False)
+        .select_related("step")
+        .get_or_404(id=piece_id)
     )
     return piece
 
@@ -38,8 +43,11 @@ def judge(
     findings: list[dict[str, Any]] | None = None,
     instead: str | None = None,
     based_on: dict[str, Any] | None = None,
+    mate: UUID | None = None,
 ) -> Piece:
     """Say what was seen on a piece, what is to become of it, and why. What is not said stays.
+
+    A gear replaced with its mate takes that along: the one named, else the likeliest of the row.
 
     Raises
     ------
@@ -68,7 +76,68 @@ def judge(
             setattr(piece, name, value)
         piece.save(update_fields=list(after))
         remember(visit, member, "judged", piece.id, before=before, after=after)
+    _with_mate(visit, member, piece, mate)
     return piece
+
+
+def mates_of(visit: Visit, piece: Piece) -> list[Piece]:
+    """Gears of the row that could run against this one, the likeliest first."""
+    steps = list(visit.steps.filter(number__isnull=False).with_record())
+    row = [strip_step(step) for step in steps]
+    pieces = {(step.number, other.at): other for step in steps for other in step.live_pieces}
+    spot = next((spot for spot, other in pieces.items() if other.id == piece.id), (0, 0))
+    sizes = {spot: _size_of(other) for spot, other in pieces.items()}
+    where = surroundings(row, visit.unit.kind)
+    return [pieces[at] for at in likely_mates(row, where, sizes, spot)]
+
+
+def _size_of(piece: Piece) -> str:
+    """What its teeth were read to be of, else what they were said to be of."""
+    pins = live_pins(piece)
+    return str(pins[0].chosen["label"]) if pins else entry_of(piece).module
+
+
+def _with_mate(visit: Visit, member: Member, piece: Piece, mate_id: UUID | None) -> None:
+    """Mark the mate of a gear replaced with it, and let it go again where that is taken back."""
+    if piece.verdict != "pair":
+        if piece.mate:
+            _let_go(visit, member, piece)
+        return
+    others = mates_of(visit, piece)
+    mate = (
+        next((other for other in others if other.id == mate_id), None)
+        or piece.mate
+        or next(iter(others), None)
+    )
+    if mate is None or piece.mate_id == mate.id:
+        return
+    if piece.mate:
+        _let_go(visit, member, piece)
+    # One that is dead by itself keeps what was found of it.
+    alone = not VERDICTS.get(mate.verdict, VERDICTS[""]).renews
+    before = {"verdict": mate.verdict, "finding": mate.finding}
+    if alone:
+        mate.verdict = "pair"
+        mate.finding = mate.finding or f"with its mate, the {short_name(entry_of(piece))}"[:300]
+    piece.mate, mate.mate = mate, piece
+    piece.save(update_fields=["mate"])
+    mate.save(update_fields=["mate", "verdict", "finding"])
+    if alone:
+        after = {"verdict": mate.verdict, "finding": mate.finding}
+        remember(visit, member, "judged", mate.id, before=before, after=after)
+
+
+def _let_go(visit: Visit, member: Member, piece: Piece) -> None:
+    mate, piece.mate = piece.mate, None
+    piece.save(update_fields=["mate"])
+    if mate is None or mate.mate_id != piece.id:
+        return
+    before = {"verdict": mate.verdict, "finding": mate.finding}
+    mate.mate = None
+    if mate.verdict == "pair" and mate.finding.startswith("with its mate"):
+        mate.verdict, mate.finding = "", ""
+        remember(visit, member, "judged", mate.id, before=before, after={"verdict": "", "finding": ""})
+    mate.save(update_fields=["mate", "verdict", "finding"])
 
 
 @write

@@ -9,7 +9,6 @@ from django.utils import timezone
 
 from gearing.errors import GearingError
 from gearing.rebuild import PlanContext, StepMark
-from gearing.workshop.units import unit_kind
 from shelf.services import at_hand, house_of
 from workshop.models import Member
 from workshop.transactions import write
@@ -23,7 +22,7 @@ def bench_of(member: Member, visit: Visit) -> PlanContext:
     marks = {m.key: StepMark(m.struck, m.after, m.done) for m in visit.plan_marks.all()}
     workshop = member.workshop_id or 0
     return PlanContext(
-        open_gears=unit_kind(visit.unit.kind).open_gears,
+        unit=visit.unit.kind,
         house=house_of(workshop),
         shelf=at_hand(workshop),
         marks=marks,

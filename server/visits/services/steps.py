@@ -6,7 +6,7 @@ from uuid import UUID
 
 from django.db.models import Max
 
-from gearing.strip.entry import parse
+from gearing.strip.entry import Entry, read_line
 from workshop.models import Member
 from workshop.transactions import write
 
@@ -38,18 +38,20 @@ def record_step(
     RefusedError
         If others reworded it meanwhile.
     """
-    entry = parse(line)
+    entries = read_line(line)
     visit = own_visit(member, visit_id, lock=True)
-    step = Step.objects.filter(id=step_id).select_related("piece").first()
+    step = Step.objects.filter(id=step_id).prefetch_related("pieces").first()
     if step is None:
         last = Step.objects.filter(visit=visit).aggregate(last=Max("number"))["last"] or 0
         step = Step.objects.create(
             id=step_id, visit=visit, number=last + 1, line=line.strip(), recorded_by=member
         )
-        # The first piece of a step shares its id, so that a device can speak of it before it is sent.
-        Piece.objects.create(id=step_id, step=step, entry=entry_to_json(entry), recorded_by=member)
+        made = Piece.objects.bulk_create(
+            Piece(id=piece_id(step_id, at), step=step, at=at, entry=entry_to_json(entry), recorded_by=member)
+            for at, entry in enumerate(entries)
+        )
         remember(visit, member, "laid down", step_id, after={"line": step.line})
-        mark_fresh(step)
+        mark_fresh(step, made)
     elif step.visit_id != visit.id:
         raise taken("step")
     elif step.line != line.strip() and based_on != "":
@@ -57,13 +59,35 @@ def record_step(
         settle(visit, step_id, base, {"line": line.strip()}, {"line": step.line})
         before, step.line = step.line, line.strip()
         step.save(update_fields=["line"])
-        step.piece.entry = entry_to_json(entry)
-        step.piece.save(update_fields=["entry"])
+        _reword(step, entries, member)
+        step = visit.steps.with_record().get(id=step_id)
         remember(visit, member, "reworded", step_id, before={"line": before}, after={"line": step.line})
     if photo_ids:
         Photo.objects.filter(id__in=photo_ids, visit=visit).update(step=step)
         step = visit.steps.with_record().get(id=step_id)
     return step
+
+
+def piece_id(step_id: UUID, at: int) -> UUID:
+    """The id of a piece: the first shares its step's, the next count on from it.
+
+    A device can so speak of each before it is sent.
+    """
+    return UUID(int=(step_id.int + at) % 2**128)
+
+
+def _reword(step: Step, entries: tuple[Entry, ...], member: Member) -> None:
+    """The pieces of a corrected line: each stays in its place with what was found of it; none is deleted."""
+    known = {piece.at: piece for piece in step.pieces.all()}
+    for at, entry in enumerate(entries):
+        if piece := known.pop(at, None):
+            piece.entry, piece.taken_back = entry_to_json(entry), False
+            piece.save(update_fields=["entry", "taken_back"])
+        else:
+            Piece.objects.create(
+                id=piece_id(step.id, at), step=step, at=at, entry=entry_to_json(entry), recorded_by=member
+            )
+    Piece.objects.filter(id__in=[piece.id for piece in known.values()]).update(taken_back=True)
 
 
 @write
@@ -73,7 +97,7 @@ def set_undone(member: Member, visit_id: UUID, step_id: UUID, undone: bool) -> S
     Steps after it keep their numbers, so that "after 3" still means the same.
     """
     visit = own_visit(member, visit_id, lock=True)
-    step = visit.steps.select_related("piece").get_or_404(id=step_id)
+    step = visit.steps.with_record().get_or_404(id=step_id)
     if undone == (step.number is None):
         return step
     before = step.number

@@ -69,7 +69,9 @@ def open_visit(member: Member, visit_id: UUID, unit_id: UUID, fields: dict[str, 
 
 def removed_pieces(visit: Visit) -> list[Removed]:
     """What the core needs to know of every piece that came off."""
-    return [removed(step) for step in visit.steps.filter(number__isnull=False).with_record()]
+    return [
+        piece for step in visit.steps.filter(number__isnull=False).with_record() for piece in removed(step)
+    ]
 
 
 def standing(visit: Visit) -> Standing:

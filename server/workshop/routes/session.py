@@ -7,6 +7,7 @@ from ninja import Router
 from ninja.decorators import decorate_view
 
 from gearing.rebuild import OUTCOMES, VERDICTS
+from gearing.strip.entry.runs import SURROUNDINGS
 from gearing.strip.kinds import kinds
 from gearing.workshop.stages import STAGES, WAITS
 from gearing.workshop.units import conditions, symptoms, unit_kinds
@@ -67,6 +68,7 @@ class Vocabulary(Model):
     pieces: list[PieceKindOut]
     symptoms: list[Word]
     conditions: list[Word]
+    surroundings: list[Word]
 
 
 def _session(request: HttpRequest) -> Session:
@@ -112,6 +114,7 @@ def vocabulary(request: HttpRequest) -> Vocabulary:
         pieces=[PieceKindOut(key=k.key, label=k.label, off=k.off, on=k.on) for k in kinds().values()],
         symptoms=_words(symptoms()),
         conditions=_words(conditions()),
+        surroundings=_words(SURROUNDINGS),
     )
 
 

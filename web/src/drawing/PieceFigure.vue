@@ -4,6 +4,7 @@ import { computed } from "vue";
 
 import type { Figure } from "../api/types";
 import { circlePath, rimPath } from "./path";
+import { PLAIN, UNKNOWN } from "./plain";
 
 const props = withDefaults(defineProps<{ figure: Figure; scale: number; damaged?: boolean; unknown?: number }>(), {
   damaged: false,
@@ -52,6 +53,9 @@ const head = computed(() => {
   }
 });
 
+/** What has no measures is drawn as itself, at its own size. */
+const plain = computed(() => PLAIN[props.figure.shape] ?? UNKNOWN);
+
 const balls = Array.from({ length: 8 }, (_, n) => (n * Math.PI) / 4);
 const coil = computed(() => {
   const { length, across } = rod.value;
@@ -91,7 +95,6 @@ const hexagon = computed(() => {
       </template>
       <path v-if="figure.shape === 'seal'" class="thin" :d="circlePath((disc.outer + disc.inner) / 2)" />
     </template>
-    <path v-else-if="figure.shape === 'circlip'" d="M6 -14A15 15 0 1 1 -6 -14M6 -14l4 -5M-6 -14l-4 -5M4 -10A10.500 10.500 0 1 1 -4 -10M4 -10l2 -4M-4 -10l-2 -4" />
     <template v-else-if="figure.shape === 'nut'">
       <path :d="hexagon" />
       <path :d="circlePath(Math.max(size(figure.diameter / 2, 7), 4))" />
@@ -100,55 +103,10 @@ const hexagon = computed(() => {
       <rect :x="-rod.across / 2" :y="-rod.length / 2" :width="rod.across" :height="rod.length" rx="1.5" />
       <path class="thin" stroke-dasharray="7 3 1.5 3" :d="`M0 ${-rod.length / 2 - 5}V${rod.length / 2 + 5}`" />
     </template>
-    <template v-else-if="figure.shape === 'worm'">
-      <rect x="-11" y="-26" width="22" height="52" rx="3" />
-      <path v-for="n in 5" :key="n" :d="`M-11 ${-24 + n * 9}C-4 ${-32 + n * 9} 4 ${-24 + n * 9} 11 ${-30 + n * 9}`" />
-      <path d="M-4 -26v-12h8v12M-4 26v12h8v-12" />
-    </template>
     <path v-else-if="figure.shape === 'spring'" :d="coil" />
-    <template v-else-if="figure.shape === 'cover'">
-      <rect x="-36" y="-25" width="72" height="50" rx="9" />
-      <circle
-        v-for="at in [
-          [-27, -16],
-          [27, -16],
-          [-27, 16],
-          [27, 16],
-        ]"
-        :key="at.join()"
-        :cx="at[0]"
-        :cy="at[1]"
-        r="3.2"
-        class="thin"
-      />
-      <rect x="-17" y="-11" width="34" height="22" rx="4" class="thin" />
-    </template>
-    <template v-else-if="figure.shape === 'hub'">
-      <path :d="circlePath(29)" />
-      <path class="thin" :d="circlePath(23)" />
-      <path d="M-7 -4.500A8.500 8.500 0 1 0 7 -4.500Z" />
-    </template>
-    <template v-else-if="figure.shape === 'motor'">
-      <rect x="-20" y="-18" width="40" height="44" rx="5" />
-      <path d="M-8 -18v-5h16v5M-2.500 -23v-13h5v13M-12 26v5M12 26v5" />
-      <path class="thin" d="M-20 16H20" />
-    </template>
-    <template v-else-if="figure.shape === 'board'">
-      <rect x="-30" y="-20" width="60" height="40" rx="2" />
-      <path class="thin" d="M-22 -8h14v16h-14zM2 -12h18M2 -4h18M2 4h18M2 12h18" />
-    </template>
-    <template v-else-if="figure.shape === 'connector'">
-      <rect x="-13" y="-26" width="26" height="24" rx="2" />
-      <path d="M-6 -2C-6 12 -12 14 -8 30M0 -2V30M6 -2C6 12 12 14 8 30" />
-    </template>
-    <path v-else-if="figure.shape === 'tie'" d="M-10 -22h20v12H-10zM-5 -10C-22 10 -20 30 0 30S22 10 5 -10" />
-    <template v-else-if="figure.shape === 'battery'">
-      <rect x="-17" y="-24" width="34" height="52" rx="4" />
-      <path d="M-7 -24v-6h14v6M-6 -8H6M0 -14V-2M-6 14H6" />
-    </template>
     <template v-else>
-      <rect x="-24" y="-20" width="48" height="40" rx="8" class="guess" />
-      <path class="thin" d="M-10 -4H10M-10 5H4" />
+      <path v-for="d in plain.bold" :key="d" :d="d" :class="{ guess: !PLAIN[figure.shape] }" />
+      <path v-for="d in plain.thin" :key="d" class="thin" :d="d" />
     </template>
   </g>
 </template>

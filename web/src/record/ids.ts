@@ -8,3 +8,9 @@ export function newId(): string {
   const hex = [...bytes].map((byte) => byte.toString(16).padStart(2, "0")).join("");
   return hex.replace(/^(.{8})(.{4})(.{4})(.{4})(.{12})$/, "$1-$2-$3-$4-$5");
 }
+
+/** The id of the n-th piece of a step, from 0: they count on from the step's own, as on the server. */
+export function pieceId(stepId: string, n: number): string {
+  const hex = ((BigInt(`0x${stepId.replaceAll("-", "")}`) + BigInt(n)) & ((1n << 128n) - 1n)).toString(16).padStart(32, "0");
+  return hex.replace(/^(.{8})(.{4})(.{4})(.{4})(.{12})$/, "$1-$2-$3-$4-$5");
+}

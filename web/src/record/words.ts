@@ -15,6 +15,7 @@ const WHAT: Record<Waiting["kind"], string> = {
   timer: "Timer",
   photo: "Photo",
   marks: "Marks on a photo",
+  cover: "Holes of a cover",
   waits: "What it waits for",
   check: "Check",
   watch: "To watch",

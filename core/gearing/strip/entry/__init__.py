@@ -4,8 +4,18 @@ from .corrections import correct
 from .grammar import LONGEST_LINE, parse, reading_of
 from .model import Chip, Entry, Fastener
 from .pieces import read_line
-from .printing import print_entry, print_fastener
-from .titles import build_title, chips, done_word, name_of, order_words, strip_title, thread_label
+from .printing import print_entry, print_fastener, print_line
+from .titles import (
+    build_title,
+    chips,
+    done_word,
+    name_of,
+    order_words,
+    short_name,
+    spoken_apart,
+    strip_title,
+    thread_label,
+)
 
 __all__ = [
     "LONGEST_LINE",
@@ -21,8 +31,11 @@ __all__ = [
     "parse",
     "print_entry",
     "print_fastener",
+    "print_line",
     "read_line",
     "reading_of",
+    "short_name",
+    "spoken_apart",
     "strip_title",
     "thread_label",
 ]

@@ -7,9 +7,13 @@ from typing import Any
 
 from ...errors import GearingError
 from ..kinds import kind_of_word, kinds
-from .grammar import MOST_OF_A_KIND, parse
-from .model import Entry
-from .printing import print_entry
+from .counts import MOST_OF_A_KIND
+from .grammar import parse
+from .lexicon import colours_in
+from .model import SAID_OF_ALL, Entry
+from .pieces import read_line
+from .printing import print_line
+from .runs import SURROUNDINGS
 from .threads import driven_like
 from .tokens import tidy
 
@@ -21,6 +25,8 @@ _SPOKEN = {
     "module": ("gear {}", "gear {} module"),
     "bore": ("gear bore {}",),
     "width": ("gear width {}",),
+    "length": ("pin length {}", "pin {} length"),
+    "runs": ("gear runs {}", "gear {}"),
     "starts": ("worm {} start",),
     "hand": ("worm {} hand", "worm {}"),
 }
@@ -38,28 +44,42 @@ _EXAMPLES = {
     "module": "0.8 module or 48 DP",
     "bore": "5 or 1/8",
     "width": "6",
+    "length": "12",
+    "colours": "red, black",
+    "runs": "open, closed, fluid or dry",
     "starts": "2",
     "hand": "left or right",
 }
 
 
-def correct(line: str, field: str, value: str) -> str:
-    """`line` with one field set to `value`, printed anew; an empty value takes it away.
+def correct(line: str, field: str, value: str, piece: int = 0) -> str:
+    """`line` with one field of one of its pieces set to `value`, printed anew; an empty value takes it away.
+
+    What is said of all the pieces of a line, side, place and the like, is set for all of them.
 
     Raises
     ------
     GearingError
-        If `value` is not of that field's kind; the line is then unchanged.
+        If `value` is not of that field's kind, or the line has no such piece; it is then unchanged.
 
     Examples
     --------
     >>> correct("4x M3x10 hex2 rear cover", "thread", "M3x12")
     '4x M3x12 hex2 rear cover'
+    >>> correct("brushes 2 with springs", "count", "3", 1)
+    '2x brushes with 3x springs'
     """
-    entry = parse(line)
+    entries = list(read_line(line))
     text = " ".join(tidy(value).replace('"', "").split())
-    changed = _with_text(entry, field, text) if field in _TEXTS else _structured(entry, field, text)
-    fixed = print_entry(changed)
+    if piece >= len(entries):
+        raise _not_a(field, text)
+    for at in range(len(entries)) if field in SAID_OF_ALL else [piece]:
+        entries[at] = (
+            _with_text(entries[at], field, text) if field in _TEXTS else _structured(entries[at], field, text)
+        )
+    fixed = print_line(entries)
+    if len(entries) > 1 and read_line(fixed) != tuple(entries):
+        raise _not_a(field, text)
     parse(fixed)
     return fixed
 
@@ -86,6 +106,8 @@ def _structured(entry: Entry, field: str, text: str) -> Entry:
     elif field in ("discard", "shut"):
         on: dict[str, Any] = {field: bool(text)}
         return replace(entry, **on)
+    elif field == "colours":
+        return _colours(entry, text)
     elif field in _SPOKEN:
         return _spoken(entry, field, text)
     elif field in ("thread", "head", "drive", "threaded") and entry.fastener:
@@ -95,6 +117,9 @@ def _structured(entry: Entry, field: str, text: str) -> Entry:
 
 def _spoken(entry: Entry, field: str, text: str) -> Entry:
     """A field that is set by how it is said; an empty text takes it away."""
+    text = (
+        next((key for key, label in SURROUNDINGS.items() if label == text), text) if field == "runs" else text
+    )
     blank: Any = getattr(Entry(), field)
     for way in _SPOKEN[field] if text else ():
         if value := getattr(parse(way.format(text)), field):
@@ -104,6 +129,18 @@ def _spoken(entry: Entry, field: str, text: str) -> Entry:
         raise _not_a(field, text)
     empty: dict[str, Any] = {field: blank}
     return replace(entry, **empty)
+
+
+def _colours(entry: Entry, text: str) -> Entry:
+    """Colours are said among the words: those that were there give way to the new ones."""
+    if text and not colours_in(text):
+        raise _not_a("colours", text)
+    words = entry.words.split()
+    beside = {n for n, word in enumerate(words) if colours_in(word)}
+    joins = {n for n, word in enumerate(words) if word in ("and", "&", ",") and {n - 1, n + 1} <= beside}
+    kept = [word for n, word in enumerate(words) if n not in beside | joins]
+    said = colours_in(text)
+    return replace(entry, words=" ".join([*kept, *said.replace(",", "").split()]), colours=said)
 
 
 def _kind(entry: Entry, text: str) -> Entry:

@@ -7,7 +7,7 @@
 ``@`` side · ``#`` tray place · ``!`` caution · ``^`` facing · ``=`` alignment ·
 ``~`` lubricant found · ``+`` lock found · ``&`` sub-assembly · ``after N`` or
 ``after none`` · ``discard`` (not used again) · ``shut`` (not to be undone) ·
-``as KIND`` · ``"words only"``.
+``runs open`` (its surroundings, see :mod:`.runs`) · ``as KIND`` · ``"words only"``.
 
 Side, place and sub-assembly take one word, or several in quotes; the other
 markers run to the next marker. What is not understood stays as words: never an error.
@@ -16,25 +16,24 @@ markers run to the next marker. What is not understood stays as words: never an 
 from __future__ import annotations
 
 import re
-from dataclasses import dataclass, field, replace
+from dataclasses import replace
 from itertools import pairwise
 
 from ...errors import GearingError
-from ...geometry.gear import FEWEST_TEETH, MOST_TEETH
 from ..kinds import kind_of_word, kinds, named_at
-from .gear_fields import read_gear_field
-from .lexicon import is_article, is_preposition, leading_verb, number_of_word, split_verb
+from .counts import BARE_COUNT, TEETH_COUNT, number_said, pieces_counted, teeth_counted, teeth_in_words
+from .dimensions import read_dimension
+from .heads import head_or_drive
+from .lexicon import colours_in, is_article, is_preposition, leading_verb, number_of_word, split_verb
 from .model import Entry, Fastener
 from .phrase import FIELD, TEETH, PhraseReading, read_phrase
+from .reader import LineReader
+from .runs import runs_said
 from .threads import (
     LENGTH,
-    drive_of_word,
     driven_like,
-    head_of_word,
     material_of_word,
-    read_drive,
     read_thread,
-    threaded_of_word,
     with_length,
 )
 from .tokens import ONE_WORD, Token, tidy, tokenize
@@ -42,41 +41,18 @@ from .tokens import ONE_WORD, Token, tidy, tokenize
 LONGEST_LINE = 400
 """Characters in one line: a step is said in a breath."""
 
-MOST_OF_A_KIND = 999
 THREADED = ("nut", "washer", "setscrew")
 FASTENED = ("screw", *THREADED)
+WIRED = frozenset({"connector", "board", "motor", "battery"})
 MAY_BE_THREADED = frozenset({"spacer", "joint", "shaft", "lever", "pin", "bush", "hub"})
 
-_COUNT = re.compile(r"^(\d{1,3})[x×*]$|^[x×](\d{1,3})$")
-_BARE_COUNT = re.compile(r"^\d{1,3}$")
-_TEETH = re.compile(r"^\d{1,4}t(?:/\d{1,4}t?)*$", re.I)
-_TEETH_PLAIN = re.compile(r"^\d{1,4}(?:/\d{1,4})*$")
 _SIZE = re.compile(rf"^{LENGTH}(?:[x×]{LENGTH}){{0,3}}$")
-_TEETH_WORDS = frozenset({"tooth", "teeth", "t", "toothed"})
-_TEETH_JOINED = re.compile(r"^(\d{1,4}(?:/\d{1,4})*)-?(?:tooth|teeth|toothed)$", re.I)
 _TIMES = re.compile(rf"^[x×]({LENGTH})$")
 _NO_TEETH = frozenset({"rpm", "v", "volt", "volts", "kv", "mah", "g", "a", "turns", "mm", "w"})
 """Behind a number, these say that it counts no teeth."""
 _AND = frozenset({"and", "&", ","})
 _DECIMAL = re.compile(r"[.,x×/a-z″]", re.I)
 _STEPS = re.compile(r"^\d{1,4}(?:,\d{1,4}){0,11}$")
-
-
-@dataclass
-class _Reader:
-    """The line as far as it is understood."""
-
-    entry: Entry = field(default_factory=Entry)
-    words: list[str] = field(default_factory=list)
-    phrase: list[str] = field(default_factory=list)
-    """The plain words, with what parts them."""
-    beyond: bool = False
-    """Whether a preposition came: what follows says where it sits."""
-    texts: dict[str, list[str]] = field(default_factory=dict)
-    kind: str = ""
-
-    def set(self, **fields: object) -> None:
-        self.entry = replace(self.entry, **fields)  # type: ignore[arg-type]
 
 
 def parse(line: str) -> Entry:
@@ -116,8 +92,9 @@ def reading_of(line: str) -> PhraseReading:
     return read_phrase(_read(tokenize(tidy(line))).phrase)
 
 
-def _read(tokens: list[Token]) -> _Reader:
-    reader = _Reader()
+def _read(tokens: list[Token]) -> LineReader:
+    reader = LineReader()
+    tokens = _without_second_verb(tokens)
     context = _context(tokens)
     at = start = _lead(reader, tokens)
     marked = ""
@@ -158,7 +135,7 @@ def _context(tokens: list[Token]) -> frozenset[str]:
             about.add("fastener")
         if kind in ("screw", "setscrew", "nut"):
             about.add("screwed")
-        if (kind and kinds()[kind].teeth) or _TEETH.match(plain[at]):
+        if (kind and kinds()[kind].teeth) or TEETH_COUNT.match(plain[at]):
             about.add("toothed")
         at += named[1] if named else 1
     for word, said in pairwise(tokens):
@@ -167,13 +144,17 @@ def _context(tokens: list[Token]) -> frozenset[str]:
     return frozenset(about)
 
 
-def _keyword(reader: _Reader, tokens: list[Token], at: int) -> int:
+def _keyword(reader: LineReader, tokens: list[Token], at: int) -> int:
     """``after 3,4``, ``discard``, ``as bearing``; how many tokens they take."""
     following = _plain_at(tokens, at + 1)
     word = tokens[at].text.lower()
     if word in ("discard", "shut"):
         reader.set(**{word: True})
         return 1
+    if said := runs_said([_plain_at(tokens, n) for n in range(at, at + 5)]):
+        runs, used = said
+        reader.set(runs=runs)
+        return used
     if word == "after" and following.lower() == "none":
         reader.set(free=True, after=())
         return 2
@@ -222,22 +203,22 @@ def _plain_at(tokens: list[Token], at: int) -> str:
 
 
 def _understand(
-    reader: _Reader, tokens: list[Token], at: int, context: frozenset[str], *, first: bool
+    reader: LineReader, tokens: list[Token], at: int, context: frozenset[str], *, first: bool
 ) -> int:
     """Read the token at `at`, or keep it as a word; how many tokens that takes."""
     text = tokens[at].text
     following = _plain_at(tokens, at + 1)
     entry = reader.entry
-    if used := _teeth_in_words(reader, text, following):
+    if used := teeth_in_words(reader, text, following):
         reader.phrase.append(TEETH)
         return used
-    if said := read_gear_field(text, following, "toothed" in context and "screwed" not in context):
+    if said := read_dimension(text, following, "toothed" in context and "screwed" not in context):
         changes, taken = said
         if not any(getattr(entry, name) for name in changes):
             reader.set(**changes)
             reader.phrase.append(FIELD)
             return taken
-    if used := _count(reader, text, following, first=first):
+    if used := pieces_counted(reader, text, following, first=first):
         return used
     if (entry.fastener is None or not entry.fastener.thread) and (thread := read_thread(text)):
         used = 1
@@ -254,9 +235,9 @@ def _understand(
         reader.set(fastener=driven_like(thread, old))
         reader.phrase.append(FIELD)
         return used
-    if "fastener" in context and (used := _head_or_drive(reader, text, following)):
+    if "fastener" in context and (used := head_or_drive(reader, text, following)):
         return used
-    if following.lower() not in _NO_TEETH and _teeth(reader, text, context):
+    if following.lower() not in _NO_TEETH and teeth_counted(reader, text, context):
         reader.phrase.append(TEETH)
         return 1
     if not entry.size and _SIZE.match(text) and _DECIMAL.search(text):
@@ -271,7 +252,7 @@ def _understand(
     reader.words.append(text)
     if (
         reader.phrase
-        and (_BARE_COUNT.match(text) or number_of_word(text))
+        and (BARE_COUNT.match(text) or number_of_word(text))
         and not named_at([text, following], 0)
     ):
         # Another number, another thing: "circuit board three wires".
@@ -281,7 +262,23 @@ def _understand(
     return 1
 
 
-def _lead(reader: _Reader, tokens: list[Token]) -> int:
+def _without_second_verb(tokens: list[Token]) -> list[Token]:
+    """*Unplug the battery and lift it out* is one piece: what else was done with it names no other."""
+    for at in range(1, len(tokens) - 1):
+        if tokens[at].text.lower() not in ("and", "then") or tokens[at].mark or tokens[at].quoted:
+            continue
+        clause = []
+        for token in tokens[at + 1 :]:
+            if token.mark or token.quoted or token.text == ",":
+                break
+            clause.append(token.text.lower())
+        again = leading_verb([*clause, "it"]) or (split_verb(clause) if len(clause) > 2 else None)
+        if again and {"it", "them"} & set(clause):
+            return [*tokens[:at], *tokens[at + 1 + len(clause) :]]
+    return tokens
+
+
+def _lead(reader: LineReader, tokens: list[Token]) -> int:
     """What a line begins with before it names anything: a verb, and a number in words; how many tokens."""
     words = []
     for token in tokens:
@@ -293,7 +290,7 @@ def _lead(reader: _Reader, tokens: list[Token]) -> int:
         verb, particle = verb_round
         reader.set(verb=verb.key)
         # "Out to the right" only says how; in "off the shaft" it says from where, and stays.
-        if particle == len(words) - 1 or is_preposition(words[particle + 1]):
+        if particle == len(words) - 1 or words[particle + 1] == "," or is_preposition(words[particle + 1]):
             del tokens[particle], words[particle]
         at = 1
     elif leading := leading_verb([token.text for token in tokens[: len(words) + 1]]):
@@ -302,112 +299,10 @@ def _lead(reader: _Reader, tokens: list[Token]) -> int:
     if at:
         while at < len(tokens) - 1 and at < len(words) and is_article(words[at]) and not named_at(words, at):
             at += 1
-    return at + _number_said(reader, words[at:])
+    return at + number_said(reader, words[at:])
 
 
-def _number_said(reader: _Reader, words: list[str]) -> int:
-    """``four``, ``both``, ``a pair of``: how many words say how many there are."""
-    at = 1 if len(words) > 2 and is_article(words[0]) and number_of_word(words[1]) else 0
-    number = number_of_word(words[at]) if at < len(words) - 1 else None
-    # A one-way bearing is no bearing counted.
-    if number is None or named_at(words, at) or words[at + 1].lower() in ("inch", "start", "starts"):
-        return 0
-    reader.set(count=number)
-    at += 1
-    return at + (1 if at < len(words) - 1 and words[at].lower() == "of" else 0)
-
-
-def _teeth_in_words(reader: _Reader, text: str, following: str) -> int:
-    """``20 tooth``, ``31/12 teeth``, ``20-tooth``: a count of teeth, not of pieces."""
-    joined = _TEETH_JOINED.match(text)
-    said = joined[1] if joined else text
-    if not joined and (following.lower() not in _TEETH_WORDS or not _TEETH_PLAIN.match(text)):
-        return 0
-    return (1 if joined else 2) if _has_teeth(reader, said) else 0
-
-
-def _count(reader: _Reader, text: str, following: str, *, first: bool) -> int:
-    if reader.entry.count != 1:
-        return 0
-    if match := _COUNT.match(text):
-        number, used = int(match[1] or match[2]), 1
-    elif first and _BARE_COUNT.match(text) and following:
-        number, used = int(text), 2 if following.lower() in ("x", "×", "off") else 1
-    elif (
-        _BARE_COUNT.match(text)
-        and _said_in_plural(reader, int(text))
-        and following[:1].lower() not in ("x", "×")
-    ):
-        number, used = int(text), 1
-    else:
-        return 0
-    if not 1 <= number <= MOST_OF_A_KIND:
-        return 0
-    reader.set(count=number)
-    return used
-
-
-def _said_in_plural(reader: _Reader, number: int) -> bool:
-    """``washers 5``: a number behind things named in the plural counts them; of toothed things only the few.
-
-    A gear of three teeth there is not: ``planets 3`` are three of them, ``wheels 32`` have 32 teeth.
-    """
-    last, at = "", 0
-    while at < len(reader.phrase):
-        named = named_at(reader.phrase, at)
-        if named:
-            toothed = kinds()[named[0]].teeth and number >= FEWEST_TEETH
-            last = "" if toothed else reader.phrase[at + named[1] - 1]
-        at += named[1] if named else 1
-    return last.endswith("s") and not reader.beyond
-
-
-def _head_or_drive(reader: _Reader, text: str, following: str) -> int:
-    fastener = reader.entry.fastener or Fastener()
-    if reader.beyond and not any(sign.isdigit() for sign in text):
-        # "On the pinion flat" says where, not which head it has.
-        return 0
-    if reader.phrase and not fastener.thread and named_at([text], 0):
-        # Behind a name without a thread it is part of the name: a nut cap.
-        return 0
-    if not fastener.head and (head := head_of_word(text)):
-        reader.set(fastener=replace(fastener, head=head))
-        return 1
-    if not fastener.threaded and (threaded := threaded_of_word(text)):
-        reader.set(fastener=replace(fastener, threaded=threaded))
-        return 1
-    if fastener.drive:
-        return 0
-    if drive := read_drive(text):
-        reader.set(fastener=replace(fastener, drive=drive[0], drive_size=drive[1]))
-        return 1
-    if key := drive_of_word(text):
-        sized = read_drive(text + following) if following[:1].isdigit() else None
-        reader.set(fastener=replace(fastener, drive=key, drive_size=sized[1] if sized else ""))
-        return 2 if sized else 1
-    return 0
-
-
-def _teeth(reader: _Reader, text: str, context: frozenset[str]) -> bool:
-    if reader.entry.teeth:
-        return False
-    if not (_TEETH.match(text) or ("toothed" in context and _TEETH_PLAIN.match(text))):
-        return False
-    return _has_teeth(reader, text)
-
-
-def _has_teeth(reader: _Reader, text: str) -> bool:
-    """Take tooth counts such as ``31/12t``, if they are counts of teeth and none were said yet."""
-    if reader.entry.teeth:
-        return False
-    counts = tuple(int(n.rstrip("tT")) for n in text.split("/"))
-    if len(counts) > 4 or not all(FEWEST_TEETH <= n <= MOST_TEETH for n in counts):
-        return False
-    reader.set(teeth=counts)
-    return True
-
-
-def _finish(reader: _Reader) -> Entry:
+def _finish(reader: LineReader) -> Entry:
     texts = {mark: _joined(parts) for mark, parts in reader.texts.items()}
     reader.set(words=_joined(reader.words), **texts)
     reading = read_phrase(reader.phrase)
@@ -421,11 +316,14 @@ def _finish(reader: _Reader) -> Entry:
         entry = _drive_as_words(entry)
     if kind == "screw" and not (entry.fastener and entry.fastener.thread):
         entry = _tapping_by_size(entry)
+    if kind in WIRED:
+        entry = replace(entry, colours=colours_in(entry.words))
     return replace(entry, kind=kind)
 
 
 def _joined(words: list[str]) -> str:
-    return " ".join(words).replace(" ,", ",").lstrip(", ")
+    kept = [word for at, word in enumerate(words) if word != "," or words[at - 1 : at] not in ([], [","])]
+    return " ".join(kept).replace(" ,", ",").strip(", ")
 
 
 def _is_threaded_itself(fastener: Fastener, kind: str) -> bool:

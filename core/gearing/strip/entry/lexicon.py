@@ -120,5 +120,17 @@ def split_verb(words: list[str]) -> tuple[Verb, int] | None:
     return None
 
 
+def is_state(word: str) -> bool:
+    """Whether a word tells how a piece was found or sits: *worn*, *pressed*."""
+    return word.lower() in table("lexicon")["closers"]["states"]
+
+
 def is_position(word: str) -> bool:
     return word.lower() in table("lexicon")["closers"]["positions"]
+
+
+def colours_in(text: str) -> str:
+    """The colours a text names, in the order said: ``red, black``."""
+    colours = table("lexicon")["wires"]["colours"]
+    said = [word.strip(",/()").lower() for part in text.split() for word in part.split("/")]
+    return ", ".join(dict.fromkeys(word for word in said if word in colours))

@@ -55,8 +55,12 @@ class Entry:
         Other dimensions as typed: ``5x10x4``, ``0.2``.
     module : str
         Size of its teeth as a drawing says it: ``0.8 module``, ``48 DP``.
-    bore, width : str
+    bore, width, length : str
         As typed.
+    colours : str
+        Colours of its wires, in the order said.
+    runs : str
+        The surroundings it was said to run in: a key of :data:`gearing.strip.entry.runs.SURROUNDINGS`.
     starts : int
         Of a worm; 0 if not said.
     hand : str
@@ -86,6 +90,9 @@ class Entry:
     module: str = ""
     bore: str = ""
     width: str = ""
+    length: str = ""
+    colours: str = ""
+    runs: str = ""
     starts: int = 0
     hand: str = ""
     material: str = ""
@@ -106,6 +113,10 @@ class Entry:
     def owed(self) -> int:
         """How many have to be accounted for: none of what stayed shut."""
         return 0 if self.shut else self.count
+
+
+SAID_OF_ALL = ("side", "place", "caution", "facing", "lubricant", "lock", "align", "group", "after", "free")
+"""Fields that a line says of all its pieces."""
 
 
 @dataclass(frozen=True, slots=True)

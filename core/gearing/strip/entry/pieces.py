@@ -7,9 +7,9 @@ from dataclasses import replace
 
 from ..kinds import named_at
 from .grammar import parse, reading_of
-from .lexicon import is_article, is_preposition, number_of_word
+from .lexicon import colours_in, is_article, is_preposition, number_of_word
 from .model import Entry
-from .tokens import Token, tidy, tokenize
+from .tokens import SIGNS, Token, tidy, tokenize
 
 _JOINS = frozenset({"with", "and", "plus", "&", "+"})
 _LENGTHS = frozenset({"long", "short", "longer", "shorter", "big", "small"})
@@ -58,7 +58,14 @@ def _parts(words: list[str]) -> list[list[str]]:
     parts: list[list[str]] = [[]]
     for at, word in enumerate(words):
         rest = words[at + 1 :]
-        if word.lower() in _JOINS and parts[-1] and _names(parts[-1]) and _begins_a_piece(rest, word.lower()):
+        coloured = at and colours_in(words[at - 1]) and rest and colours_in(rest[0])
+        if (
+            word.lower() in _JOINS
+            and not coloured
+            and parts[-1]
+            and _names(parts[-1])
+            and _begins_a_piece(rest, word.lower())
+        ):
             parts.append([])
         else:
             parts[-1].append(word)
@@ -118,15 +125,5 @@ def _numbered(words: list[str]) -> bool:
 
 
 def _again(token: Token) -> str:
-    signs = {
-        "side": "@",
-        "place": "#",
-        "caution": "!",
-        "facing": "^",
-        "lubricant": "~",
-        "lock": "+",
-        "align": "=",
-        "group": "&",
-    }
     text = f'"{token.text}"' if token.quoted else token.text
-    return f"{signs.get(token.mark, '')}{text}"
+    return f"{SIGNS.get(token.mark, '')}{text}"

@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+from dataclasses import replace
+from typing import Any
+
 from .grammar import parse
 from .lexicon import verbs
-from .model import Entry, Fastener
-from .tokens import MARKERS, ONE_WORD
-
-_SIGN = {field: sign for sign, field in MARKERS.items()}
+from .model import SAID_OF_ALL, Entry, Fastener
+from .tokens import ONE_WORD, SIGNS
 
 
 def print_entry(entry: Entry) -> str:
@@ -24,6 +26,28 @@ def print_entry(entry: Entry) -> str:
     if bare and parse(bare) == entry:
         return bare
     return _print(entry, quoted=True)
+
+
+def print_line(entries: Sequence[Entry]) -> str:
+    """The line that says several pieces, what is said of all of them once and last.
+
+    Examples
+    --------
+    >>> from .pieces import read_line
+    >>> print_line(read_line("4 motor screws with washers #A2"))
+    '4x motor screws with 4x washers #A2'
+    """
+    if len(entries) == 1:
+        return print_entry(entries[0])
+    blank = Entry()
+    unsaid: dict[str, Any] = {field: getattr(blank, field) for field in SAID_OF_ALL}
+    first = entries[0]
+    parts = [print_entry(replace(first, **unsaid))]
+    for entry in entries[1:]:
+        parts.append(
+            print_entry(replace(entry, **unsaid, verb="" if entry.verb == first.verb else entry.verb))
+        )
+    return " ".join([" with ".join(parts), *_said_of_it(first, quoted=False)])
 
 
 def print_fastener(entry: Entry) -> str:
@@ -43,7 +67,7 @@ def _print(entry: Entry, *, quoted: bool) -> str:
     threads = _fastener(entry.fastener) if entry.fastener else []
     teeth = ["/".join(f"{n}t" for n in entry.teeth)] if entry.teeth else []
     size = [entry.size] if entry.size else []
-    size += _gear_fields(entry)
+    size += _dimensions(entry)
     if quoted:  # numbers first, where no bare drive or gear word can claim them
         parts = [*count, *teeth, *size, *threads, *([f'"{entry.words}"'] if entry.words else [])]
     else:
@@ -55,20 +79,27 @@ def _print(entry: Entry, *, quoted: bool) -> str:
     if verb := verbs().get(entry.verb):
         # An article tells a verb from a name: cut the tie, a cut washer.
         parts.insert(0, f"{verb.key} the" if verb.ambiguous and entry.count == 1 else verb.key)
+    parts += [f"runs {entry.runs}"] if entry.runs else []
     parts += [flag for flag in ("discard", "shut") if getattr(entry, flag)]
+    return " ".join([*parts, *_said_of_it(entry, quoted=quoted)])
+
+
+def _said_of_it(entry: Entry, *, quoted: bool) -> list[str]:
+    """What is marked, and the steps it needs."""
+    parts = []
     for field in ("side", "place", "group", "caution", "facing", "align", "lock", "lubricant"):
         if text := getattr(entry, field):
             wrap = quoted or (field in ONE_WORD and " " in text)
-            parts.append(f'{_SIGN[field]}"{text}"' if wrap else f"{_SIGN[field]}{text}")
+            parts.append(f'{SIGNS[field]}"{text}"' if wrap else f"{SIGNS[field]}{text}")
     if entry.free:
         parts.append("after none")
     elif entry.after:
         parts.append("after " + ",".join(map(str, entry.after)))
-    return " ".join(parts)
+    return parts
 
 
-def _gear_fields(entry: Entry) -> list[str]:
-    said = {"bore": entry.bore, "width": entry.width}
+def _dimensions(entry: Entry) -> list[str]:
+    said = {"bore": entry.bore, "width": entry.width, "length": entry.length}
     parts = [entry.module] if entry.module else []
     parts += [f"{name} {value}" for name, value in said.items() if value]
     parts += [f"{entry.starts}-start"] if entry.starts else []

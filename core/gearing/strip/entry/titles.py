@@ -2,10 +2,13 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from ...data import table
-from ..kinds import kinds
-from .lexicon import verbs
+from ..kinds import kinds, named_at
+from .lexicon import closes, is_position, is_preposition, is_state, verbs
 from .model import Chip, Entry, Fastener
+from .runs import SURROUNDINGS
 
 _NUMBERS = ("no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten")
 
@@ -36,14 +39,123 @@ def name_of(entry: Entry) -> str:
 
 
 def _object(entry: Entry) -> str:
-    """The piece as the object of a verb: ``four M3 × 10, rear cover`` or ``the third wheel``."""
+    """The piece as the object of a verb: ``four M3 × 10 screws of the rear cover`` or ``the third wheel``."""
     number = _NUMBERS[entry.count] if entry.count < len(_NUMBERS) else str(entry.count)
-    name = name_of(entry)
     if entry.fastener and entry.fastener.thread:
-        return f"{number if entry.count > 1 else 'the'} {name}"
+        return f"{number if entry.count > 1 else 'the'} {thread_label(entry.fastener)} {_fasteners(entry)}"
+    name = _phrase(entry) if entry.words else _of(kinds()[entry.kind].label, entry.count)
     if entry.count == 1:
         return name if name.lower().startswith(("the ", "a ", "an ")) else f"the {name}"
-    return f"{number} {_plural(name)}"
+    return f"{number} {name}"
+
+
+def _fasteners(entry: Entry) -> str:
+    """What follows a thread: ``motor screws``, ``screws of the rear cover``, ``screw, short, front``."""
+    noun = _of(kinds()[entry.kind].label, entry.count)
+    words = entry.words.split()
+    if not words or _head(entry, words):
+        return _held_behind_a_comma(_phrase(entry)) or noun
+    if is_preposition(words[0]):
+        return f"{noun} {entry.words}"
+    if _names_a_piece(words):
+        return f"{noun} of {_the(entry.words)}"
+    return f"{noun}, {entry.words}"
+
+
+def _held_behind_a_comma(phrase: str) -> str:
+    """*Screws, gear cover* are the screws of the gear cover."""
+    name, comma, behind = phrase.partition(", ")
+    words = behind.split()
+    if comma and words and "," not in behind and not is_preposition(words[0]) and _names_a_piece(words):
+        return f"{name} of {_the(behind)}"
+    return phrase
+
+
+def spoken_apart(entry: Entry) -> tuple[Entry, str]:
+    """The piece with only the words that name it, and what else was said: how it was, what lay beside it.
+
+    A rebuild puts back the pads, not the *worn* pads; where a lead went is told beside it.
+
+    Examples
+    --------
+    >>> from gearing.strip.entry import parse
+    >>> piece, rest = spoken_apart(parse("slipper pads 3, worn"))
+    >>> piece.words, rest
+    ('slipper pads', 'worn')
+    >>> spoken_apart(parse("nyloc nut off the slipper, backed off 2 turns"))[0].words
+    'nyloc nut of the slipper'
+    """
+    named, comma, behind = entry.words.partition(",")
+    words = named.split()
+    if not words or not _names_a_piece(words):
+        return entry, ""
+    if comma and entry.fastener and _tells_the_hole(behind):
+        return entry, ""
+    end = _head(entry, words) or len(words)
+    kept, seen = words[:end], list[str]()
+    for word in words[end:]:
+        (seen if is_state(word) else kept).append("of" if word.lower() in ("off", "from") else word)
+    if kept[-1] == "of":
+        kept.pop()
+    rest = ", ".join(part for part in (" ".join(seen), behind.strip()) if part)
+    return replace(entry, words=" ".join(kept)), rest
+
+
+def _tells_the_hole(words: str) -> bool:
+    """Whether what stands behind a comma tells one fastener from its like, or what it holds."""
+    said = words.replace(",", " ").split()
+    return _names_a_piece(said) or all(is_position(word) or word.lower() in LENGTHS for word in said)
+
+
+LENGTHS = frozenset({"long", "short", "longer", "shorter", "longest", "shortest"})
+
+
+def short_name(entry: Entry) -> str:
+    """:func:`name_of` without what else was said of it."""
+    return name_of(spoken_apart(entry)[0])
+
+
+def _phrase(entry: Entry) -> str:
+    """The words with the piece in the plural where there are several, and what it belongs to told apart.
+
+    *Bearing crown shaft* was said with a size between: it is the bearing of the crown shaft.
+    """
+    words = entry.words.split()
+    end = _head(entry, words)
+    if not end:
+        return entry.words
+    head = _of(" ".join(words[:end]).rstrip(","), entry.count) + ("," if words[end - 1].endswith(",") else "")
+    rest = words[end:]
+    said = rest and (is_position(rest[0]) or not closes(rest[0])) and not head.endswith(",")
+    apart = said and _names_a_piece(rest)
+    return f"{head} of {_the(' '.join(rest))}" if apart else " ".join([head, *rest])
+
+
+def _head(entry: Entry, words: list[str]) -> int:
+    """Where the words that name the kind of the piece end; 0 if none of them does."""
+    end = at = 0
+    while at < len(words):
+        if end and closes(words[at]):
+            break
+        named = named_at([word.rstrip(",") for word in words], at)
+        if named and named[0] == entry.kind:
+            end = at + named[1]
+        at += named[1] if named else 1
+    return end
+
+
+def _names_a_piece(words: list[str]) -> bool:
+    """Whether any of the words names a piece."""
+    return any(named_at([word.rstrip(",") for word in words], at) for at in range(len(words)))
+
+
+def _the(words: str) -> str:
+    return words if words.lower().startswith(("the ", "a ", "an ")) else f"the {words}"
+
+
+def _of(name: str, count: int) -> str:
+    """A name in the plural where there are several."""
+    return _plural(name) if count > 1 else name
 
 
 def _plural(name: str) -> str:
@@ -56,19 +168,26 @@ def _plural(name: str) -> str:
     return f"{name}es" if last.endswith(("sh", "ch", "x")) else f"{name}s"
 
 
-def strip_title(entry: Entry) -> str:
-    """The step as it comes off.
+def strip_title(entry: Entry, *beside: Entry) -> str:
+    """The step as it comes off, with what came off `beside` the first piece.
 
     Examples
     --------
     >>> from gearing.strip.entry import parse
     >>> strip_title(parse("4x M3x10 hex2 rear cover"))
-    'Unscrew four M3 × 10, rear cover'
+    'Unscrew four M3 × 10 screws of the rear cover'
+    >>> strip_title(parse("4 motor screws"), parse("4 washers"))
+    'Unscrew four motor screws, with four washers'
     """
     own = verbs().get(entry.verb)
     said = own.key.capitalize() if own else kinds()[entry.kind].off
     verb = "Leave shut:" if entry.shut else said
-    return f"{verb} {_object(entry)}"
+    others = _and([_object(other) for other in beside])
+    return f"{verb} {_object(entry)}{others and f', with {others}'}"
+
+
+def _and(words: list[str]) -> str:
+    return words[0] if len(words) == 1 else f"{', '.join(words[:-1])} and {words[-1]}" if words else ""
 
 
 def build_title(entry: Entry, *, new: bool = False) -> str:
@@ -82,7 +201,7 @@ def build_title(entry: Entry, *, new: bool = False) -> str:
     """
     own = verbs().get(entry.verb)
     on = own.on if own and own.on else kinds()[entry.kind].on
-    return f"{on} {_object(entry)}" + (", new" if new else "")
+    return f"{on} {_object(spoken_apart(entry)[0])}" + (", new" if new else "")
 
 
 def done_word(entry: Entry) -> str:
@@ -135,11 +254,14 @@ def chips(entry: Entry) -> list[Chip]:
         ("module", "teeth of", entry.module),
         ("bore", "bore", entry.bore),
         ("width", "width", entry.width),
+        ("length", "length", entry.length),
         ("starts", "starts", str(entry.starts or "")),
         ("hand", "hand", entry.hand),
         ("size", "size", entry.size.replace("x", " × ")),
         ("material", "of", entry.material),
         ("words", "name", entry.words),
+        ("colours", "wires", entry.colours),
+        ("runs", "runs", SURROUNDINGS.get(entry.runs, "")),
         ("side", "side", entry.side),
         ("place", "place", entry.place),
         ("facing", "facing", entry.facing),

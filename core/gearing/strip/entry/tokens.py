@@ -15,6 +15,7 @@ MARKERS = {
     "=": "align",
     "&": "group",
 }
+SIGNS = {field: sign for sign, field in MARKERS.items()}
 ONE_WORD = frozenset({"side", "place", "group"})
 
 _TOKEN = re.compile(r'(?P<mark>[@#!^~+=&])?"(?P<quoted>[^"]*)"|(?P<plain>\S+)')

@@ -18,12 +18,22 @@ MOST_LOOPS = 5
 """Loops named at once: mending one usually undoes the others."""
 
 
+Spot = tuple[int, int]
+"""A piece of the row: number of its step, and its place in that."""
+
+
 @dataclass(frozen=True, slots=True)
 class StripStep:
-    """A step of the strip: its number from 1, and what the line said."""
+    """A step of the strip: its number from 1, what the line said first, and what it said besides."""
 
     number: int
     entry: Entry
+    beside: tuple[Entry, ...] = ()
+
+    @property
+    def entries(self) -> tuple[Entry, ...]:
+        """All pieces of the step."""
+        return (self.entry, *self.beside)
 
 
 @dataclass(frozen=True, slots=True)

@@ -62,18 +62,19 @@ def tools_for(steps: list[StripStep]) -> ToolList:
     needed_by: dict[tuple[str, str], list[int]] = {}
     makeshift: dict[str, str] = {}
     unsaid = []
-    for step in steps:
-        entry = step.entry
+    for step, entry in [(off, entry) for off in steps for entry in off.entries]:
         if entry.shut:
             continue
         tool = tool_of(entry)
         if not tool:
-            if entry.kind in ("screw", "setscrew", "nut"):
+            if entry.kind in ("screw", "setscrew", "nut") and step.number not in unsaid:
                 unsaid.append(step.number)
             continue
         row = None if entry.fastener and entry.fastener.drive else _special(entry)
         system = "special" if row else _system(entry)
-        needed_by.setdefault((system, tool), []).append(step.number)
+        at = needed_by.setdefault((system, tool), [])
+        if step.number not in at:
+            at.append(step.number)
         makeshift[tool] = str(row["makeshift"]).format(size=_outside(entry)) if row else ""
     made = [Tool(tool, system, tuple(at), makeshift[tool]) for (system, tool), at in needed_by.items()]
     made.sort(key=lambda tool: (_number(tool.name), tool.name))

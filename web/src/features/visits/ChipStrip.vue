@@ -5,8 +5,8 @@ import { nextTick, ref } from "vue";
 import type { Entry } from "../../api/types";
 import KeyCap from "../../app/KeyCap.vue";
 
-defineProps<{ chips: Entry["chips"]; others?: Entry["alternatives"] }>();
-const emit = defineEmits<{ correct: [correction: { field: string; value: string }] }>();
+const props = defineProps<{ chips: Entry["chips"]; others?: Entry["alternatives"]; piece?: number }>();
+const emit = defineEmits<{ correct: [correction: { field: string; value: string; piece: number }] }>();
 const editing = ref("");
 const value = ref("");
 const box = ref<HTMLInputElement[]>();
@@ -20,7 +20,7 @@ async function edit(chip: Entry["chips"][number]) {
 
 function done() {
   if (!editing.value) return;
-  emit("correct", { field: editing.value, value: value.value });
+  emit("correct", { field: editing.value, value: value.value, piece: props.piece ?? 0 });
   editing.value = "";
 }
 </script>
@@ -37,7 +37,7 @@ function done() {
       </button>
     </li>
     <li v-if="others?.[0]" class="other">
-      <button type="button" @click="emit('correct', { field: 'kind', value: others[0].kind })"><span>or is it a</span> {{ others[0].label }} <KeyCap k="Alt K" /></button>
+      <button type="button" @click="emit('correct', { field: 'kind', value: others[0].kind, piece: 0 })"><span>or is it a</span> {{ others[0].label }} <KeyCap k="Alt K" /></button>
     </li>
   </ul>
 </template>

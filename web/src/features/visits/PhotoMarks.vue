@@ -11,7 +11,7 @@ const marks = computed(() => photo.value?.marks ?? []);
 const wide = computed(() => photo.value?.width ?? 4);
 const high = computed(() => photo.value?.height ?? 3);
 const unit = computed(() => Math.max(wide.value, high.value) / 40);
-const number = (piece?: string | null) => store.steps.find((step) => step.piece.id === piece)?.number ?? "";
+const number = (piece?: string | null) => store.laid.find((lies) => lies.piece.id === piece)?.step.number ?? "";
 const head = (mark: { x: number; y: number; from_x?: number | null; from_y?: number | null }) => {
   const [x, y] = [mark.x * wide.value, mark.y * high.value];
   const angle = Math.atan2(y - (mark.from_y ?? 0) * high.value, x - (mark.from_x ?? 0) * wide.value);

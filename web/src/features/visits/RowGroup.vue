@@ -5,16 +5,17 @@ import { computed } from "vue";
 import type { Step } from "../../api/types";
 import PieceFigure from "../../drawing/PieceFigure.vue";
 import { lie, TALL, type Scales } from "./rowScale";
-import { answered, dead } from "./visit";
+import { answered, dead, piecesOf } from "./visit";
 
 const props = defineProps<{ name: string; steps: Step[]; counting?: boolean; scales: Scales }>();
 defineEmits<{ open: [] }>();
 
 const SHOWN = 3;
+const laid = computed(() => props.steps.flatMap(piecesOf));
 /** Its first pieces, side by side and smaller. */
-const drawn = computed(() => props.steps.slice(0, SHOWN).map((step, n, all) => ({ step, x: (n - (all.length - 1) / 2) * 50, ...lie(step, props.scales) })));
-const pieces = computed(() => props.steps.reduce((sum, step) => sum + step.piece.count, 0));
-const counted = computed(() => props.counting && props.steps.every(({ piece }) => piece.owed <= answered(piece)));
+const drawn = computed(() => laid.value.slice(0, SHOWN).map((piece, n, all) => ({ piece, x: (n - (all.length - 1) / 2) * 50, ...lie(piece.figure, props.scales) })));
+const pieces = computed(() => laid.value.reduce((sum, piece) => sum + piece.count, 0));
+const counted = computed(() => props.counting && laid.value.every((piece) => piece.owed <= answered(piece)));
 </script>
 
 <template>
@@ -22,8 +23,8 @@ const counted = computed(() => props.counting && props.steps.every(({ piece }) =
     <button type="button" @click="$emit('open')">
       <span class="band">{{ name }}</span>
       <svg :viewBox="`-80 ${-TALL} 160 ${TALL}`" aria-hidden="true">
-        <g v-for="drawing in drawn" :key="drawing.step.id" :transform="`translate(${drawing.x} ${-drawing.half * 0.8 - 2}) scale(0.8)`">
-          <PieceFigure :figure="drawing.step.piece.figure" :scale="drawing.scale" :damaged="dead(drawing.step.piece)" />
+        <g v-for="drawing in drawn" :key="drawing.piece.id" :transform="`translate(${drawing.x} ${-drawing.half * 0.8 - 2}) scale(0.8)`">
+          <PieceFigure :figure="drawing.piece.figure" :scale="drawing.scale" :damaged="dead(drawing.piece)" />
         </g>
       </svg>
       <span class="name"

@@ -5,29 +5,34 @@ import { computed } from "vue";
 import type { Step } from "../../api/types";
 import PieceFigure from "../../drawing/PieceFigure.vue";
 import { lie, TALL, type Scales } from "./rowScale";
-import { answered, dead } from "./visit";
+import { answered, dead, piecesOf } from "./visit";
 
 const props = defineProps<{ step: Step; here: boolean; counting?: boolean; scales: Scales; inside?: boolean }>();
 defineEmits<{ pick: [] }>();
 
-const drawn = computed(() => lie(props.step, props.scales));
+const pieces = computed(() => piecesOf(props.step));
+/** Those of one line side by side, in a place that grows with them. */
+const WIDE = 118;
+const NEXT = 58;
+const drawn = computed(() => pieces.value.map((piece, n, all) => ({ piece, x: (n - (all.length - 1) / 2) * NEXT, ...lie(piece.figure, props.scales) })));
+const wide = computed(() => WIDE + (pieces.value.length - 1) * NEXT);
 const group = computed(() => props.step.piece.group);
-const counted = computed(() => props.counting && props.step.piece.owed <= answered(props.step.piece));
+const counted = computed(() => props.counting && pieces.value.every((piece) => piece.owed <= answered(piece)));
 </script>
 
 <template>
-  <li :class="{ counted, here }">
+  <li :class="{ counted, here }" :style="{ width: `${wide}px` }">
     <button type="button" :aria-current="here" @click="$emit('pick')">
-      <svg :viewBox="`-52 ${-TALL} 104 ${TALL}`" aria-hidden="true">
-        <g :transform="`translate(0 ${-drawn.half - 2})`">
-          <PieceFigure :figure="step.piece.figure" :scale="drawn.scale" :damaged="dead(step.piece)" />
+      <svg :viewBox="`${7 - wide / 2} ${-TALL} ${wide - 14} ${TALL}`" :style="{ width: `${wide - 14}px` }" aria-hidden="true">
+        <g v-for="drawing in drawn" :key="drawing.piece.id" :transform="`translate(${drawing.x} ${-drawing.half - 2})`">
+          <PieceFigure :figure="drawing.piece.figure" :scale="drawing.scale" :damaged="dead(drawing.piece)" />
         </g>
       </svg>
       <span class="name"
-        ><b>{{ step.number }}</b> {{ step.piece.name }}</span
+        ><b>{{ step.number }}</b> {{ pieces.map((piece) => piece.name).join(" + ") }}</span
       >
       <span v-if="group && !inside" class="group">{{ group }}</span>
-      <span v-if="step.piece.count > 1" class="count">×{{ step.piece.count }}</span>
+      <span v-if="pieces.some((piece) => piece.count > 1)" class="count">{{ pieces.map((piece) => `×${piece.count}`).join(" ") }}</span>
       <span v-if="step.photos.length" class="photo" role="img" aria-label="has a photo">▣</span>
     </button>
   </li>
@@ -36,7 +41,6 @@ const counted = computed(() => props.counting && props.step.piece.owed <= answer
 <style scoped>
 li {
   flex: none;
-  width: 118px;
   content-visibility: auto;
   contain-intrinsic-size: 118px 140px;
 }
@@ -60,7 +64,6 @@ button:focus-visible {
 
 svg {
   display: block;
-  width: 104px;
   height: 88px;
   margin: 0 auto;
   overflow: visible;

@@ -1,5 +1,6 @@
 /** How large a piece lies in the row, and how high it stands on the line. */
-import type { Step } from "../../api/types";
+import type { Figure, Step } from "../../api/types";
+import { piecesOf } from "./visit";
 
 export const TALL = 88;
 
@@ -14,13 +15,26 @@ const HALF: Record<string, number> = {
   worm: 38,
   board: 20,
   nut: 15,
-  circlip: 16,
+  circlip: 19,
   gear: 20,
   ring: 20,
   bearing: 16,
   washer: 16,
   bush: 16,
   seal: 16,
+  clip: 28,
+  pawl: 14,
+  lever: 18,
+  slider: 16,
+  joint: 28,
+  carrier: 29,
+  pulley: 28,
+  belt: 15,
+  brush: 30,
+  magnet: 22,
+  hose: 26,
+  needle: 30,
+  unit: 22,
 };
 
 export interface Scales {
@@ -31,20 +45,19 @@ export interface Scales {
 }
 
 export function scalesOf(steps: Step[]): Scales {
-  const figures = steps.map((step) => step.piece.figure);
+  const figures = steps.flatMap((step) => piecesOf(step).map((piece) => piece.figure));
   const longest = Math.max(12, ...figures.map((f) => (f.shape === "screw" ? f.length + f.head_height : 0)));
   const widest = Math.max(10, ...figures.map((f) => (f.rims.length ? 2 * (f.rims[0]?.tip_radius_mm ?? 0) : f.diameter && f.shape !== "shaft" && f.shape !== "screw" ? f.diameter : 0)));
   return { fastener: Math.min(7, (TALL - 4) / longest), round: Math.min(7, TALL / widest) };
 }
 
 /** The scale of one piece and half its height as drawn. */
-export function lie(step: Step, scales: Scales): { scale: number; half: number } {
-  const f = step.piece.figure;
+export function lie(f: Figure, scales: Scales): { scale: number; half: number } {
   const scale = scaleOf(f, scales);
   return { scale, half: halfOf(f, scale) };
 }
 
-function scaleOf(f: Step["piece"]["figure"], { fastener, round }: Scales): number {
+function scaleOf(f: Figure, { fastener, round }: Scales): number {
   if (f.shape === "screw") return fastener;
   // Never so small that it is not seen for what it is.
   const across = f.rims.length ? 2 * (f.rims[0]?.tip_radius_mm ?? 1) : f.diameter;
@@ -53,7 +66,7 @@ function scaleOf(f: Step["piece"]["figure"], { fastener, round }: Scales): numbe
   return Math.max(round, least);
 }
 
-function halfOf(f: Step["piece"]["figure"], scale: number): number {
+function halfOf(f: Figure, scale: number): number {
   if (f.shape === "screw") return f.length ? Math.max((f.length + f.head_height) * scale, 14) / 2 : 24;
   if (f.rims.length) return (f.rims[0]?.tip_radius_mm ?? 1) * scale;
   if (f.shape === "shaft" || f.shape === "spring") return f.length ? (f.length * scale) / 2 : 34;

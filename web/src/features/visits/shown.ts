@@ -27,7 +27,7 @@ export interface Shown {
   watch: Pick<Visit, "to_watch">;
 }
 
-const pieceIn = (at: OnScreen, id: string) => at.visit.steps.find((step) => step.piece.id === id)?.piece;
+const pieceIn = (at: OnScreen, id: string) => at.visit.steps.flatMap((step) => [step.piece, ...step.beside]).find((piece) => piece.id === id);
 
 /** Every photo of a visit, of its steps and of the unit. */
 export const photosOf = (visit?: Visit) => [...(visit?.photos ?? []), ...(visit?.steps ?? []).flatMap((step) => step.photos)];
@@ -41,7 +41,9 @@ function put(visit: Visit, step: Step) {
 /** Put what is on its way on the screen. Showing twice is the same as once. */
 const SHOW: { [K in keyof Shown]: (at: OnScreen, shown: Shown[K], file?: Blob) => void } = {
   step: (at, step) => {
-    if (!at.visit.steps.some((known) => known.id === step.id)) put(at.visit, step);
+    // One left unsent by an earlier version knows of no second piece.
+    const whole = { ...step, beside: (step as Partial<Step>).beside ?? [] };
+    if (!at.visit.steps.some((known) => known.id === step.id)) put(at.visit, whole);
   },
   undo: (at, { id }) => {
     at.visit.steps = at.visit.steps.filter((step) => step.id !== id);
@@ -103,14 +105,17 @@ const LAND: { [K in Kind]?: (at: OnScreen, answer: Answer<K>) => void } = {
     // What the server made of an unsaid verdict; anything said here since stands.
     const there = pieceIn(at, piece.id);
     if (there && !there.verdict) there.verdict = piece.verdict;
+    if (there) there.mate = piece.mate;
   },
   pin: landPiece,
   unpin: landPiece,
 };
 
 function landPiece(at: OnScreen, piece: Piece) {
-  const step = at.visit.steps.find((known) => known.piece.id === piece.id);
-  if (step) step.piece = piece;
+  for (const step of at.visit.steps) {
+    if (step.piece.id === piece.id) step.piece = piece;
+    step.beside = step.beside.map((known) => (known.id === piece.id ? piece : known));
+  }
 }
 
 export function show(at: OnScreen, kind: Kind, shown: unknown, file?: Blob) {

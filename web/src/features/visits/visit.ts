@@ -5,7 +5,7 @@ import { computed, ref } from "vue";
 import { api, ask } from "../../api/client";
 import type { Entry, Finding, Fitted, FittingIn, FormIn, MarkIn, PhotoMark, Piece, Plan, ReadIn, Step, TickIn, Visit } from "../../api/types";
 import { COMMANDS, pathOf, type Body, type Ids, type Kind } from "../../api/commands";
-import { newId } from "../../record/ids";
+import { newId, pieceId } from "../../record/ids";
 import { useOutbox, type Entry as Unsent, type Waiting } from "../../record/outbox";
 import { useSession } from "../workshop/session";
 import { land as landOn, photosOf, show as showOn, type OnScreen, type Shown } from "./shown";
@@ -23,11 +23,13 @@ export const useVisit = defineStore("visit", () => {
   const at = ref("");
 
   const steps = computed(() => visit.value?.steps ?? []);
-  const pieces = computed(() => steps.value.map((step) => step.piece));
+  /** Every piece with its step, in the order they came off. */
+  const laid = computed(() => steps.value.flatMap((step) => piecesOf(step).map((piece) => ({ step, piece }))));
+  const pieces = computed(() => laid.value.map(({ piece }) => piece));
   const unanswered = computed(() =>
-    steps.value.flatMap((step) => {
-      const left = step.piece.owed - answered(step.piece);
-      return left > 0 ? [{ step, left }] : [];
+    laid.value.flatMap(({ step, piece }) => {
+      const left = piece.owed - answered(piece);
+      return left > 0 ? [{ step, piece, left }] : [];
     }),
   );
 
@@ -116,28 +118,41 @@ export const useVisit = defineStore("visit", () => {
   /** Lay a piece down. `understood` is what the core made of the line. */
   async function layDown(line: string, understood: Entry, photos: string[]) {
     const id = newId();
-    const { title, ...facts } = understood;
+    const [piece, ...beside] = understood.pieces.map((facts, n) => ({
+      id: pieceId(id, n),
+      ...facts,
+      verdict: "",
+      finding: "",
+      findings: [],
+      instead: "",
+      mate: "",
+      pins: [],
+      ticks: [],
+      worked: [],
+    }));
+    if (!piece) return id;
     if (visit.value) visit.value.photos = visit.value.photos.filter((photo) => !photos.includes(photo.id));
     const shown: Step = {
       id,
       number: (steps.value.at(-1)?.number ?? 0) + 1,
       line,
-      title,
+      title: understood.title,
       photos: photos.map((photo) => ({ id: photo, width: 4, height: 3, marks: [] })),
-      piece: {
-        id,
-        ...facts,
-        verdict: "",
-        finding: "",
-        findings: [],
-        instead: "",
-        pins: [],
-        ticks: [],
-        worked: [],
-      },
+      piece,
+      beside,
     };
     await keep("step", { step_id: id }, { line, photos, based_on: "" }, shown);
     return id;
+  }
+
+  /** Correct the line of a step; what it says anew comes back from the server. */
+  async function reword(step: Step, line: string) {
+    await keep("step", { step_id: step.id }, { line, photos: [], based_on: step.line }, JSON.parse(JSON.stringify(step)) as Step);
+  }
+
+  /** How the holes of a cover lie, and which screw goes in which. */
+  async function layOut(name: string, layout: string, holes: number[]) {
+    await keep("cover", {}, { name, layout, holes });
   }
 
   async function takeBack(id: string) {
@@ -145,7 +160,7 @@ export const useVisit = defineStore("visit", () => {
   }
 
   /** What is not said stays as it was. */
-  async function judge(piece: Piece, verdict: Verdict, finding: string, more: { findings?: Finding[]; instead?: string } = {}) {
+  async function judge(piece: Piece, verdict: Verdict, finding: string, more: { findings?: Finding[]; instead?: string; mate?: string } = {}) {
     // What stood there when this was said: what others said meanwhile is not overwritten unseen.
     // `piece` may be an earlier state of it, to go back to.
     const now = pieceOf(piece.id) ?? piece;
@@ -240,7 +255,11 @@ export const useVisit = defineStore("visit", () => {
 
   function land(entry: Waiting, answer: unknown) {
     const at = screen();
-    if (at && entry.visitId === at.visit.id) landOn(at, entry.kind, answer);
+    if (!at || entry.visitId !== at.visit.id) return;
+    landOn(at, entry.kind, answer);
+    // A gear judged with its mate changed that, too.
+    const judged = entry.kind === "verdict" ? (answer as Piece) : undefined;
+    if (judged && (judged.mate || pieces.value.some((piece) => piece.mate === judged.name)) && !outbox.waiting) void load(entry.visitId).catch(() => undefined);
   }
   outbox.listen(land);
   // What the record did not take is not to stand on the screen as if it had.
@@ -250,6 +269,7 @@ export const useVisit = defineStore("visit", () => {
     visit,
     plan,
     steps,
+    laid,
     pieces,
     unanswered,
     at,
@@ -259,6 +279,8 @@ export const useVisit = defineStore("visit", () => {
     keepUp,
     loadPlan,
     layDown,
+    reword,
+    layOut,
     takeBack,
     judge,
     markStep,
@@ -279,6 +301,9 @@ export const useVisit = defineStore("visit", () => {
     watchOut,
   };
 });
+
+/** What came off with a step, the piece said first first. */
+export const piecesOf = (step: Step): Piece[] => [step.piece, ...step.beside];
 
 /** How many of a piece are accounted for. */
 export function answered(piece: Piece): number {

@@ -80,7 +80,7 @@ watch(job, () => (fitted.value = undefined));
 
 /** Pieces of the visit this was opened from. */
 const visitId = computed(() => (typeof route.query.visit === "string" ? route.query.visit : ""));
-const pieces = computed(() => (visitId.value ? store.steps.map((step) => ({ id: step.piece.id, label: `${step.number} ${step.piece.name}` })) : []));
+const pieces = computed(() => (visitId.value ? store.laid.map(({ step, piece }) => ({ id: piece.id, label: `${step.number} ${piece.name}` })) : []));
 const piece = ref(typeof route.query.piece === "string" ? route.query.piece : "");
 const kept = ref("");
 async function keep() {

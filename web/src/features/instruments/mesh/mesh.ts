@@ -63,10 +63,10 @@ export const useMesh = defineStore("mesh", () => {
   };
 
   const rims = computed<Rim[]>(() =>
-    visit.steps.flatMap((step) =>
-      step.piece.teeth.map((teeth, rim) => {
-        const pin = step.piece.pins.find((reading) => reading.rim === rim);
-        return { key: `${step.piece.id}:${rim}`, label: `${step.piece.name}, ${teeth} teeth${pin?.gear ? `, ${pin.label}` : ", not read"}`, teeth, pin };
+    visit.pieces.flatMap((piece) =>
+      piece.teeth.map((teeth, rim) => {
+        const pin = piece.pins.find((reading) => reading.rim === rim);
+        return { key: `${piece.id}:${rim}`, label: `${piece.name}, ${teeth} teeth${pin?.gear ? `, ${pin.label}` : ", not read"}`, teeth, pin };
       }),
     ),
   );

@@ -50,7 +50,7 @@ const open = computed(() => problem.value?.code === "open_count" || Boolean(trai
 
 /** Gears of the visit, to be tapped into pairs. */
 const visitId = computed(() => (typeof route.query.visit === "string" ? route.query.visit : ""));
-const rims = computed(() => (visitId.value ? store.steps.flatMap((step) => step.piece.teeth.map((teeth, rim) => ({ key: `${step.piece.id}${rim}`, teeth, name: step.piece.name }))) : []));
+const rims = computed(() => (visitId.value ? store.pieces.flatMap((piece) => piece.teeth.map((teeth, rim) => ({ key: `${piece.id}${rim}`, teeth, name: piece.name }))) : []));
 const driver = ref<{ key: string; teeth: number }>();
 function take(rim: { key: string; teeth: number }) {
   if (!driver.value) driver.value = rim;

@@ -15,11 +15,14 @@ import { useBench } from "../bench";
 import PhotoButton from "../PhotoButton.vue";
 import PieceSheet from "../PieceSheet.vue";
 import PlanList from "../PlanList.vue";
+import { useRowSeen } from "../rowSeen";
+import ScrewMap from "../ScrewMap.vue";
 import { useTimers } from "../timers";
 import { answered, useVisit, type Verdict } from "../visit";
 
 const emit = defineEmits<{ enter: [stage: string] }>();
 const store = useVisit();
+const seen = useRowSeen();
 const timers = useTimers();
 const mine = computed(() => timers.running.filter((timer) => timer.visit_id === store.visit?.id));
 const { speaks, aloud, say, switchAloud } = useBench();
@@ -38,6 +41,11 @@ const steps = computed(() => store.plan?.steps ?? []);
 const now = computed(() => steps.value[place.value]);
 const piece = computed(() => store.pieces.find((other) => other.id === now.value?.piece_id));
 const step = computed(() => store.steps.find((other) => other.id === now.value?.step_id));
+/** The holes of the cover in hand, where its screws are not all alike or are drawn down in turn. */
+const cover = computed(() => {
+  const found = piece.value && seen.coverOf(piece.value.id);
+  return found && isPiece.value && (found.kinds.length > 1 || now.value?.tightening.length) ? found : undefined;
+});
 const isPiece = computed(() => now.value?.kind === "piece");
 const left = computed(() => (piece.value && isPiece.value ? piece.value.owed - answered(piece.value) : 0));
 const count = computed(() => Math.max(0, left.value - short.value));
@@ -136,6 +144,7 @@ useKeys({
 
 onMounted(async () => {
   void timers.look();
+  void seen.look();
   try {
     await store.loadPlan();
     const open = steps.value.findIndex((other) => !other.ticked);
@@ -208,8 +217,9 @@ onMounted(async () => {
       </div>
       <PlanList v-if="whole && store.plan" :plan="store.plan" :at="place" @go="place = $event" @strike="strike" @restore="restore" />
       <template v-else>
-        <TighteningFigure v-if="now.tightening.length" :turns="now.tightening" />
-        <PieceSheet v-if="step" class="sheet" :class="{ low: now.tightening.length }" :step="step" />
+        <ScrewMap v-if="cover" :cover="cover" :turns="cover.holes.length === now.tightening.length ? now.tightening : undefined" fixed />
+        <TighteningFigure v-else-if="now.tightening.length" :turns="now.tightening" />
+        <PieceSheet v-if="step" class="sheet" :class="{ low: cover || now.tightening.length }" :step="step" :piece="piece" />
       </template>
     </div>
   </div>
@@ -219,9 +229,9 @@ onMounted(async () => {
       <h1 v-if="store.unanswered.length">{{ store.unanswered.reduce((sum, piece) => sum + piece.left, 0) }} left over</h1>
       <h1 v-else>Nothing left over</h1>
       <ul v-if="store.unanswered.length" class="over">
-        <li v-for="open in store.unanswered" :key="open.step.id" class="mind">
+        <li v-for="open in store.unanswered" :key="open.piece.id" class="mind">
           <img v-if="open.step.photos[0]" :src="store.photoUrl(open.step.photos[0].id, true)" :alt="`Photo of step ${open.step.number}`" />
-          {{ open.left }} × {{ open.step.piece.name }}, step {{ open.step.number }}
+          {{ open.left }} × {{ open.piece.name }}, step {{ open.step.number }}
         </li>
       </ul>
       <ul v-else>

@@ -17,11 +17,11 @@ import WaitsFor from "../WaitsFor.vue";
 const store = useVisit();
 const router = useRouter();
 const toWatch = ref(store.visit?.to_watch ?? "");
-const outcome = (name: string) => store.steps.filter((step) => step.piece.ticks.some((tick) => tick.outcome === name));
+const outcome = (name: string) => store.pieces.filter((piece) => piece.ticks.some((tick) => tick.outcome === name));
 const fitted = computed(() => outcome("new"));
 const spares = computed(() => outcome("spare"));
-const findings = computed(() => store.steps.filter((step) => step.piece.finding));
-const read = computed(() => store.steps.flatMap((step) => step.piece.pins.map((pin) => ({ step, pin }))));
+const findings = computed(() => store.pieces.filter((piece) => piece.finding));
+const read = computed(() => store.pieces.flatMap((piece) => piece.pins.map((pin) => ({ piece, pin }))));
 
 const guide = useGuide();
 /** Everything ever done to the record, asked for once. */
@@ -66,20 +66,20 @@ useKeys({ v: () => router.push({ name: "new-visit", query: { unit: store.visit?.
         <dd>{{ store.visit.complaint || "no complaint" }}</dd>
         <template v-if="findings.length">
           <dt class="label">Found</dt>
-          <dd v-for="step in findings" :key="step.id">{{ step.piece.name }}: {{ step.piece.finding }}</dd>
+          <dd v-for="piece in findings" :key="piece.id">{{ piece.name }}: {{ piece.finding }}</dd>
         </template>
         <template v-if="fitted.length">
           <dt class="label">New</dt>
-          <dd v-for="step in fitted" :key="step.id">{{ step.piece.name }}</dd>
+          <dd v-for="piece in fitted" :key="piece.id">{{ piece.name }}</dd>
         </template>
         <template v-if="spares.length">
           <dt class="label">Kept as spares</dt>
-          <dd v-for="step in spares" :key="step.id">{{ step.piece.name }}</dd>
+          <dd v-for="piece in spares" :key="piece.id">{{ piece.name }}</dd>
         </template>
         <template v-if="read.length">
           <dt class="label">Gears read</dt>
-          <dd v-for="{ step, pin } in read" :key="pin.id">
-            {{ step.piece.name }} <span class="value">{{ pin.teeth }} × {{ pin.label }}</span>
+          <dd v-for="{ piece, pin } in read" :key="pin.id">
+            {{ piece.name }} <span class="value">{{ pin.teeth }} × {{ pin.label }}</span>
           </dd>
         </template>
         <template v-if="guide.guide?.differences.length">

@@ -2,6 +2,7 @@
 /** Piece by piece, cleaned and turned over: what is seen, what follows, and the verdict. */
 import Button from "primevue/button";
 import InputText from "primevue/inputtext";
+import Select from "primevue/select";
 import { computed, nextTick, onMounted, ref, watch } from "vue";
 import { useRouter } from "vue-router";
 
@@ -10,10 +11,11 @@ import { latest } from "../../../api/latest";
 import type { Finding, Piece, Sights } from "../../../api/types";
 import KeyCap from "../../../app/KeyCap.vue";
 import { useKeys } from "../../../app/keys";
+import PieceFigure from "../../../drawing/PieceFigure.vue";
 import ToothPicker from "../../../drawing/ToothPicker.vue";
 import PhotoButton from "../PhotoButton.vue";
 import PieceSheet from "../PieceSheet.vue";
-import { useVisit, type Verdict } from "../visit";
+import { dead, useVisit, type Verdict } from "../visit";
 import { useSession } from "../../workshop/session";
 import { maybeNumber } from "../../../text/numbers";
 
@@ -31,8 +33,19 @@ const seen = ref<Sights>();
 /** The sight noted tooth by tooth just now. */
 const by = ref("");
 const play = ref({ mm: "", radius: "" });
-const left = computed(() => store.pieces.filter((piece) => !piece.verdict).length);
-const piece = computed(() => store.picked?.piece);
+/** What carries the load first; fasteners and covers are passed together, at the end. */
+const singly = computed(() => store.laid.filter(({ piece }) => !piece.together).sort((a, b) => a.piece.look - b.piece.look));
+const together = computed(() => store.laid.filter(({ piece }) => piece.together));
+const left = computed(() => singly.value.filter(({ piece }) => !piece.verdict).length);
+const loose = computed(() => together.value.filter(({ piece }) => !piece.verdict));
+/** The piece in hand; none while the fasteners are passed together. */
+const hand = ref("");
+const passing = ref(false);
+const mateName = computed(() => mates.value.find(({ piece_id }) => piece_id === mate.value)?.name ?? "");
+const lies = computed(() => (passing.value ? undefined : store.laid.find(({ piece }) => piece.id === hand.value)));
+const piece = computed(() => lies.value?.piece);
+const mate = ref("");
+const mates = computed(() => (seen.value?.mates ?? []).map(({ piece_id, name }) => ({ piece_id, name: `the ${name}` })));
 const rim = computed(() => piece.value?.figure.rims[0]);
 /** The key each verdict is given by. */
 const KEYS: Partial<Record<string, string>> = { keep: "K", clean: "C", replace: "R", pair: "M" };
@@ -43,6 +56,11 @@ const verdicts = computed(() =>
 );
 const seenOf = (key: string) => findings.value.find((finding) => finding.what === key);
 const teeth = computed(() => Object.fromEntries(findings.value.map((finding) => [finding.what, finding.teeth ?? []])));
+/** Drawn to fit its place in the list. */
+function sizeOf({ figure }: Piece) {
+  const most = Math.max(figure.length + figure.head_height, figure.head_width, figure.diameter, 2 * (figure.rims[0]?.tip_radius_mm ?? 0));
+  return most ? 50 / most : 1;
+}
 const plain = (what: string): Finding => ({ what, teeth: [], face: "", mm: 0, radius: 0 });
 
 const begin = latest();
@@ -56,6 +74,7 @@ async function look() {
     // A note that only says what the rules said follows them.
     if (seen.value && note.value && note.value === seen.value.reason.slice(0, 300)) note.value = answer.reason.slice(0, 300);
     seen.value = answer;
+    if (!answer.mates.some(({ piece_id }) => piece_id === mate.value)) mate.value = answer.mates[0]?.piece_id ?? "";
   } catch {
     // The verdict is the technician's all the same.
   }
@@ -65,6 +84,7 @@ function pickUp() {
   note.value = piece.value?.finding ?? "";
   instead.value = piece.value?.instead ?? "";
   another.value = false;
+  mate.value = "";
   findings.value = JSON.parse(JSON.stringify(piece.value?.findings ?? [])) as Finding[];
   by.value = "";
   const measured = seenOf("play");
@@ -104,13 +124,44 @@ function measured() {
   void look();
 }
 
+function take(at: string) {
+  passing.value = false;
+  hand.value = at;
+  store.at = store.laid.find(({ piece }) => piece.id === at)?.step.id ?? store.at;
+}
+// A piece tapped in the row is the one in hand.
+watch(
+  () => store.at,
+  (at) => {
+    if (lies.value?.step.id === at) return;
+    const first = store.laid.find(({ step }) => step.id === at);
+    if (first) take(first.piece.id);
+  },
+);
+
+/** Along the order of looking over; past its end lie the fasteners. */
+function walk(by: number) {
+  const order = singly.value.map((lies) => lies.piece.id);
+  const now = passing.value ? order.length : order.indexOf(hand.value);
+  const next = now < 0 ? 0 : now + by;
+  if (next >= order.length && together.value.length) passing.value = true;
+  else take(order[Math.max(0, Math.min(order.length - 1, next))] ?? hand.value);
+}
+
 /** Goes on at once, so that the next key is for the next piece. */
 function judge(verdict: Verdict) {
-  const step = store.picked;
-  if (!step) return;
-  before.value.push(JSON.parse(JSON.stringify(step.piece)) as Piece);
-  void store.judge(step.piece, verdict, note.value.trim() || (seen.value?.reason ?? "").slice(0, 300), { findings: findings.value, instead: instead.value.trim() });
-  store.walk(1);
+  const now = piece.value;
+  if (!now) return;
+  before.value.push(JSON.parse(JSON.stringify(now)) as Piece);
+  const more = { findings: findings.value, instead: instead.value.trim(), ...(verdict === "pair" && mate.value ? { mate: mate.value } : {}) };
+  void store.judge(now, verdict, note.value.trim() || (seen.value?.reason ?? "").slice(0, 300), more);
+  if (now.together) passing.value = true;
+  else walk(1);
+}
+
+/** All that lies together and was not picked out is sound. */
+function pass() {
+  for (const { piece } of loose.value) void store.judge(piece, "keep", "");
 }
 
 async function sayInstead() {
@@ -123,7 +174,7 @@ function undo() {
   const was = before.value.pop();
   if (!was) return;
   void store.judge(was, was.verdict as Verdict, was.finding, { findings: was.findings as unknown as Finding[], instead: was.instead });
-  store.at = store.steps.find((step) => step.piece.id === was.id)?.id ?? store.at;
+  take(was.id);
   pickUp();
 }
 
@@ -142,20 +193,25 @@ useKeys({
   z: undo,
   a: sayInstead,
   f: () => piece.value && router.push({ name: "fits", query: { visit: store.visit?.id, piece: piece.value.id } }),
-  ArrowRight: () => store.walk(1),
-  ArrowLeft: () => store.walk(-1),
+  ArrowRight: () => walk(1),
+  ArrowLeft: () => walk(-1),
+  t: () => (passing.value = together.value.length > 0),
+  Space: () => passing.value && pass(),
   "Ctrl+Enter": () => emit("enter", "read"),
 });
 onMounted(() => {
-  store.at = (store.steps.find((step) => !step.piece.verdict) ?? store.steps[0])?.id ?? "";
+  const first = singly.value.find(({ piece }) => !piece.verdict) ?? (loose.value.length ? undefined : singly.value[0]);
+  if (first) take(first.piece.id);
+  else passing.value = together.value.length > 0;
 });
 </script>
 
 <template>
-  <div v-if="store.picked && piece" class="two">
+  <div v-if="lies && piece" class="two">
     <section>
       <p class="label">
-        {{ left ? `${left} of ${store.pieces.length} still to look over` : "All looked over" }}
+        {{ left ? `${left} of ${singly.length} still to look over` : "All looked over" }}
+        <button v-if="together.length" type="button" class="quiet" @click="passing = true">{{ together.length }} fasteners and covers together <KeyCap k="T" /></button>
         <button v-if="before.length" type="button" class="quiet" @click="undo">Take back: {{ before.at(-1)?.name }} <KeyCap k="Z" /></button>
       </p>
       <h1 class="name">
@@ -180,7 +236,7 @@ onMounted(() => {
       <p v-if="seen?.reason" class="reason">
         <b v-if="seen.verdict">{{ verdicts.find((verdict) => verdict.key === seen?.verdict)?.label }}:</b> {{ seen.reason }}
       </p>
-      <p v-else class="soft">Both faces, every tooth. Play often comes from a worn pin, slot or bore, and not from the teeth.</p>
+      <p v-else class="soft">Play often sits in a worn pin, slot or bore, not in the teeth.</p>
       <div class="actions verdicts" role="group" aria-label="Verdict">
         <Button
           v-for="verdict in verdicts"
@@ -189,26 +245,100 @@ onMounted(() => {
           :aria-pressed="piece.verdict === verdict.key"
           :class="{ wanted: seen?.verdict === verdict.key }"
           @click="judge(verdict.key)"
-          >{{ verdict.label }} <KeyCap :k="verdict.k"
+          >{{ verdict.key === "pair" && mateName ? `With ${mateName}` : verdict.label }} <KeyCap :k="verdict.k"
         /></Button>
       </div>
+      <p v-if="piece.mate || mates.length > 1" class="mate">
+        <template v-if="piece.mate">Replaced together with the {{ piece.mate }}.</template>
+        <label v-else>Its mate <Select v-model="mate" :options="mates" option-label="name" option-value="piece_id" aria-label="Its mate" /></label>
+      </p>
       <label v-if="another || instead" class="note"
         >Goes in instead <InputText id="instead" v-model="instead" maxlength="400" spellcheck="false" placeholder="as in the strip: M3x12 button" @change="noted"
       /></label>
       <div class="actions">
         <Button v-if="!another && !instead" variant="outlined" @click="sayInstead">Another <KeyCap k="A" /></Button>
         <Button variant="outlined" @click="router.push({ name: 'fits', query: { visit: store.visit?.id, piece: piece.id } })">Fits <KeyCap k="F" /></Button>
-        <PhotoButton @taken="(file: File) => store.addPhoto(file, store.picked?.id)" />
+        <PhotoButton @taken="(file: File) => store.addPhoto(file, lies?.step.id)" />
         <Button :variant="left ? 'outlined' : undefined" @click="emit('enter', 'read')">Looked over <KeyCap k="Ctrl Enter" /></Button>
       </div>
     </section>
     <ToothPicker v-if="by && rim?.tooth.length" :teeth="rim.teeth" :tooth="rim.tooth" :radius="rim.tip_radius_mm" :marked="teeth" :by="by" @tap="tooth" />
-    <PieceSheet v-else :step="store.picked" />
+    <PieceSheet v-else :step="lies.step" :piece="piece" />
   </div>
+  <section v-else-if="together.length" class="together">
+    <div class="head">
+      <h1>{{ loose.length ? `${loose.length} fasteners and covers` : "Fasteners and covers passed" }}</h1>
+      <div class="actions">
+        <Button v-if="loose.length" @click="pass">The rest sound <KeyCap k="Space" /></Button>
+        <Button v-if="singly.length" variant="outlined" @click="walk(-1)">{{ left ? `${left} gears and the like still to look over` : "Back to the gears" }} <KeyCap k="←" /></Button>
+        <Button :variant="left || loose.length ? 'outlined' : undefined" @click="emit('enter', 'read')">Looked over <KeyCap k="Ctrl Enter" /></Button>
+      </div>
+    </div>
+    <p class="soft">Threads in plastic, rounded drives, bent clips, cracked covers: tap the one that is not sound, then pass the rest.</p>
+    <ul>
+      <li v-for="each in together" :key="each.piece.id">
+        <button type="button" class="lies" :class="{ bad: each.piece.verdict && each.piece.verdict !== 'keep' }" @click="take(each.piece.id)">
+          <svg viewBox="-30 -30 60 60" aria-hidden="true"><PieceFigure :figure="each.piece.figure" :scale="sizeOf(each.piece)" :unknown="50" :damaged="dead(each.piece)" /></svg>
+          <span
+            ><b>{{ each.step.number }}</b> {{ each.piece.name }}<template v-if="each.piece.count > 1"> ×{{ each.piece.count }}</template></span
+          >
+          <small :class="each.piece.verdict === 'keep' ? 'proved' : 'soft'">{{ verdicts.find((verdict) => verdict.key === each.piece.verdict)?.label ?? "not passed" }}</small>
+        </button>
+      </li>
+    </ul>
+  </section>
   <p v-else class="soft">Nothing has come off yet. Strip comes first.</p>
 </template>
 
 <style scoped>
+.head {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 12px 18px;
+  align-items: center;
+  justify-content: space-between;
+}
+
+.together ul {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(250px, 1fr));
+  gap: 0 22px;
+  border-top: 1px solid var(--ink);
+}
+
+.together .lies {
+  display: grid;
+  grid-template-columns: 56px minmax(0, 1fr) auto;
+  gap: 10px;
+  align-items: center;
+  width: 100%;
+  min-height: 66px;
+  padding: 4px 0;
+  border: 0;
+  border-bottom: 1px solid var(--hair);
+  background: none;
+  color: var(--ink);
+  font: 500 16px/1.2 var(--sans);
+  text-align: left;
+  cursor: pointer;
+}
+
+.together svg {
+  width: 56px;
+  height: 56px;
+}
+
+.bad small {
+  color: var(--oxide);
+  font-weight: 600;
+}
+
+.mate label {
+  display: inline-flex;
+  gap: 10px;
+  align-items: center;
+}
+
 .name::first-letter {
   text-transform: uppercase;
 }

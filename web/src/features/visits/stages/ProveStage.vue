@@ -28,7 +28,7 @@ function tickOff(at: number) {
 
 function answer(at: number, outcome: string) {
   const over = store.unanswered[at];
-  if (over) void store.tick(over.step.piece, outcome as TickIn["outcome"], over.left);
+  if (over) void store.tick(over.piece, outcome as TickIn["outcome"], over.left);
 }
 
 useKeys({
@@ -45,10 +45,10 @@ useKeys({
       <Button v-if="left" @click="emit('enter', 'build')">Go on building <KeyCap k="G" /></Button>
     </div>
     <ul v-if="left" class="left">
-      <li v-for="(over, n) in store.unanswered" :key="over.step.id">
+      <li v-for="(over, n) in store.unanswered" :key="over.piece.id">
         <img v-if="over.step.photos[0]" :src="store.photoUrl(over.step.photos[0].id, true)" alt="" />
         <p>
-          <b>{{ over.left }} ×</b> {{ over.step.piece.name }} <span class="soft small">off at step {{ over.step.number }}</span>
+          <b>{{ over.left }} ×</b> {{ over.piece.name }} <span class="soft small">off at step {{ over.step.number }}</span>
         </p>
         <div class="actions answers">
           <Button v-for="outcome in session.words?.outcomes ?? []" :key="outcome.key" variant="outlined" @click="answer(n, outcome.key)">{{ outcome.label }}</Button>

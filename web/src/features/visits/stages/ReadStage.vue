@@ -4,7 +4,7 @@ import Button from "primevue/button";
 import { computed } from "vue";
 import { useRouter } from "vue-router";
 
-import type { Step } from "../../../api/types";
+import type { Piece } from "../../../api/types";
 import KeyCap from "../../../app/KeyCap.vue";
 import { useKeys } from "../../../app/keys";
 import PieceFigure from "../../../drawing/PieceFigure.vue";
@@ -15,27 +15,27 @@ const store = useVisit();
 const router = useRouter();
 
 const rims = computed(() =>
-  store.steps.flatMap((step) => {
+  store.laid.flatMap(({ step, piece }) => {
     // A piece with teeth that were not counted yet is read as one.
-    const counts = step.piece.teeth.length ? step.piece.teeth : step.piece.form ? [0] : [];
-    return counts.map((teeth, rim) => ({ step, rim, teeth, pin: step.piece.pins.find((pin) => pin.rim === rim) }));
+    const counts = piece.teeth.length ? piece.teeth : piece.form ? [0] : [];
+    return counts.map((teeth, rim) => ({ step, piece, rim, teeth, pin: piece.pins.find((pin) => pin.rim === rim) }));
   }),
 );
 /** A dead gear first: it is the one that has to be ordered. */
-const next = computed(() => rims.value.find((rim) => !rim.pin && dead(rim.step.piece)) ?? rims.value.find((rim) => !rim.pin));
+const next = computed(() => rims.value.find((rim) => !rim.pin && dead(rim.piece)) ?? rims.value.find((rim) => !rim.pin));
 const read = computed(() => rims.value.filter((rim) => rim.pin?.gear));
 
-function readIt(step: Step, rim: number) {
-  void router.push({ name: "reader", query: { visit: store.visit?.id, piece: step.piece.id, rim, form: step.piece.form } });
+function readIt(piece: Piece, rim: number) {
+  void router.push({ name: "reader", query: { visit: store.visit?.id, piece: piece.id, rim, form: piece.form } });
 }
 
 function pair() {
   const [a] = read.value;
-  void router.push({ name: "mesh", query: { visit: store.visit?.id, ...(a ? { first: `${a.step.piece.id}:${a.rim}` } : {}) } });
+  void router.push({ name: "mesh", query: { visit: store.visit?.id, ...(a ? { first: `${a.piece.id}:${a.rim}` } : {}) } });
 }
 
 useKeys({
-  Enter: () => (next.value ? readIt(next.value.step, next.value.rim) : emit("enter", "source")),
+  Enter: () => (next.value ? readIt(next.value.piece, next.value.rim) : emit("enter", "source")),
   p: pair,
   t: () => router.push({ name: "train", query: { visit: store.visit?.id } }),
   "Ctrl+Enter": () => emit("enter", "source"),
@@ -46,12 +46,12 @@ useKeys({
   <section class="read">
     <div class="head">
       <h1 v-if="next">
-        Read the {{ next.step.piece.name }}<template v-if="next.step.piece.teeth.length > 1">, {{ next.teeth }} teeth</template>
+        Read the {{ next.piece.name }}<template v-if="next.piece.teeth.length > 1">, {{ next.teeth }} teeth</template>
       </h1>
       <h1 v-else-if="rims.length">Every gear is read</h1>
       <h1 v-else>Nothing with teeth in the row</h1>
       <div class="actions">
-        <Button v-if="next" @click="readIt(next.step, next.rim)">Read it <KeyCap k="Enter" /></Button>
+        <Button v-if="next" @click="readIt(next.piece, next.rim)">Read it <KeyCap k="Enter" /></Button>
         <Button variant="outlined" :disabled="!rims.length" @click="pair">Mesh <KeyCap k="P" /></Button>
         <Button variant="outlined" :disabled="!rims.length" @click="router.push({ name: 'train', query: { visit: store.visit?.id } })">Train <KeyCap k="T" /></Button>
         <Button :variant="next ? 'outlined' : undefined" @click="emit('enter', 'source')">All read <KeyCap :k="next ? 'Ctrl Enter' : 'Enter'" /></Button>
@@ -59,15 +59,15 @@ useKeys({
     </div>
     <p v-if="!rims.length" class="soft">Count the teeth and say them in the strip: gear 32/10 brass. The reader itself works without a piece, too.</p>
     <ul>
-      <li v-for="rim in rims" :key="`${rim.step.id}${rim.rim}`" :class="{ dead: dead(rim.step.piece) }">
-        <button type="button" class="rim" @click="readIt(rim.step, rim.rim)">
+      <li v-for="rim in rims" :key="`${rim.piece.id}${rim.rim}`" :class="{ dead: dead(rim.piece) }">
+        <button type="button" class="rim" @click="readIt(rim.piece, rim.rim)">
           <svg viewBox="-34 -34 68 68" aria-hidden="true">
-            <PieceFigure :figure="rim.step.piece.figure" :scale="30 / (rim.step.piece.figure.rims[0]?.tip_radius_mm ?? 1)" :damaged="dead(rim.step.piece)" />
+            <PieceFigure :figure="rim.piece.figure" :scale="30 / (rim.piece.figure.rims[0]?.tip_radius_mm ?? 1)" :damaged="dead(rim.piece)" />
           </svg>
           <span class="who"
             ><span
-              ><b>{{ rim.step.number }}</b> {{ rim.step.piece.name }}</span
-            ><small v-if="rim.step.piece.finding" class="harm">{{ rim.step.piece.finding }}</small></span
+              ><b>{{ rim.step.number }}</b> {{ rim.piece.name }}</span
+            ><small v-if="rim.piece.finding" class="harm">{{ rim.piece.finding }}</small></span
           >
           <span class="value teeth">{{ rim.pin?.teeth || rim.teeth || "" }}</span>
           <span v-if="rim.pin" class="size"
@@ -76,9 +76,7 @@ useKeys({
           <span v-else class="size soft">not read</span>
           <span class="value sure">{{ rim.pin ? `${Math.round(rim.pin.probability * 100)} %` : "" }}</span>
         </button>
-        <button v-if="rim.pin" type="button" class="off" :aria-label="`Take back the reading of ${rim.step.piece.name}, ${rim.pin.teeth} teeth`" @click="store.unpin(rim.step.piece.id, rim.pin.id)">
-          ×
-        </button>
+        <button v-if="rim.pin" type="button" class="off" :aria-label="`Take back the reading of ${rim.piece.name}, ${rim.pin.teeth} teeth`" @click="store.unpin(rim.piece.id, rim.pin.id)">×</button>
       </li>
     </ul>
   </section>

@@ -4,7 +4,7 @@ import Button from "primevue/button";
 import { computed, onMounted, ref } from "vue";
 
 import { api, ask } from "../../../api/client";
-import type { Arrival, Pin, Step } from "../../../api/types";
+import type { Arrival, Piece, Pin } from "../../../api/types";
 import KeyCap from "../../../app/KeyCap.vue";
 import { useKeys } from "../../../app/keys";
 import PieceFigure from "../../../drawing/PieceFigure.vue";
@@ -16,15 +16,15 @@ import { useChoices } from "../../instruments/choices";
 const emit = defineEmits<{ enter: [stage: string] }>();
 const store = useVisit();
 const choices = useChoices();
-const wanted = computed(() => store.steps.filter((step) => renewed(step.piece)));
+const wanted = computed(() => store.laid.filter(({ piece }) => renewed(piece)));
 
 /** What is known of the piece, as it would be said over a counter. */
-function asked(step: (typeof wanted.value)[number]) {
-  const gears = step.piece.pins.map(({ part, gear, label, says }) => {
+function asked(piece: Piece) {
+  const gears = piece.pins.map(({ part, gear, label, says }) => {
     const more = [part.bore_mm ? `bore ${part.bore_mm}` : "", part.width_mm ? `width ${part.width_mm}` : ""].filter(Boolean);
     return [gear ? `${label} ${gear.pressure_angle_deg}°, ${part.teeth} teeth` : says, ...more].join(", ");
   });
-  return [...gears, step.piece.order_words].filter(Boolean).join(" · ");
+  return [...gears, piece.order_words].filter(Boolean).join(" · ");
 }
 
 /** What came for each piece, newest first. */
@@ -36,7 +36,7 @@ onMounted(async () => {
     // What came is told once the server answers again.
   }
 });
-const intake = (step: Step, pin: Pin) => ({ name: "arrival", query: { ...queryOf(pin), visit: store.visit?.id, piece: step.piece.id, for: `${store.visit?.unit.label}, ${step.piece.name}` } });
+const intake = (piece: Piece, pin: Pin) => ({ name: "arrival", query: { ...queryOf(pin), visit: store.visit?.id, piece: piece.id, for: `${store.visit?.unit.label}, ${piece.name}` } });
 const day = (at: string) => new Date(at).toLocaleDateString(undefined, { day: "numeric", month: "short" });
 
 useKeys({ Enter: () => emit("enter", "build") });
@@ -47,27 +47,28 @@ useKeys({ Enter: () => emit("enter", "build") });
     <section>
       <h1>{{ wanted.length ? `${wanted.length} to get` : "Nothing to get" }}</h1>
       <ul>
-        <li v-for="step in wanted" :key="step.id">
+        <li v-for="{ step, piece } in wanted" :key="piece.id">
           <svg viewBox="-36 -36 72 72" aria-hidden="true">
-            <PieceFigure :figure="step.piece.figure" :scale="step.piece.figure.rims[0] ? 32 / step.piece.figure.rims[0].tip_radius_mm : 3" :unknown="58" :damaged="dead(step.piece)" />
+            <PieceFigure :figure="piece.figure" :scale="piece.figure.rims[0] ? 32 / piece.figure.rims[0].tip_radius_mm : 3" :unknown="58" :damaged="dead(piece)" />
           </svg>
           <div>
             <p class="name">
-              <b>{{ step.number }}</b> {{ step.piece.name }}<template v-if="step.piece.count > 1"> ×{{ step.piece.count }}</template>
+              <b>{{ step.number }}</b> {{ piece.name }}<template v-if="piece.count > 1"> ×{{ piece.count }}</template>
             </p>
-            <p class="value">{{ asked(step) || "nothing measured yet" }}</p>
-            <p v-for="pin in step.piece.pins.filter((reading) => reading.gear)" :key="pin.id" class="looks">
-              <span v-if="step.piece.pins.length > 1" class="soft small">{{ pin.teeth }} teeth:</span>
+            <p class="value">{{ asked(piece) || "nothing measured yet" }}</p>
+            <p v-for="pin in piece.pins.filter((reading) => reading.gear)" :key="pin.id" class="looks">
+              <span v-if="piece.pins.length > 1" class="soft small">{{ pin.teeth }} teeth:</span>
               <RouterLink class="small look" :to="{ name: 'drawer', query: queryOf(pin) }">Is there one in the drawer?</RouterLink>
-              <RouterLink class="small look" :to="intake(step, pin)">It came: check it</RouterLink>
+              <RouterLink class="small look" :to="intake(piece, pin)">It came: check it</RouterLink>
             </p>
-            <p v-for="arrival in came.filter((each) => each.piece === step.piece.id)" :key="arrival.id" class="small" :class="arrival.accepted ? 'proved' : 'harm'">
+            <p v-for="arrival in came.filter((each) => each.piece === piece.id)" :key="arrival.id" class="small" :class="arrival.accepted ? 'proved' : 'harm'">
               {{ day(arrival.recorded_at) }}: {{ arrival.accepted ? "came, taken in" : "came, sent back" }}<template v-if="arrival.reason">: {{ arrival.reason }}</template>
             </p>
-            <p v-if="!dead(step.piece) && !step.piece.instead" class="soft small">Not used twice: a new one.</p>
-            <p v-if="step.piece.instead" class="small"><b>Goes in instead:</b> {{ step.piece.instead }}</p>
-            <p v-if="step.piece.finding" class="harm small">{{ step.piece.finding }}</p>
-            <p v-if="step.piece.teeth.length && step.piece.pins.length < step.piece.teeth.length" class="soft small">Not read yet: read it before ordering.</p>
+            <p v-if="!dead(piece) && !piece.instead" class="soft small">Not used twice: a new one.</p>
+            <p v-if="piece.instead" class="small"><b>Goes in instead:</b> {{ piece.instead }}</p>
+            <p v-if="piece.mate" class="small"><b>Together with</b> the {{ piece.mate }}</p>
+            <p v-if="piece.finding" class="harm small">{{ piece.finding }}</p>
+            <p v-if="piece.teeth.length && piece.pins.length < piece.teeth.length" class="soft small">Not read yet: read it before ordering.</p>
           </div>
         </li>
       </ul>

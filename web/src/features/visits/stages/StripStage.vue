@@ -15,6 +15,7 @@ import PhotoButton from "../PhotoButton.vue";
 import RowViews from "../RowViews.vue";
 import { useGuide } from "../guide";
 import JoinCode from "../JoinCode.vue";
+import { unread } from "../unread";
 import { useVisit } from "../visit";
 
 const emit = defineEmits<{ enter: [stage: string] }>();
@@ -63,7 +64,7 @@ watch(
 const begun = computed(() => /(?:^|\s)([a-z][a-z-]*)$/i.exec(line.value)?.[1]?.toLowerCase() ?? "");
 const offers = computed(() => (begun.value.length < 2 ? [] : words.value.filter((word) => word.startsWith(begun.value) && word !== begun.value).slice(0, 5)));
 /** What the last screw was, for the many alike. */
-const fastener = computed(() => [...store.steps].reverse().find((step) => step.piece.fastener)?.piece.fastener ?? "");
+const fastener = computed(() => [...store.pieces].reverse().find((piece) => piece.fastener)?.fastener ?? "");
 function again() {
   if (fastener.value) line.value = `${line.value.trim()} ${fastener.value} `.trimStart();
   field.value?.focus();
@@ -78,7 +79,7 @@ const begin = latest();
 let pause: number | undefined;
 
 /** Ask the core what the line says; only the newest answer counts. */
-async function understand(correction?: { field: string; value: string }) {
+async function understand(correction?: { field: string; value: string; piece: number }) {
   const last = begin();
   if (!line.value.trim()) {
     understood.value = undefined;
@@ -99,7 +100,7 @@ async function understand(correction?: { field: string; value: string }) {
 /** The second reading of the line, taken by one key. */
 function otherwise() {
   const other = understood.value?.alternatives[0];
-  if (other) void understand({ field: "kind", value: other.kind });
+  if (other) void understand({ field: "kind", value: other.kind, piece: 0 });
 }
 
 watch(line, (text) => {
@@ -111,34 +112,6 @@ watch(line, (text) => {
   }
   pause = window.setTimeout(() => void understand(), 70);
 });
-
-/** Without the server the line is kept as it is and understood when it is sent. */
-function unread(text: string): Entry {
-  const figure = { shape: "other", length: 0, diameter: 0, bore: 0, thickness: 0, head: "", head_width: 0, head_height: 0, drive: "", rims: [] };
-  return {
-    line: text,
-    title: text,
-    kind: "other",
-    count: 1,
-    owed: 1,
-    renewed: false,
-    name: text,
-    fastener: "",
-    thread: "",
-    size: "",
-    group: "",
-    facing: "",
-    caution: "",
-    order_words: "",
-    teeth: [],
-    form: "",
-    chips: [],
-    minds: [],
-    pieces: [],
-    alternatives: [],
-    figure,
-  };
-}
 
 /** Lines laid down before this one: however soon it is understood, it lies behind them. */
 let before: Promise<void> = Promise.resolve();
@@ -273,7 +246,9 @@ useEventListener(window, "keydown", typed, { capture: true });
           {{ guide.coming.title }} <KeyCap k="↓" />
         </button>
       </p>
-      <ChipStrip v-if="understood && line" :chips="understood.chips" :others="understood.alternatives" @correct="understand" />
+      <template v-if="understood && line">
+        <ChipStrip v-for="(said, n) in understood.pieces" :key="n" :piece="n" :chips="said.chips" :others="n ? undefined : understood.alternatives" @correct="understand" />
+      </template>
       <div class="actions">
         <Button :disabled="!line.trim()" @click="layDown">Lay it down <KeyCap k="Enter" /></Button>
         <PhotoButton ref="photoButton" k="Alt P" @taken="photo" />

@@ -1,4 +1,4 @@
-"""Module, pitch, bore, width, starts and hand, in whatever order they are said."""
+"""Module, pitch, bore, width, length, starts and hand, in whatever order they are said."""
 
 from __future__ import annotations
 
@@ -15,6 +15,8 @@ _PITCH = re.compile(r"^(\d{1,3})(?:dp|p)$", re.I)
 _COUNT = re.compile(r"^[0-9]{1,3}$")
 _BARE = re.compile(rf"^{_NUMBER}$")
 _LENGTH = re.compile(rf"^{LENGTH}$")
+_ACROSS = frozenset({"across", "diameter", "dia", "od"})
+_PARTS = {"half": "1/2", "quarter": "1/4"}
 _STARTS = re.compile(r"^(\w+)-starts?$", re.I)
 _HAND = re.compile(r"^(left|right)-?hand(?:ed)?$|^(l|r)h$", re.I)
 _MOD = frozenset({"module", "mod"})
@@ -23,7 +25,7 @@ _FIGURES = frozenset("123456789")
 _STARTED = {"single": 1, "double": 2, "twin": 2, "triple": 3}
 
 
-def read_gear_field(text: str, following: str, toothed: bool) -> tuple[dict[str, Any], int] | None:
+def read_dimension(text: str, following: str, toothed: bool) -> tuple[dict[str, Any], int] | None:
     """The field that a token and the next say, as changes of an entry, and how many tokens they take.
 
     Parameters
@@ -33,9 +35,9 @@ def read_gear_field(text: str, following: str, toothed: bool) -> tuple[dict[str,
 
     Examples
     --------
-    >>> read_gear_field("0.8M", "", True), read_gear_field("48", "pitch", False)
+    >>> read_dimension("0.8M", "", True), read_dimension("48", "pitch", False)
     (({'module': '0.8 module'}, 1), ({'module': '48 DP'}, 2))
-    >>> read_gear_field("bore", "5", False), read_gear_field("M3", "", False)
+    >>> read_dimension("bore", "5", False), read_dimension("M3", "", False)
     (({'bore': '5'}, 2), None)
     """
     word, after = text.lower(), following.lower()
@@ -59,7 +61,31 @@ def read_gear_field(text: str, following: str, toothed: bool) -> tuple[dict[str,
         return {"width": following}, 2
     if _LENGTH.match(text) and after == "wide":
         return {"width": text}, 2
-    return _starts(text, after) or _hand(word, after)
+    return _measured(text, word, after, following) or _starts(text, after) or _hand(word, after)
+
+
+def _measured(text: str, word: str, after: str, following: str) -> tuple[dict[str, Any], int] | None:
+    """Length and diameter: what is long without a unit may be a count, *4 long*, and is left to it."""
+    if word == "length" and _LENGTH.match(following):
+        return {"length": following}, 2
+    if _LENGTH.match(text) and not text.isdigit() and after == "long":
+        return {"length": text}, 2
+    if word in _ACROSS and _LENGTH.match(following):
+        return {"size": following}, 2
+    if _LENGTH.match(text) and after in _ACROSS:
+        return {"size": text}, 2
+    if _inches(text) and after in ("inch", "inches"):
+        return {"size": f"{_inches(text)}in"}, 2
+    return None
+
+
+def _inches(word: str) -> str:
+    """``one``, ``half``, ``1/4``, ``1.5`` as inches are written; empty for anything else."""
+    if word.lower() in _PARTS:
+        return _PARTS[word.lower()]
+    if re.match(r"^(?:\d{1,2}/\d{1,2}|\d{1,2}(?:[.,]\d{1,3})?)$", word):
+        return _plain(word)
+    return str(number_of_word(word) or "")
 
 
 def _starts(text: str, after: str) -> tuple[dict[str, Any], int] | None:
