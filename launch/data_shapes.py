@@ -205,9 +205,12 @@ SHAPES: dict[str, Any] = {
         field=dict[str, Numbers],
         shift=dict[str, Number],
         trim=_SPREAD,
+        trim_pointed=_SPREAD,
+        thinning_pointed=_SPREAD,
         thinning=_SPREAD,
         none=dict[str, Share],
         mark=dict[str, Above],
+        said=dict[str, Above],
         clue=dict[str, Above],
         count=table(
             "CountByEye",

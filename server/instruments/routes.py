@@ -8,6 +8,8 @@ from pydantic import Field
 
 from devices.caliper.protocol import JawSetting
 from gearing.gauges import gauges
+from gearing.strip.kinds import taught
+from shelf.services import names_of
 from sums.apart import apart
 from sums.base import Model, Problem, here
 from sums.choices import ChoicesOut, choices
@@ -177,4 +179,6 @@ def fitting(request: HttpRequest, body: FittingIn) -> HttpResponse:
 @router.post("/entry", response={200: EntryOut, 422: Problem})
 def entry(request: HttpRequest, body: EntryIn) -> HttpResponse:
     """Understand a line of quick entry, or correct one chip of it."""
-    return HttpResponse(here(read_entry, body).model_dump_json(), content_type="application/json")
+    with taught(names_of(getattr(request.user, "workshop_id", None) or 0)):
+        answer = here(read_entry, body)
+    return HttpResponse(answer.model_dump_json(), content_type="application/json")

@@ -29,6 +29,21 @@ class Consumable(models.Model):
         constraints = [models.UniqueConstraint(fields=["workshop", "key"], name="bottle_key_once")]
 
 
+class LearntName(models.Model):
+    """What this workshop calls a kind of piece, learnt from a correction. Never deleted."""
+
+    workshop = models.ForeignKey(Workshop, on_delete=models.PROTECT, related_name="+")
+    name = models.CharField(max_length=80)
+    kind = models.CharField(max_length=20)
+    gone = models.BooleanField(default=False)
+    recorded_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="+")
+    changed_at = models.DateTimeField(auto_now=True)
+
+    class Meta:
+        ordering = ["name"]
+        constraints = [models.UniqueConstraint(fields=["workshop", "name"], name="learnt_name_once")]
+
+
 class HouseRule(models.Model):
     """The school a workshop follows on one question."""
 

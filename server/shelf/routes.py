@@ -8,11 +8,14 @@ from uuid import UUID
 from ninja import Router
 from pydantic import Field
 
+from gearing.strip.kinds import kinds
 from gearing.workshop.consumables import KINDS, ROLES, SURFACES, Item, questions
 from sums.base import Model, Problem
+from sums.entry import Line
 from workshop.authentication import MemberRequest
 
 from . import services
+from .models import LearntName
 
 router = Router(tags=["shelf"])
 PROBLEMS = {404: Problem, 409: Problem, 422: Problem, 503: Problem}
@@ -92,7 +95,25 @@ class QuestionOut(Model):
     chosen: str
 
 
+class NameOut(Model):
+    """A name learnt from a correction, and the kind of piece it stands for."""
+
+    name: str
+    kind: str
+    kind_label: str
+    who: str
+
+
+class LearnIn(Model):
+    """A correction of the kind of a piece: the line, and what it is."""
+
+    line: Line
+    kind: Annotated[str, Field(min_length=1, max_length=40)]
+    piece: Annotated[int, Field(ge=0, le=99)] = 0
+
+
 class ShelfOut(Model):
+    names: list[NameOut] = Field(description="What pieces are called here, learnt from corrections")
     bottles: list[BottleOut]
     questions: list[QuestionOut]
     kinds: list[str]
@@ -112,7 +133,9 @@ def shelf(request: MemberRequest) -> ShelfOut:
     """What is at hand, and the house rules."""
     workshop = request.user.workshop_id or 0
     house = services.house_of(workshop)
+    learnt = LearntName.objects.filter(workshop_id=workshop, gone=False).select_related("recorded_by")
     return ShelfOut(
+        names=[_name(name) for name in learnt],
         bottles=[_out(item) for item in services.at_hand(workshop)],
         questions=[
             QuestionOut(
@@ -147,11 +170,34 @@ def gone(request: MemberRequest, key: Key, body: PutAwayIn) -> ShelfOut:
     return shelf(request)
 
 
+@router.put("/names", response={200: NameOut, **PROBLEMS})
+def learn(request: MemberRequest, body: LearnIn) -> NameOut:
+    """Learn what a piece is called from a correction of its kind."""
+    return _name(services.learn(request.user, body.line, body.kind, body.piece))
+
+
+@router.put("/names/{name}/gone", response={200: ShelfOut, **PROBLEMS})
+def forget(request: MemberRequest, name: str, body: PutAwayIn) -> ShelfOut:
+    """Forget a name that was learnt, or remember it again."""
+    services.forget(request.user, name[:80], body.gone)
+    return shelf(request)
+
+
 @router.put("/rules/{question}", response={200: ShelfOut, **PROBLEMS})
 def follow(request: MemberRequest, question: str, body: FollowIn) -> ShelfOut:
     """Follow a school on one question."""
     services.follow(request.user, question[:20], body.school, body.based_on)
     return shelf(request)
+
+
+def _name(learnt: LearntName) -> NameOut:
+    kind = kinds().get(learnt.kind)
+    return NameOut(
+        name=learnt.name,
+        kind=learnt.kind,
+        kind_label=kind.label if kind else learnt.kind,
+        who=learnt.recorded_by.called,
+    )
 
 
 def _out(item: Item) -> BottleOut:

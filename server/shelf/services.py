@@ -8,13 +8,15 @@ from uuid import UUID
 from django.http import Http404
 
 from gearing.errors import GearingError
+from gearing.strip.entry import name_taught
+from gearing.strip.kinds import kind_of_word, kinds
 from gearing.workshop.consumables import Item, item_of, questions, shipped
 from workshop.merging import merge
 from workshop.models import Member
 from workshop.refusals import overtaken
 from workshop.transactions import write
 
-from .models import Consumable, HouseRule
+from .models import Consumable, HouseRule, LearntName
 
 
 def at_hand(workshop_id: int) -> tuple[Item, ...]:
@@ -23,6 +25,48 @@ def at_hand(workshop_id: int) -> tuple[Item, ...]:
     replaced = {bottle.key for bottle in own}
     mine = [item_of({"key": bottle.key, **bottle.item}) for bottle in own if not bottle.gone]
     return (*mine, *(item for item in shipped() if item.key not in replaced))
+
+
+def names_of(workshop_id: int) -> dict[str, str]:
+    """The kinds of piece this workshop has taught names for, by those names."""
+    learnt = LearntName.objects.filter(workshop_id=workshop_id, gone=False)
+    return dict(learnt.values_list("name", "kind"))
+
+
+@write
+def learn(member: Member, line: str, kind: str, piece: int = 0) -> LearntName:
+    """Call a piece from now on what the line calls it; the newest says which kind that is.
+
+    Raises
+    ------
+    GearingError
+        If there is no such kind, or the line names nothing to learn.
+    """
+    key = kind if kind in kinds() else kind_of_word(kind)
+    if not key:
+        raise GearingError(
+            f"There is no kind of piece called “{kind}”.",
+            code="unknown_kind",
+            field="kind",
+            hint="Gear, shaft, bearing and the like.",
+        )
+    name = name_taught(line, piece)
+    learnt, _ = LearntName.objects.select_for_update().update_or_create(
+        workshop_id=member.workshop_id,
+        name=name,
+        defaults={"kind": key, "gone": False, "recorded_by": member},
+    )
+    return learnt
+
+
+@write
+def forget(member: Member, name: str, gone: bool) -> None:
+    """Forget a learnt name, or remember it again."""
+    known = LearntName.objects.filter(workshop_id=member.workshop_id, name=name).first()
+    if known is None:
+        raise Http404
+    known.gone, known.recorded_by = gone, member
+    known.save(update_fields=["gone", "recorded_by", "changed_at"])
 
 
 def house_of(workshop_id: int) -> dict[str, str]:

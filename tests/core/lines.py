@@ -85,7 +85,7 @@ motor pinion 10t | gear | teeth=10
 potentiometer behind the output gear | board |
 feedback pot | board |
 circuit board three wires | board |
-red wire to the motor | connector |
+red wire to the motor | connector | colours=red
 second gear 42/12 nylon | gear | teeth=42/12, material=nylon
 idler pin 2x14 loose | pin | size=2x14
 top bearing 5x10x4 rusted | bearing | size=5x10x4
@@ -263,7 +263,7 @@ unscrew the four case screws | screw | verb=unscrew, count=4
 disconnect the battery | battery | verb=disconnect
 unclip the cover | cover | verb=unclip
 unhook the return spring | spring | verb=unhook
-desolder the red wire | connector | verb=desolder
+desolder the red wire | connector | verb=desolder, colours=red
 loosen the motor screws | screw | verb=loosen
 loosen two grub screws | setscrew | verb=loosen, count=2
 spring off the circlip | circlip | verb=spring off
@@ -280,7 +280,7 @@ idler gear nylon 23t | gear | teeth=23, material=nylon
 nylon idler 23t | gear | teeth=23, material=nylon
 brass pinion 9t | gear | teeth=9, material=brass
 crown wheel 42t brass | gear | teeth=42, material=brass
-rack 40 mm long | gear | size=40mm
+rack 40 mm long | gear | length=40mm
 sector gear | gear |
 internal gear 60t | ring | teeth=60
 gear cover | cover |
@@ -484,7 +484,7 @@ idler on a 2 mm steel pin | gear | size=2mm, material=steel
 output spline bearing 10x15x4 | bearing | size=10x15x4
 wiper board | board |
 pot shaft | shaft |
-three motor wires red black white | connector | count=3
+three motor wires red black white | connector | count=3, colours=red black white
 dc motor with pinion 9t | motor | teeth=9
 planet gear 21T x3 | gear | teeth=21, count=3
 sun gear with shaft | gear |
@@ -615,7 +615,7 @@ seal with the lip inward | seal |
 gasket, paper | seal |
 o-ring 20x1.5 nitrile | oring | size=20x1.5
 cover o-ring | oring |
-motor lead, red and black | connector |
+motor lead, red and black | connector | colours=red black
 plug of the sensor | connector |
 board with two screws | board |
 screws of the board 2 | screw |
@@ -638,8 +638,8 @@ plastic gear with metal hub | gear | material=plastic
 the long bolt | screw |
 cover held by three clips | cover |
 wire from the switch to the motor | connector |
-black wire | connector |
-yellow and red leads | connector |
+black wire | connector | colours=black
+yellow and red leads | connector | colours=yellow red
 aerial wire | connector |
 rubber seal round the shaft | seal | material=rubber
 snap ring off the input shaft | circlip |
@@ -658,7 +658,24 @@ wing nut | nut |
 c-clip on the crank pin | circlip |
 e-clips 2 | circlip | count=2
 roll pin 2x12 driven out | pin | size=2x12
-drift out the taper pin | pin |
+drift out the taper pin | pin | verb=drift out
+motor lead red and black | connector | colours=red black
+three wires, red black and yellow | connector | count=3, colours=red black yellow
+board, leads blue and white | board | colours=blue white
+spring 12 mm long | spring | length=12mm
+pin length 14.5 | pin | length=14.5
+half inch collar | spacer | size=1/2in
+shaft one inch | shaft | size=1in
+bearing 10 mm across | bearing | size=10mm
+idler 23t runs in a closed case | gear | teeth=23, runs=closed
+spur 54t runs in the open | gear | teeth=54, runs=open
+ring dia 30 | ring | size=30mm
+unplug the battery and lift it out | battery | verb=unplug
+pull the pinion off, 15 tooth steel | gear | verb=pull off, teeth=15, material=steel
+wozzit by the motor | other |
+thingummy behind the spur gear | other |
+gear with 20 teeth and a bore of 5 | gear | teeth=20, bore=5
+drift out the roll pin from the left | pin | verb=drift out
 gear lever | lever |
 clutch lever return spring | spring |
 rocker arm shaft | shaft |
@@ -761,14 +778,14 @@ lock cam | hub |
 lock bolt spring | spring |
 """
 
-FIELDS = ("size", "module", "bore", "width", "hand", "verb", "material")
+FIELDS = ("size", "module", "bore", "width", "length", "hand", "verb", "material", "colours", "runs")
 SAID = [[part.strip() for part in row.split("|")] for row in LINES.strip().splitlines()]
 
 
 def understood(line: str) -> tuple[str, dict[str, str]]:
     """The kind and every field of a line, as the corpus writes them."""
     entry = parse(line)
-    made = {field: getattr(entry, field) for field in FIELDS if getattr(entry, field)}
+    made = {field: getattr(entry, field).replace(",", "") for field in FIELDS if getattr(entry, field)}
     if entry.count != 1:
         made["count"] = str(entry.count)
     if entry.teeth:

@@ -21,6 +21,7 @@ from ..data import table
 from ..errors import GearingError
 from ..geometry.gear import FEWEST_TEETH, MOST_TEETH, Gear, helix_from_tips
 from ..geometry.involute import Real
+from ..measuring.marks import SAME_SIZE
 from ..measuring.methods import INTERNAL, Probe
 from ..measuring.readings import NO_CLUES, Clues, Reading, pooled
 from .likelihood import Pointed, likelihood, off_list_evidence
@@ -151,7 +152,7 @@ class Cloud:
 
 @dataclass(frozen=True, slots=True)
 class Identification:
-    """All candidates, likeliest first; probabilities and `none` make 1.
+    """All candidates, those of the likeliest size first; probabilities and `none` make 1.
 
     `evidence` is the density of the readings, to weigh one tooth count against another.
     """
@@ -229,7 +230,7 @@ def identify(
             field="readings",
             hint="Close the caliper over the tips.",
         )
-    thought = prior or usual(field)
+    thought = prior or usual(field, clues.pointed)
     taken = pooled(readings)
     cells = (thought.shifts(teeth), thought.trims, thought.thinnings)
     sizes = _within_reach(thought.sizes, teeth, taken, cells, clues)
@@ -253,7 +254,11 @@ def identify(
     weights = weights / total
     cloud = Cloud(sizes, gears, weights, cells, pointed, tilted, tilt)
     candidates = [_candidate(i, cloud, taken, pointed.moved) for i in range(len(sizes))]
-    candidates.sort(key=lambda c: -c.probability)
+    # The size that leads by its odds stands first, with the angle and depth likeliest of it.
+    odds: dict[str, float] = {}
+    for each in candidates:
+        odds[each.size.label] = odds.get(each.size.label, 0.0) + each.probability
+    candidates.sort(key=lambda c: (-odds[c.size.label], c.size.label, -c.probability))
     none = (off_list + nonsense) / total
     return Identification(teeth, tuple(taken), tuple(candidates), none, total, cloud)
 
@@ -318,13 +323,21 @@ def _speaks_for(clues: Clues, size: Size, teeth: int) -> float:
     factor, data, mark = 1.0, table("sizes"), clues.mark
     if clues.pressure_angle and abs(size.pressure_angle - clues.pressure_angle) < np.radians(1.0):
         factor *= float(data["clue"][clues.angle_from])
+    if clues.said and _same(clues.said, size):
+        factor *= float(data["said"]["line"])
+    if clues.mate and _same(clues.mate, size):
+        factor *= 1 + (float(data["said"]["mate"]) - 1) * clues.mate_sure
     if mark is None:
         return factor
-    if mark.module is not None and abs(mark.module / size.module - 1) < 0.005:
+    if mark.module is not None and _same(mark.module, size):
         return factor * float(data["mark"]["named"])
     number = float(size.label.split()[0])
     bare = [n for n in mark.bare if n != teeth]
     return factor * float(data["mark"]["bare_number"]) if number in bare else factor
+
+
+def _same(module: float, size: Size) -> bool:
+    return abs(module / size.module - 1) < SAME_SIZE
 
 
 def _candidate(index: int, cloud: Cloud, readings: list[Reading], moved: list[Array]) -> Candidate:

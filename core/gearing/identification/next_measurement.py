@@ -13,7 +13,7 @@ from functools import cache
 import numpy as np
 from numpy.typing import NDArray
 
-from ..geometry.gear import FEWEST_TEETH
+from ..geometry.gear import FEWEST_TEETH, Gear
 from ..measuring.methods import Probe
 from ..measuring.predict import USUAL_PIN, span_counts
 from ..measuring.readings import CALIPER_ERROR
@@ -86,6 +86,61 @@ class Advice:
         return self.apart < WEAK
 
 
+@dataclass(frozen=True, slots=True)
+class Reach:
+    """What can be taken on this very gear.
+
+    Attributes
+    ----------
+    width : float
+        Its face width, mm; 0 if not known.
+    missing : frozenset of int
+        Teeth that are gone, from 0.
+    loose_root : float
+        What its roots leave open besides the usual, in modules.
+    """
+
+    width: float = 0.0
+    missing: frozenset[int] = frozenset()
+    loose_root: float = 0.0
+
+    def takes(self, probe: Probe, gear: Gear) -> bool:
+        """Whether jaws find what they need on `gear`.
+
+        A span needs that many teeth side by side, and on helical teeth a face
+        at least ``W·sin beta_b`` wide (ISO 21771, 7.4.2); over tips there must
+        be two opposite each other.
+        """
+        z = int(gear.teeth)
+        if probe.kind == "span" and _longest_run(z, self.missing) < probe.k:
+            return False
+        if probe.kind in ("tips", "narrow") and self.missing:
+            across = [z // 2] if z % 2 == 0 else [z // 2, z // 2 + 1]
+            return any(
+                n not in self.missing and all((n + by) % z not in self.missing for by in across)
+                for n in range(z)
+            )
+        if probe.kind == "span" and self.width and float(gear.helix_angle):
+            lean = np.sin(float(gear.helix_angle)) * np.cos(float(gear.pressure_angle))
+            return self.width >= float(probe.predict(gear)) * abs(float(lean))
+        return True
+
+
+ANY_REACH = Reach()
+"""A whole gear as wide as need be."""
+
+
+def _longest_run(teeth: int, missing: frozenset[int]) -> int:
+    """Most teeth side by side that are all there."""
+    if not missing:
+        return teeth
+    longest = run = 0
+    for n in range(2 * teeth):
+        run = 0 if n % teeth in missing else run + 1
+        longest = max(longest, run)
+    return min(longest, teeth)
+
+
 def mate_to_weigh(teeth: int, *, inside: bool = False) -> int:
     """Teeth of a usual mate, so that its distance can be weighed before the mate is counted."""
     return max(teeth // 3, FEWEST_TEETH) if inside else USUAL_MATE
@@ -109,14 +164,20 @@ def next_measurement(
 
 
 def next_measurements(
-    identification: Identification, *, error: float = CALIPER_ERROR, mate: int = 0
+    identification: Identification,
+    *,
+    error: float = CALIPER_ERROR,
+    mate: int = 0,
+    reach: Reach = ANY_REACH,
 ) -> list[Advice]:
     """All measurements worth taking, the largest expected gain first; see :func:`next_measurement`."""
     odds = identification.by_label()
     if not odds or next(iter(odds.values())) >= SETTLED:
         return []
     offers = [
-        advice for probe in _probes(identification, mate) if (advice := _weigh(identification, probe, error))
+        advice
+        for probe in _probes(identification, mate, reach)
+        if (advice := _weigh(identification, probe, error))
     ]
     worth = [advice for advice in offers if advice.worth >= LEAST_WORTH]
     return sorted(worth, key=lambda advice: -advice.worth)
@@ -138,7 +199,7 @@ def readings_to_part(
     return best.probe, int(np.ceil((PARTED / best.apart) ** 2))
 
 
-def _probes(identification: Identification, mate: int = 0) -> list[Probe]:
+def _probes(identification: Identification, mate: int = 0, reach: Reach = ANY_REACH) -> list[Probe]:
     """What can be reached on this gear, readings taken before included: they may be repeated.
 
     No jaws reach two roots of an odd count: across from a space stands a tooth.
@@ -147,14 +208,17 @@ def _probes(identification: Identification, mate: int = 0) -> list[Probe]:
     whole = identification.teeth % 2 == 0 and identification.candidates[0].size.module >= KNIFE_FROM
     if identification.internal:
         pin = round(USUAL_PIN * float(identification.candidates[0].gear.module), 1)
-        offered = [Probe("inside"), Probe("between", size=pin)] + [Probe("floor")] * whole
+        offered = [Probe("inside"), Probe("between", size=pin)] + [
+            Probe("floor", loose=reach.loose_root)
+        ] * whole
         offered += [Probe("ring mate", k=mate)] * (FEWEST_TEETH <= mate < identification.teeth)
         return offered + [probe for probe in before if probe not in offered]
     spans = sorted({k for c in identification.candidates[:LEADERS] for k in span_counts(c.gear)})
-    offered = [Probe("tips"), Probe("tips", "largest")] + [Probe("root")] * whole
+    offered = [Probe("tips"), Probe("tips", "largest")] + [Probe("root", loose=reach.loose_root)] * whole
     offered += [Probe("span", k=k) for k in spans]
     offered += [Probe("mate", k=mate)] * (mate >= FEWEST_TEETH)
-    return offered + [probe for probe in before if probe not in offered]
+    offered += [probe for probe in before if probe not in offered]
+    return [probe for probe in offered if reach.takes(probe, identification.candidates[0].gear)]
 
 
 @cache

@@ -53,15 +53,16 @@ class Prior:
 
 
 @cache
-def usual(field: str = "") -> Prior:
-    """The prior of ``sizes.toml`` for one kind of unit."""
+def usual(field: str = "", pointed: bool = False) -> Prior:
+    """The prior of ``sizes.toml`` for one kind of unit, and for teeth seen to be `pointed`."""
+    of = "_pointed" if pointed else ""
     data = table("sizes")
     none = data["none"]
     return Prior(
         standard_sizes(field),
         _usual_shifts,
-        _one_sided(data["trim"]),
-        _one_sided(data["thinning"]),
+        _one_sided(data[f"trim{of}"]),
+        _one_sided(data[f"thinning{of}"]),
         none["off_list"],
         none["nonsense"],
     )

@@ -34,6 +34,13 @@ has 0.25 and 0.4, ANSI B6.7 0.2 and a bit).
 """
 
 
+LOOSE_MOULDED = 0.1
+"""How much further the roots of a moulded gear stray: fillets are full and clearances the mould maker's."""
+
+TO_THE_ROOT = frozenset({"root", "floor"})
+"""Ways of measuring that reach the bottom of a space."""
+
+
 @dataclass(frozen=True, slots=True)
 class Probe:
     """One measurement: a way of measuring, and what has to be known to take it.
@@ -48,12 +55,15 @@ class Probe:
         Teeth spanned, pitches of a chord, or teeth of the mate.
     size : float
         Diameter of the pins or of the bore, mm.
+    loose : float
+        What this very gear leaves open besides what its kind of measurement does, in modules.
     """
 
     kind: str
     how: str = "settled"
     k: int = 0
     size: float = 0.0
+    loose: float = 0.0
 
     @property
     def method(self) -> Method:
@@ -65,7 +75,7 @@ class Probe:
 
     def looseness(self, gear: Gear) -> Real:
         """Standard error of what the gear itself leaves open, besides the caliper's, mm."""
-        return self.method.loose * np.asarray(gear.module)
+        return float(np.hypot(self.method.loose, self.loose)) * np.asarray(gear.module)
 
     @property
     def name(self) -> str:

@@ -62,6 +62,12 @@ class Clues:
         Pressure angle it seems to have, rad; 0 if nothing speaks for one.
     angle_from : str
         How that is known: ``eye``, ``gauge`` (held against a rack) or ``told``.
+    said : float
+        Module it was said to be of when it came off, mm; 0 if that was not said.
+    mate, mate_sure : float
+        Module its mate was read to be of, mm, and the odds of that; 0 if it was not read.
+    pointed : bool
+        Whether its teeth are worn thin at the tip.
     """
 
     mark: Mark | None = None
@@ -69,6 +75,10 @@ class Clues:
     helix_error: float = HELIX_ERROR
     pressure_angle: float = 0.0
     angle_from: str = "eye"
+    said: float = 0.0
+    mate: float = 0.0
+    mate_sure: float = 1.0
+    pointed: bool = False
 
 
 NO_CLUES = Clues()

@@ -46,6 +46,13 @@ def _advised(entry: Entry, advice: ConsumableAdvice | None, shelf: tuple[Item, .
     if advice and advice.dry:
         return [Remark("dry", f"Keep it dry. {advice.why}".strip())]
     before = entry.lubricant
+    if advice and advice.item and advice.item.kind == "fluid":
+        return [
+            Remark(
+                "plain",
+                f"{capital(advice.item.name)}, {advice.where}." + (f" Found: {before}." if before else ""),
+            )
+        ]
     if before.lower() == "dry":
         return [Remark("dry", "Keep it dry, as it was found.")]
     if advice and advice.lacks and not before:

@@ -23,7 +23,7 @@ def build_plan(removed: list[Removed], bench: PlanContext | None = None) -> Plan
     to cure are built before the rest, and power is connected last.
     """
     bench = bench or PlanContext()
-    pieces = sorted(removed, key=lambda piece: (-piece.step, -piece.at))
+    pieces = sorted(removed, key=_turned)
     scene = Scene([piece for piece in pieces if not piece.entry.shut], bench)
     steps = [_piece(piece, scene) for piece in scene.pieces]
     steps = _cures_first(steps, scene)
@@ -34,6 +34,15 @@ def build_plan(removed: list[Removed], bench: PlanContext | None = None) -> Plan
     steps += _cures(steps, scene)
     struck = tuple(step for step in steps if bench.marks.get(step.key, StepMark()).struck)
     return Plan(tuple(_moved([s for s in steps if s not in struck], bench.marks)), struck)
+
+
+HOLDS = frozenset({"screw", "setscrew", "nut", "circlip", "clip", "tie", "pin"})
+"""Kinds that keep others in place: of what came off together they go back last."""
+
+
+def _turned(piece: Removed) -> tuple[int, bool, int]:
+    """Last off, first on; a cover said *with its screws* goes on before them."""
+    return -piece.step, piece.entry.kind in HOLDS, -piece.at
 
 
 def _piece(piece: Removed, scene: Scene) -> PlanStep:

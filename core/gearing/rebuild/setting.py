@@ -16,6 +16,7 @@ from .rules import put_in
 from .scene import Scene
 
 FIXED = frozenset({"fixed", "pinned", "dowel", "dowelled", "doweled", "locating"})
+SLOTS = frozenset({"slot", "slots", "slotted", "long", "oval"})
 ECCENTRIC = frozenset({"eccentric", "excenter"})
 MOVES_WITH_IT = frozenset({"mount", "plate", "bracket", "holder", "slide", "carrier", "cradle"})
 """What a motor is held by, and slides with, when its mesh is set."""
@@ -79,7 +80,7 @@ def _sets_mesh(piece: Removed, scene: Scene) -> bool:
 
 def _is_fixed(entry: Entry) -> bool:
     words = set(re.findall(r"[a-z]+", f"{entry.words} {entry.caution} {entry.align}".lower()))
-    return bool(words & FIXED) or "round holes" in entry.words.lower()
+    return bool(words & FIXED) or ("holes" in words and not words & SLOTS)
 
 
 def _said(entry: Entry, words: tuple[str, ...]) -> bool:

@@ -3,9 +3,12 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Sequence
+from collections.abc import Iterator, Mapping, Sequence
+from contextlib import contextmanager
+from contextvars import ContextVar
 from dataclasses import dataclass
 from functools import cache
+from types import MappingProxyType
 
 from ..data import table
 
@@ -71,6 +74,31 @@ def _by_words() -> dict[tuple[str, ...], str]:
     return {tuple(name.split()): kind.key for kind in kinds().values() for name in kind.words}
 
 
+Names = Mapping[tuple[str, ...], str]
+"""Kinds by the words of their names."""
+
+_TAUGHT: ContextVar[Names] = ContextVar("names a workshop has taught", default=MappingProxyType({}))
+
+
+@contextmanager
+def taught(names: Mapping[str, str]) -> Iterator[None]:
+    """Lines are read with the names a workshop has taught, before the shipped ones.
+
+    Examples
+    --------
+    >>> with taught({"widget": "bush"}):
+    ...     named_at(["brass", "widgets"], 1)
+    ('bush', 1)
+    >>> named_at(["widgets"], 0) is None
+    True
+    """
+    token = _TAUGHT.set({tuple(name.split()): kind for name, kind in names.items() if kind in kinds()})
+    try:
+        yield
+    finally:
+        _TAUGHT.reset(token)
+
+
 LONGEST_NAME = 4
 """Words in the longest name of a piece."""
 
@@ -93,7 +121,8 @@ def named_at(words: Sequence[str], at: int) -> tuple[str, int] | None:
         whole = " ".join(said).lower()
         for form in dict.fromkeys((whole.replace("-", " "), whole.replace("-", ""))):
             for singular in (form, form.removesuffix("s"), form.removesuffix("es"), _y(form)):
-                if kind := _by_words().get(tuple(singular.split())):
+                words_of = tuple(singular.split())
+                if kind := _TAUGHT.get().get(words_of) or _by_words().get(words_of):
                     return kind, many
     return None
 

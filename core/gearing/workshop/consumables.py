@@ -214,8 +214,9 @@ def _dragged(house: Mapping[str, str], shelf: tuple[Item, ...]) -> ConsumableAdv
 def _filled(entry: Entry, shelf: tuple[Item, ...]) -> ConsumableAdvice:
     """The fluid that was found, by its viscosity; else the first that is thick enough for gears."""
     fluids = [item for item in shelf if item.kind == "fluid"]
-    found = re.sub(r"(?<=\d)\s*k\b", "000", entry.lubricant.lower().replace(" ", ""))
-    same = next((item for item in fluids if item.viscosity and _cst(item.viscosity) in found), None)
+    plain = re.sub(r"(?<=\d)\s+(?=\d)", "", entry.lubricant.lower())
+    found = re.findall(r"\d+", re.sub(r"(?<=\d)\s*k\b", "000", plain))
+    same = next((item for item in fluids if _cst(item.viscosity) in found), None)
     thick = next((item for item in fluids if int(_cst(item.viscosity) or 0) >= THICK_ENOUGH), None)
     item = same or thick
     return ConsumableAdvice(

@@ -20,13 +20,24 @@ from gearing.identification.size_answer import NONE, Answer, size_answer
 from gearing.identification.standard_sizes import size_asked
 from gearing.identification.unlisted_size import agreed_size
 from gearing.identification.wear import as_made
+from gearing.measuring.marks import SAME_SIZE
 from gearing.measuring.predict import span_counts, usual_span
 from gearing.measuring.readings import Reading, astray, pooled
 
 from ..gear import HoldOut, draw, hold_out
 from ..judge import judge_wear, look_alike
 from .request import ReadIn
-from .response import CandidateOut, Comparison, CountOdds, Expected, HelixOut, NextOut, ReadOut, UnlistedOut
+from .response import (
+    CandidateOut,
+    Comparison,
+    CountOdds,
+    Expected,
+    HelixOut,
+    NextOut,
+    ReadOut,
+    SizeOdds,
+    UnlistedOut,
+)
 
 SHOWN = 6
 """Candidates shown; the rest are summed up."""
@@ -39,7 +50,9 @@ def read_gear(request: ReadIn) -> ReadOut:
     """Identify a gear from its readings."""
     identification, counts = _by_count(request)
     shown = [c for c in identification.candidates[:SHOWN] if c.probability >= LEAST_SHOWN]
-    offers = next_measurements(identification, error=request.error_mm, mate=_mate(request))
+    offers = next_measurements(
+        identification, error=request.error_mm, mate=_mate(request), reach=request.reach()
+    )
     advice = next(iter(offers), None)
     by_hand = next((offer for offer in offers if not offer.probe.method.mate), None)
     unlisted = _unlisted(request) if identification.none >= NONE else None
@@ -57,6 +70,7 @@ def read_gear(request: ReadIn) -> ReadOut:
         answer=answer.says,
         certain=answer.settled,
         reason=answer.reason,
+        sizes=_sizes(identification, shown),
         candidates=[_candidate(c, identification.readings, identification.internal) for c in shown],
         none=identification.none,
         others=max(0.0, 1 - identification.none - sum(c.probability for c in shown)),
@@ -80,6 +94,12 @@ def read_gear(request: ReadIn) -> ReadOut:
         else None,
         notes=_notes(request, identification, unlisted, counted_off),
     )
+
+
+def _sizes(identification: Identification, shown: list[Candidate]) -> list[SizeOdds]:
+    labels = {candidate.size.label for candidate in shown}
+    odds = identification.by_label()
+    return [SizeOdds(label=label, probability=share) for label, share in odds.items() if label in labels]
 
 
 def _mate(request: ReadIn) -> int:
@@ -253,6 +273,7 @@ def _notes(
         notes.append(f"The mark says {mark.teeth} teeth, you counted {request.teeth}. Count again.")
     if mark and identification.candidates and mark.names_other_size(identification.candidates[0].size.module):
         notes.append("The mark names another size than the readings: it may be a mould number.")
+    notes += _against_the_clues(request, identification)
     if unlisted is not None:
         notes += [f"Or {other}." for other in unlisted.could_be[1:]]
     elif identification.none >= NONE:
@@ -264,6 +285,21 @@ def _notes(
         )
     if identification.candidates and not identification.internal:
         notes += _on_the_gear(request, identification.candidates[0])
+    return notes
+
+
+def _against_the_clues(request: ReadIn, identification: Identification) -> list[str]:
+    """Where the readings lead elsewhere than what was known before."""
+    if not identification.candidates or identification.none >= NONE:
+        return []
+    module = identification.candidates[0].size.module
+    notes = []
+    if request.said_module_mm and abs(request.said_module_mm / module - 1) > SAME_SIZE:
+        notes.append("The readings lead to another size than was said when it came off.")
+    if request.mate_module_mm and abs(request.mate_module_mm / module - 1) > SAME_SIZE:
+        notes.append(
+            "Its mate was read as another size: one of the two is read wrong, or they never matched."
+        )
     return notes
 
 

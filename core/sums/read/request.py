@@ -2,18 +2,24 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from math import degrees, radians
 from typing import Annotated, Literal
 
 from pydantic import Field, model_validator
 
 from gearing.errors import GearingError
+from gearing.identification.next_measurement import Reach
 from gearing.measuring.marks import read_mark
+from gearing.measuring.methods import LOOSE_MOULDED, TO_THE_ROOT, Probe
 from gearing.measuring.readings import CALIPER_ERROR, HELIX_ERROR, Clues, Reading
 
 from ..base import Length, Model
 from ..gear import Teeth
 from ..probe import ProbeIn
+
+MOULDED = ("nylon", "acetal", "plastic", "pom")
+"""Materials whose gears come out of a mould."""
 
 
 class ReadingIn(ProbeIn):
@@ -55,6 +61,14 @@ class ReadIn(Model):
     missing: Annotated[list[Annotated[int, Field(ge=0, le=999)]], Field(max_length=1000)] = Field(
         default_factory=list, description="Teeth seen to be missing, counted clockwise from the top"
     )
+    said_module_mm: Annotated[float, Field(gt=0, le=50)] | None = Field(
+        default=None, description="Module it was said to be of when it came off"
+    )
+    mate_module_mm: Annotated[float, Field(gt=0, le=50)] | None = Field(
+        default=None, description="Module its mate was read to be of"
+    )
+    mate_sure: Annotated[float, Field(ge=0, le=1)] = Field(default=1.0, description="The odds of that")
+    pointed: bool = Field(default=False, description="Whether its teeth are worn thin at the tip")
     worn: Literal["", "both", "one", "sector"] = Field(
         default="", description="Where wear is seen: both flanks, one flank, one sector"
     )
@@ -125,8 +139,26 @@ class ReadIn(Model):
             radians(self.helix_error_deg),
             radians(self.angle_deg or 0.0),
             self.angle_from,
+            said=self.said_module_mm or 0.0,
+            mate=self.mate_module_mm or 0.0,
+            mate_sure=self.mate_sure,
+            pointed=self.pointed,
         )
+
+    @property
+    def loose_root(self) -> float:
+        """What a moulded gear leaves open at its roots, in modules."""
+        words = set(self.material.lower().split())
+        return LOOSE_MOULDED if words & set(MOULDED) else 0.0
+
+    def reach(self) -> Reach:
+        """What can be taken on this very gear."""
+        return Reach(self.width_mm or 0.0, frozenset(self.missing), self.loose_root)
 
     def taken(self) -> list[Reading]:
         """The readings as the core takes them."""
-        return [Reading(r.probe(self.bore_mm), r.value, self.error_mm) for r in self.readings]
+        return [Reading(self._probe(r), r.value, self.error_mm) for r in self.readings]
+
+    def _probe(self, reading: ReadingIn) -> Probe:
+        probe = reading.probe(self.bore_mm)
+        return replace(probe, loose=self.loose_root) if probe.kind in TO_THE_ROOT else probe

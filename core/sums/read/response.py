@@ -70,6 +70,13 @@ class UnlistedOut(Model):
     could_be: list[str]
 
 
+class SizeOdds(Model):
+    """A size with its odds whatever its pressure angle and depth."""
+
+    label: str
+    probability: float
+
+
 class CountOdds(Model):
     teeth: int
     probability: float
@@ -89,6 +96,7 @@ class ReadOut(Model):
     answer: str
     certain: bool
     reason: str
+    sizes: list[SizeOdds] = Field(description="The candidates by size, likeliest first")
     candidates: list[CandidateOut]
     none: float
     others: float

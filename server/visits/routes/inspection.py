@@ -5,11 +5,12 @@ from __future__ import annotations
 from typing import Annotated, Any, Literal
 from uuid import UUID
 
-from ninja import Router
+from ninja import Query, Router
 from pydantic import AliasChoices, Discriminator, Field, Tag
 
 from gearing.inspection.findings import Finding, sights
 from gearing.inspection.findings import judge as judge_findings
+from gearing.inspection.known import known_gear
 from gearing.strip.entry import LONGEST_LINE, short_name
 from shelf.services import house_of
 from sums.base import Model, Problem
@@ -19,7 +20,7 @@ from sums.read import ReadIn
 from workshop.authentication import MemberRequest
 
 from .. import services
-from ..mapping import entry_of
+from ..mapping import entry_of, gear_of, live_pins
 from ..models import Piece
 from ..schemas import PieceOut, piece_out
 from ..services.base import own_visit
@@ -146,6 +147,70 @@ def look(request: MemberRequest, visit_id: UUID, piece_id: UUID, body: LookIn) -
         sights=[SightOut(key=s.key, says=s.says, by_tooth=s.by_tooth) for s in sights(kind)],
         verdict=judged.verdict,
         reason=judged.reason,
+    )
+
+
+class KnownMate(Model):
+    """The gear it is taken to run against; `module_mm` where that was read."""
+
+    name: str
+    teeth: int
+    label: str
+    module_mm: float | None
+    sure: float
+
+
+class KnownOut(Model):
+    """What the record knows of a gear before it is measured; lengths mm, 0 and empty where not known."""
+
+    teeth: int
+    module_mm: float
+    size: str
+    mark: str
+    material: str
+    hand: str
+    bore_mm: float
+    width_mm: float
+    distance_mm: float
+    worn: str
+    pointed: bool
+    mate: KnownMate | None
+
+
+@router.get("/visits/{visit_id}/pieces/{piece_id}/known", response={200: KnownOut, **PROBLEMS})
+def known(
+    request: MemberRequest, visit_id: UUID, piece_id: UUID, rim: Annotated[int, Query(ge=0, le=3)] = 0
+) -> KnownOut:
+    """The evidence a reading begins with: the line, the look-over, the mate and the shafts."""
+    visit = own_visit(request.user, visit_id)
+    piece = Piece.objects.filter(step__visit=visit, taken_back=False).get_or_404(id=piece_id)
+    mate = next(iter(services.mates_of(visit, piece)), None)
+    mate_entry = entry_of(mate) if mate else None
+    known = known_gear(
+        entry_of(piece), rim, [str(found.get("what", "")) for found in piece.findings], mate_entry
+    )
+    pin = next((pin for pin in live_pins(mate) if gear_of(pin)), None) if mate else None
+    return KnownOut(
+        teeth=known.teeth,
+        module_mm=known.module,
+        size=known.size,
+        mark=known.mark,
+        material=known.material,
+        hand=known.hand,
+        bore_mm=known.bore,
+        width_mm=known.width,
+        distance_mm=known.distance,
+        worn=known.worn,
+        pointed=known.pointed,
+        mate=KnownMate(
+            name=short_name(mate_entry),
+            teeth=pin.request["teeth"] if pin else max(mate_entry.teeth, default=0),
+            label=pin.chosen["label"] if pin else "",
+            module_mm=pin.chosen["module_mm"] if pin else None,
+            sure=pin.chosen["probability"] if pin else 0.0,
+        )
+        if mate_entry
+        else None,
     )
 
 

@@ -7,6 +7,8 @@ from uuid import UUID
 from django.db.models import Max
 
 from gearing.strip.entry import Entry, read_line
+from gearing.strip.kinds import taught
+from shelf.services import names_of
 from workshop.models import Member
 from workshop.transactions import write
 
@@ -38,7 +40,8 @@ def record_step(
     RefusedError
         If others reworded it meanwhile.
     """
-    entries = read_line(line)
+    with taught(names_of(member.workshop_id or 0)):
+        entries = read_line(line)
     visit = own_visit(member, visit_id, lock=True)
     step = Step.objects.filter(id=step_id).prefetch_related("pieces").first()
     if step is None:

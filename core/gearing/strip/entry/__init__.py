@@ -1,6 +1,6 @@
 """Quick entry: one line, as people would say it, becomes a piece in the row."""
 
-from .corrections import correct
+from .corrections import correct, name_taught
 from .grammar import LONGEST_LINE, parse, reading_of
 from .model import Chip, Entry, Fastener
 from .pieces import read_line
@@ -27,6 +27,7 @@ __all__ = [
     "correct",
     "done_word",
     "name_of",
+    "name_taught",
     "order_words",
     "parse",
     "print_entry",

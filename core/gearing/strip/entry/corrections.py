@@ -6,10 +6,10 @@ from dataclasses import replace
 from typing import Any
 
 from ...errors import GearingError
-from ..kinds import kind_of_word, kinds
+from ..kinds import LONGEST_NAME, kind_of_word, kinds
 from .counts import MOST_OF_A_KIND
 from .grammar import parse
-from .lexicon import colours_in
+from .lexicon import closes, colours_in, is_article, is_preposition
 from .model import SAID_OF_ALL, Entry
 from .pieces import read_line
 from .printing import print_line
@@ -82,6 +82,40 @@ def correct(line: str, field: str, value: str, piece: int = 0) -> str:
         raise _not_a(field, text)
     parse(fixed)
     return fixed
+
+
+def name_taught(line: str, piece: int = 0) -> str:
+    """The name a correction of the kind teaches: what the line calls the piece, in the singular.
+
+    Raises
+    ------
+    GearingError
+        If the line does not name the piece by words.
+
+    Examples
+    --------
+    >>> name_taught("2 widgets, brass, by the motor"), name_taught("drive widget 8 mm on the shaft")
+    ('widget', 'drive widget')
+    """
+    entries = read_line(line)
+    words: list[str] = []
+    for word in entries[min(piece, len(entries) - 1)].words.lower().split():
+        if words and (closes(word) or not word.rstrip(",").isalpha()):
+            break
+        if word.rstrip(",").replace("-", "").isalpha() and not is_article(word):
+            words.append(word.rstrip(","))
+        if word.endswith(",") and words:
+            break
+    words = words[-LONGEST_NAME:]
+    if not words or is_preposition(words[0]):
+        raise GearingError(
+            "The line names the piece by no word that could be learnt.",
+            code="no_name",
+            field="line",
+            hint="Say what it is called: drive dog by the motor.",
+        )
+    last = words[-1]
+    return " ".join([*words[:-1], last[:-1] if last.endswith("s") and not last.endswith("ss") else last])
 
 
 def _with_text(entry: Entry, field: str, text: str) -> Entry:

@@ -71,12 +71,17 @@ def _measured(text: str, word: str, after: str, following: str) -> tuple[dict[st
     if _LENGTH.match(text) and not text.isdigit() and after == "long":
         return {"length": text}, 2
     if word in _ACROSS and _LENGTH.match(following):
-        return {"size": following}, 2
+        return {"size": _measure(following)}, 2
     if _LENGTH.match(text) and after in _ACROSS:
-        return {"size": text}, 2
+        return {"size": _measure(text)}, 2
     if _inches(text) and after in ("inch", "inches"):
         return {"size": f"{_inches(text)}in"}, 2
     return None
+
+
+def _measure(text: str) -> str:
+    """A diameter with its unit, so that it is taken for no count of teeth when it is printed."""
+    return f"{text}mm" if text.isdigit() else text
 
 
 def _inches(word: str) -> str:

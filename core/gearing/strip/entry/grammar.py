@@ -51,6 +51,8 @@ _TIMES = re.compile(rf"^[x×]({LENGTH})$")
 _NO_TEETH = frozenset({"rpm", "v", "volt", "volts", "kv", "mah", "g", "a", "turns", "mm", "w"})
 """Behind a number, these say that it counts no teeth."""
 _AND = frozenset({"and", "&", ","})
+_DANGLING = frozenset({"with", "and", "a", "an", "of", "the", ","})
+"""What led to a field that was taken out, left at the end of the words."""
 _DECIMAL = re.compile(r"[.,x×/a-z″]", re.I)
 _STEPS = re.compile(r"^\d{1,4}(?:,\d{1,4}){0,11}$")
 
@@ -323,6 +325,8 @@ def _finish(reader: LineReader) -> Entry:
 
 def _joined(words: list[str]) -> str:
     kept = [word for at, word in enumerate(words) if word != "," or words[at - 1 : at] not in ([], [","])]
+    while kept and kept[-1].lower() in _DANGLING:
+        kept.pop()
     return " ".join(kept).replace(" ,", ",").strip(", ")
 
 

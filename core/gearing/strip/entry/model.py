@@ -2,7 +2,13 @@
 
 from __future__ import annotations
 
+import re
 from dataclasses import dataclass
+
+IN_PAIRS = re.compile(
+    r"\b(?:top and bottom|front and rear|left and right|both (?:sides|ends)|each (?:side|end))\b", re.I
+)
+"""Said behind a name it is two of them, one each."""
 
 
 @dataclass(frozen=True, slots=True)

@@ -23,6 +23,10 @@ TEETH = "z"
 """In a phrase: where a count of teeth was taken out; it belongs to the toothed thing beside it."""
 
 
+JOINING = frozenset({"and", "with", "plus", "as"})
+"""Prepositions that add a thing: what follows may be what is named."""
+
+
 @dataclass(frozen=True, slots=True)
 class PhraseReading:
     """Kinds a phrase can name: the likeliest, others it speaks of, nearest first, and those in its name."""
@@ -47,8 +51,12 @@ def read_phrase(words: Sequence[str]) -> PhraseReading:
     at = _after_a_leading_place(words)
     closed = False
     places: list[str] = []
+    begun = at
     while at < len(words):
         word = words[at]
+        if not named and at > begun and is_preposition(word) and word.lower() not in JOINING:
+            # What has no known name is not what it lies by: a wozzit by the motor is no motor.
+            closed = True
         if word in (COMMA, FIELD):
             closed = closed or bool(named)
             at += 1

@@ -2,20 +2,17 @@
 
 from __future__ import annotations
 
-import re
 from dataclasses import replace
 
 from ..kinds import named_at
 from .grammar import parse, reading_of
 from .lexicon import colours_in, is_article, is_preposition, number_of_word
-from .model import Entry
+from .model import IN_PAIRS, Entry
+from .threads import read_thread
 from .tokens import SIGNS, Token, tidy, tokenize
 
 _JOINS = frozenset({"with", "and", "plus", "&", "+"})
 _LENGTHS = frozenset({"long", "short", "longer", "shorter", "big", "small"})
-_TWICE = re.compile(
-    r"\b(?:top and bottom|front and rear|left and right|both (?:sides|ends)|each (?:side|end))\b", re.I
-)
 
 
 def read_line(line: str) -> tuple[Entry, ...]:
@@ -35,9 +32,9 @@ def read_line(line: str) -> tuple[Entry, ...]:
     whole = parse(line)
     tokens = tokenize(tidy(line))
     body = 0
-    while body < len(tokens) and not tokens[body].mark and not tokens[body].quoted:
+    while body < len(tokens) and not tokens[body].mark:
         body += 1
-    parts = _parts([token.text for token in tokens[:body]])
+    parts = _parts([_again(token) for token in tokens[:body]])
     if len(parts) < 2:
         return (_twice(whole),)
     tail = " ".join(_again(token) for token in tokens[body:])
@@ -59,17 +56,31 @@ def _parts(words: list[str]) -> list[list[str]]:
     for at, word in enumerate(words):
         rest = words[at + 1 :]
         coloured = at and colours_in(words[at - 1]) and rest and colours_in(rest[0])
-        if (
-            word.lower() in _JOINS
-            and not coloured
+        # A comma parts what is counted anew: cover, four screws.
+        counted = word == "," and rest and (rest[0].isdigit() or number_of_word(rest[0]))
+        # So does one before another thing in the plural: bolts, washers and nuts.
+        listed = word == "," and named_at(rest, 0) and _plural(rest[:1]) and _plural(parts[-1][-1:])
+        joins = (
+            (counted or listed or (word.lower() in _JOINS and not coloured))
             and parts[-1]
             and _names(parts[-1])
-            and _begins_a_piece(rest, word.lower())
-        ):
+        )
+        if joins and _begins_a_piece(rest, word.lower()):
             parts.append([])
         else:
             parts[-1].append(word)
-    return [[word for word in part if word != ","] for part in parts if part]
+    if len(parts) < 2:
+        return parts
+    return [_unframed(part) for part in parts if part]
+
+
+def _unframed(words: list[str]) -> list[str]:
+    """Without the commas at its ends."""
+    while words and words[0] == ",":
+        words = words[1:]
+    while words and words[-1] == ",":
+        words = words[:-1]
+    return words
 
 
 def _long_and_short(words: list[str]) -> list[list[str]]:
@@ -82,6 +93,8 @@ def _long_and_short(words: list[str]) -> list[list[str]]:
         return []
     lead, after = words[: at[0]], words[at[1] + 2 :]
     between = [word for word in words[at[0] + 2 : at[1]] if word.lower() not in _JOINS and word != ","]
+    if lead and not between and not after and _names(lead):
+        lead, between = [], lead
     thing = between or after or ["screws"]
     rest = after if between else after[1:] and []
     return [
@@ -91,13 +104,24 @@ def _long_and_short(words: list[str]) -> list[list[str]]:
 
 
 def _names(words: list[str]) -> bool:
-    return bool(reading_of(" ".join(words)).kind)
+    return _set_by_hand(words) or bool(reading_of(" ".join(words)).kind)
+
+
+def _set_by_hand(words: list[str]) -> bool:
+    """Whether a piece of the line has its kind corrected: ``"thing" as bush``."""
+    return "as" in words[1:FIRST_WORDS] and any(word.startswith('"') for word in words[:FIRST_WORDS])
+
+
+FIRST_WORDS = 8
+"""Words of a piece among which its correction stands, its fields before it."""
 
 
 def _begins_a_piece(words: list[str], join: str) -> bool:
     """Whether words begin with a thing and not with a mark on one: *with springs*, not *with a blue dot*."""
+    if _set_by_hand(words):
+        return True
     for at, word in enumerate(words[:5]):
-        if named_at(words, at):
+        if named_at(words, at) or read_thread(word):
             return True
         if is_preposition(word) or word == ",":
             return False
@@ -113,7 +137,7 @@ def _begins_a_piece(words: list[str], join: str) -> bool:
 
 def _twice(entry: Entry) -> Entry:
     """*Bearing top and bottom* is two of them."""
-    return replace(entry, count=2) if entry.count == 1 and _TWICE.search(entry.words) else entry
+    return replace(entry, count=2) if entry.count == 1 and IN_PAIRS.search(entry.words) else entry
 
 
 def _plural(words: list[str]) -> bool:

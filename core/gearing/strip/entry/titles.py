@@ -7,7 +7,7 @@ from dataclasses import replace
 from ...data import table
 from ..kinds import kinds, named_at
 from .lexicon import closes, is_position, is_preposition, is_state, verbs
-from .model import Chip, Entry, Fastener
+from .model import IN_PAIRS, Chip, Entry, Fastener
 from .runs import SURROUNDINGS
 
 _NUMBERS = ("no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten")
@@ -93,10 +93,14 @@ def spoken_apart(entry: Entry) -> tuple[Entry, str]:
         return entry, ""
     end = _head(entry, words) or len(words)
     kept, seen = words[:end], list[str]()
-    for word in words[end:]:
-        (seen if is_state(word) else kept).append("of" if word.lower() in ("off", "from") else word)
-    if kept[-1] == "of":
-        kept.pop()
+    for at, word in enumerate(words[end:], end):
+        if word.lower() in ("off", "from"):
+            # Off the slipper it is the slipper's; from the left is only how it came.
+            if not _names_a_piece(words[at + 1 :]):
+                break
+            kept.append("of")
+        else:
+            (seen if is_state(word) else kept).append(word)
     rest = ", ".join(part for part in (" ".join(seen), behind.strip()) if part)
     return replace(entry, words=" ".join(kept)), rest
 
@@ -126,8 +130,11 @@ def _phrase(entry: Entry) -> str:
         return entry.words
     head = _of(" ".join(words[:end]).rstrip(","), entry.count) + ("," if words[end - 1].endswith(",") else "")
     rest = words[end:]
+    if rest and IN_PAIRS.match(" ".join(rest)) and not head.endswith(","):
+        head += ","
     said = rest and (is_position(rest[0]) or not closes(rest[0])) and not head.endswith(",")
-    apart = said and _names_a_piece(rest)
+    noun = next((at for at, word in enumerate(rest) if word == "and" or is_preposition(word)), len(rest))
+    apart = said and _names_a_piece(rest[:noun])
     return f"{head} of {_the(' '.join(rest))}" if apart else " ".join([head, *rest])
 
 

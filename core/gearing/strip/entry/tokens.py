@@ -43,11 +43,14 @@ def tidy(line: str) -> str:
         if sign == '"':
             inside = not inside
         out.append(sign)
-    return _UNIT_APART.sub(r"\1", " ".join("".join(out).split()))
+    return _MEASURE_OF.sub(r"\1 ", _UNIT_APART.sub(r"\1", " ".join("".join(out).split())))
 
 
 _UNIT_APART = re.compile(r"(?<=\d) (mm)(?![\w])", re.I)
 """``5 mm`` is one length, as ``5mm`` is."""
+
+_MEASURE_OF = re.compile(r"\b(bore|width|length|module) of (?=\d)", re.I)
+"""``A bore of 5`` is ``bore 5``."""
 
 
 def tokenize(line: str) -> list[Token]:

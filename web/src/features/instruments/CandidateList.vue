@@ -20,13 +20,25 @@ interface Candidate {
   compared: Compared[];
 }
 
-const props = defineProps<{ read: { candidates: Candidate[]; none: number }; choice: number }>();
+const props = defineProps<{ read: { candidates: Candidate[]; none: number; sizes?: { label: string; probability: number }[] }; choice: number }>();
 defineEmits<{ choose: [index: number] }>();
 const chosen = computed(() => props.read.candidates[props.choice]);
 /** The likeliest, and the one looked at, if it stands further down. */
 const shown = computed(() => props.read.candidates.slice(0, Math.max(4, props.choice + 1)));
-const rest = computed(() => 1 - shown.value.reduce((sum, candidate) => sum + candidate.probability, 0));
 const angled = computed(() => shown.value.some((candidate) => candidate.pressure_angle_deg));
+/** By size, with the figure that the sentence says, and the angles and depths it could have under it. */
+const groups = computed(() => {
+  const made: { label: string; probability: number; of: { candidate: Candidate; n: number }[] }[] = [];
+  shown.value.forEach((candidate, n) => {
+    const known = made.find((group) => group.label === candidate.label);
+    if (known) known.of.push({ candidate, n });
+    else made.push({ label: candidate.label, probability: props.read.sizes?.find((size) => size.label === candidate.label)?.probability ?? candidate.probability, of: [{ candidate, n }] });
+  });
+  return made;
+});
+const rest = computed(() => 1 - groups.value.reduce((sum, group) => sum + group.probability, 0));
+const called = (candidate: Candidate) =>
+  [candidate.pressure_angle_deg ? `${candidate.pressure_angle_deg}°` : "", candidate.depth && candidate.depth !== "full" ? candidate.depth : ""].filter(Boolean).join(", ");
 const percent = (share: number) => (share >= 0.995 ? "> 99 %" : `${(share * 100).toFixed(share < 0.1 ? 1 : 0)} %`);
 /** Three reading errors either way fill the little scale. */
 const place = (off: number) => 50 + Math.max(-3.4, Math.min(3.4, off)) * 14;
@@ -34,15 +46,27 @@ const place = (off: number) => 50 + Math.max(-3.4, Math.min(3.4, off)) * 14;
 
 <template>
   <ol class="candidates" :class="{ angled }">
-    <li v-for="(candidate, n) in shown" :key="n">
-      <button type="button" :class="{ chosen: n === choice }" :aria-pressed="n === choice" @click="$emit('choose', n)">
+    <li v-for="group in groups" :key="group.label">
+      <button
+        type="button"
+        :class="{ chosen: group.of.length === 1 && group.of[0]?.n === choice }"
+        :aria-pressed="group.of.some(({ n }) => n === choice)"
+        @click="$emit('choose', group.of[0]?.n ?? 0)"
+      >
         <span class="label-size"
-          >{{ candidate.label }}<template v-if="candidate.depth && candidate.depth !== 'full'">, {{ candidate.depth }}</template></span
+          >{{ group.label }}<template v-if="group.of.length === 1 && group.of[0]?.candidate.depth && group.of[0].candidate.depth !== 'full'">, {{ group.of[0].candidate.depth }}</template></span
         >
-        <span v-if="angled" class="soft">{{ candidate.pressure_angle_deg }}°</span>
-        <span class="bar"><i :style="{ width: `${candidate.probability * 100}%` }"></i></span>
-        <span class="value">{{ percent(candidate.probability) }}</span>
+        <span v-if="angled" class="soft">{{ group.of.length === 1 ? `${group.of[0]?.candidate.pressure_angle_deg}°` : "" }}</span>
+        <span class="bar"><i :style="{ width: `${group.probability * 100}%` }"></i></span>
+        <span class="value">{{ percent(group.probability) }}</span>
       </button>
+      <ul v-if="group.of.length > 1" class="under">
+        <li v-for="{ candidate, n } in group.of" :key="n">
+          <button type="button" :class="{ chosen: n === choice }" :aria-pressed="n === choice" @click="$emit('choose', n)">
+            {{ called(candidate) }} <span class="value">{{ percent(candidate.probability) }}</span>
+          </button>
+        </li>
+      </ul>
     </li>
     <li class="rest">
       <span class="none">None of these<template v-if="rest - read.none > 0.005">, or another size</template></span>
@@ -110,7 +134,23 @@ button {
   cursor: pointer;
 }
 
-li:first-child .label-size {
+.under {
+  display: flex;
+  flex-wrap: wrap;
+  padding-left: 22px;
+  border-bottom: 1px solid var(--hair);
+}
+
+.candidates .under button {
+  display: inline-flex;
+  width: auto;
+  min-height: 44px;
+  padding: 0 12px;
+  border: 0;
+  font-size: 16px;
+}
+
+ol > li:first-child .label-size {
   font-size: 20px;
   font-weight: 700;
 }
@@ -130,7 +170,7 @@ li:first-child .label-size {
   background: var(--soft);
 }
 
-li:first-child .bar i {
+ol > li:first-child .bar i {
   background: var(--brass);
 }
 

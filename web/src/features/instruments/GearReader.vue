@@ -6,7 +6,7 @@ import Select from "primevue/select";
 import { computed, nextTick, onMounted, ref } from "vue";
 import { useRouter } from "vue-router";
 
-import { asProblem } from "../../api/client";
+import { api, ask, asProblem } from "../../api/client";
 import type { Piece, ReadIn } from "../../api/types";
 import KeyCap from "../../app/KeyCap.vue";
 import { useKeys } from "../../app/keys";
@@ -111,10 +111,38 @@ function move(by: number) {
 
 useKeys({ F4: drop, "Ctrl+Enter": pin, n: () => takeNext(), d: inTheDrawer, Escape: () => emit("back"), ArrowDown: () => move(1), ArrowUp: () => move(-1) });
 
+/** What the record knows already is evidence from the first reading on. */
+async function learn(fresh: boolean) {
+  const [visit_id, piece_id] = [store.visit?.id, props.piece?.id];
+  if (!visit_id || !piece_id) return;
+  try {
+    const params = { path: { visit_id, piece_id }, query: { rim: props.rim } };
+    reader.begins(await ask(api.GET("/api/visits/{visit_id}/pieces/{piece_id}/known", { params })), fresh);
+  } catch {
+    // The caliper tells by itself, too.
+  }
+}
+const knownAlready = computed(() => {
+  const known = reader.known.value;
+  if (!known) return [];
+  const mate = known.mate;
+  return [
+    known.size && `${known.size}, as said`,
+    known.mark && `marked ${known.mark}`,
+    known.bore_mm && `bore ${known.bore_mm}`,
+    known.width_mm && `width ${known.width_mm}`,
+    known.material,
+    known.pointed ? "teeth pointed" : known.worn && "worn",
+    mate && (mate.label ? `${mate.name} read as ${mate.label}` : mate.teeth && `runs against the ${mate.name}, ${mate.teeth} teeth`),
+    known.distance_mm && `shafts ${known.distance_mm} apart`,
+  ].filter((said): said is string => Boolean(said));
+});
+
 onMounted(async () => {
   if (props.piece) {
     teeth.value = String(props.piece.teeth[props.rim] ?? "");
     const kept = props.piece.pins.find((pin) => pin.rim === props.rim);
+    void learn(!kept);
     if (kept && kept.form === (props.ring ? "ring" : "gear")) reader.restore(kept.request as unknown as ReadIn);
   }
   await nextTick();
@@ -141,6 +169,7 @@ onMounted(async () => {
       <MeasurementList ref="list" v-model:rows="rows" :ring="ring" :wrong="wrong.row" @at="reader.at.value = $event" @add="add" @drop="reader.drop">
         <Button v-if="caliper.there.value?.present && !ring" variant="outlined" @mousedown.prevent @click="drop">Caliper <KeyCap k="F4" /></Button>
       </MeasurementList>
+      <p v-if="knownAlready.length" class="known"><b>Known already:</b> {{ knownAlready.join(" · ") }}</p>
       <div class="details">
         <template v-if="!ring">
           <label>Bore <InputText id="bore" v-model="bore" class="value" inputmode="decimal" :invalid="wrong.field === 'bore_mm'" /></label>

@@ -3,7 +3,7 @@ import { computed, ref, watch } from "vue";
 
 import { api, ask, asProblem } from "../../api/client";
 import { latest, resting } from "../../api/latest";
-import type { Gear, ProbeIn, Problem, Read, ReadIn, ReadingIn } from "../../api/types";
+import type { Gear, Known, ProbeIn, Problem, Read, ReadIn, ReadingIn } from "../../api/types";
 import { maybeNumber, numberOr } from "../../text/numbers";
 import { useChoices } from "./choices";
 
@@ -48,6 +48,8 @@ export function useReader(unitKind: () => string, ring: boolean) {
   const material = ref("");
   const worn = ref<NonNullable<ReadIn["worn"]>>("");
   const missing = ref<number[]>([]);
+  /** What the record knew before the first reading. */
+  const known = ref<Known>();
   /** The row being measured, which the drawing shows. */
   const at = ref(-1);
 
@@ -91,6 +93,11 @@ export function useReader(unitKind: () => string, ring: boolean) {
     boss: boss.value.trim(),
     material: material.value.trim(),
     worn: worn.value || "",
+    said_module_mm: known.value?.module_mm || null,
+    mate_teeth: known.value?.mate?.teeth || null,
+    mate_module_mm: known.value?.mate?.module_mm || null,
+    mate_sure: known.value?.mate?.sure ?? 1,
+    pointed: known.value?.pointed ?? false,
     missing: missing.value,
     show: show.value,
   }));
@@ -158,6 +165,22 @@ export function useReader(unitKind: () => string, ring: boolean) {
     at.value = -1;
   }
 
+  /** Begin with what the line, the look-over and the mate say; what a pinned reading says stands. */
+  function begins(with_: Known, fresh: boolean) {
+    known.value = with_;
+    if (!fresh) return;
+    mark.value ||= with_.mark;
+    bore.value ||= with_.bore_mm ? String(with_.bore_mm) : "";
+    width.value ||= with_.width_mm ? String(with_.width_mm) : "";
+    material.value ||= with_.material;
+    hand.value ||= with_.hand as typeof hand.value;
+    worn.value ||= with_.worn as typeof worn.value;
+    if (with_.distance_mm && with_.mate?.teeth && !ring) {
+      const row = rows.value[add("mate", { k: String(with_.mate.teeth) })];
+      if (row) row.values ||= String(with_.distance_mm);
+    }
+  }
+
   /** A pinned gear opens with the readings it was judged by. */
   function restore(kept: ReadIn) {
     rows.value = [];
@@ -209,5 +232,7 @@ export function useReader(unitKind: () => string, ring: boolean) {
     add,
     drop,
     restore,
+    known,
+    begins,
   };
 }

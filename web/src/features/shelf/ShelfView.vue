@@ -44,6 +44,8 @@ const follow = (question: string, school: string) =>
   trying(() => ask(api.PUT("/api/shelf/rules/{question}", { params: { path: { question } }, body: { school, based_on: shelf.value?.questions.find((rule) => rule.key === question)?.chosen } })));
 const putAway = (key: string) => trying(() => ask(api.PUT("/api/shelf/{key}/gone", { params: { path: { key } }, body: { gone: true } })));
 
+const forget = (name: string) => trying(() => ask(api.PUT("/api/shelf/names/{name}/gone", { params: { path: { name } }, body: { gone: true } })));
+
 function leave() {
   adding.value = false;
   correcting.value = undefined;
@@ -121,11 +123,30 @@ onMounted(() => trying(() => ask(api.GET("/api/shelf"))));
           >
         </label>
       </fieldset>
+      <template v-if="shelf?.names.length">
+        <h1>What things are called here</h1>
+        <p class="soft">Learnt when the kind of a piece was put right in the strip.</p>
+        <ul class="names">
+          <li v-for="name in shelf.names" :key="name.name">
+            <span
+              ><b>{{ name.name }}</b> is a {{ name.kind_label }} <span class="soft small">{{ name.who }}</span></span
+            >
+            <button type="button" :aria-label="`Forget: ${name.name}`" @click="forget(name.name)">×</button>
+          </li>
+        </ul>
+      </template>
     </section>
   </main>
 </template>
 
 <style scoped>
+.names li {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  border-bottom: 1px solid var(--hair);
+}
+
 .shelf {
   flex: 1;
   min-height: 0;

@@ -173,4 +173,35 @@ small {
     gap: 10px;
   }
 }
+
+@media (max-width: 600px) {
+  .rim {
+    grid-template: "figure who teeth" auto "figure size sure" auto / 48px minmax(0, 1fr) auto;
+    gap: 0 12px;
+    padding: 8px 0;
+  }
+
+  .rim svg {
+    grid-area: figure;
+    width: 48px;
+    height: 48px;
+  }
+
+  .who {
+    grid-area: who;
+    overflow-wrap: anywhere;
+  }
+
+  .teeth {
+    grid-area: teeth;
+  }
+
+  .size {
+    grid-area: size;
+  }
+
+  .sure {
+    grid-area: sure;
+  }
+}
 </style>

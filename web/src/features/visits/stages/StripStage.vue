@@ -6,7 +6,7 @@ import { computed, nextTick, onMounted, ref, watch } from "vue";
 
 import { api, ask, asProblem } from "../../../api/client";
 import { latest, resting } from "../../../api/latest";
-import type { Entry, Problem } from "../../../api/types";
+import type { Entry, Learnt, Problem } from "../../../api/types";
 import KeyCap from "../../../app/KeyCap.vue";
 import { useKeys } from "../../../app/keys";
 import ProblemNote from "../../../app/ProblemNote.vue";
@@ -78,6 +78,35 @@ function finish(word: string) {
 const begin = latest();
 let pause: number | undefined;
 
+/** The name just learnt from a correction. */
+const learnt = ref<Learnt>();
+
+/** What a piece is called here is learnt when its kind is put right; the line then says it by itself. */
+async function putRight(correction: { field: string; value: string; piece: number }) {
+  if (correction.field !== "kind" || !correction.value) return understand(correction);
+  const text = line.value;
+  try {
+    learnt.value = await ask(api.PUT("/api/shelf/names", { body: { line: text, kind: correction.value, piece: correction.piece } }));
+    await understand();
+    if (line.value === text && understood.value?.pieces[correction.piece]?.kind === learnt.value.kind) return;
+  } catch {
+    // A line that names nothing is put right by itself.
+  }
+  await understand(correction);
+}
+
+async function unlearn() {
+  const name = learnt.value?.name;
+  learnt.value = undefined;
+  if (!name) return;
+  try {
+    await ask(api.PUT("/api/shelf/names/{name}/gone", { params: { path: { name } }, body: { gone: true } }));
+    await understand();
+  } catch (error) {
+    problem.value = asProblem(error);
+  }
+}
+
 /** Ask the core what the line says; only the newest answer counts. */
 async function understand(correction?: { field: string; value: string; piece: number }) {
   const last = begin();
@@ -100,7 +129,7 @@ async function understand(correction?: { field: string; value: string; piece: nu
 /** The second reading of the line, taken by one key. */
 function otherwise() {
   const other = understood.value?.alternatives[0];
-  if (other) void understand({ field: "kind", value: other.kind, piece: 0 });
+  if (other) void putRight({ field: "kind", value: other.kind, piece: 0 });
 }
 
 watch(line, (text) => {
@@ -125,6 +154,7 @@ async function layDown() {
   const taken = photos.value;
   line.value = "";
   photos.value = [];
+  learnt.value = undefined;
   understood.value = undefined;
   problem.value = undefined;
   begin();
@@ -247,8 +277,9 @@ useEventListener(window, "keydown", typed, { capture: true });
         </button>
       </p>
       <template v-if="understood && line">
-        <ChipStrip v-for="(said, n) in understood.pieces" :key="n" :piece="n" :chips="said.chips" :others="n ? undefined : understood.alternatives" @correct="understand" />
+        <ChipStrip v-for="(said, n) in understood.pieces" :key="n" :piece="n" :chips="said.chips" :others="n ? undefined : understood.alternatives" @correct="putRight" />
       </template>
+      <p v-if="learnt" class="learnt">Learnt: “{{ learnt.name }}” is a {{ learnt.kind_label }} here. <button type="button" @click="unlearn">Forget it</button></p>
       <div class="actions">
         <Button :disabled="!line.trim()" @click="layDown">Lay it down <KeyCap k="Enter" /></Button>
         <PhotoButton ref="photoButton" k="Alt P" @taken="photo" />
@@ -348,6 +379,16 @@ h1 {
   color: var(--ink);
   font: 600 16px/1.2 var(--sans);
   text-align: left;
+  cursor: pointer;
+}
+
+.learnt button {
+  min-height: 44px;
+  border: 0;
+  background: none;
+  color: var(--ink);
+  font: 600 16px/1 var(--sans);
+  text-decoration: underline;
   cursor: pointer;
 }
 
