@@ -12,15 +12,17 @@ from drawer.routes import KeptIn
 from gearing.rebuild import build_plan
 from gearing.strip.entry import parse
 from gearing.workshop.units import unit_kinds
+from shelf import services as shelf
 from sums.read import ReadIn, ReadingIn
 from visits import services
-from visits.models import Visit
+from visits.mapping import entry_of
+from visits.models import Piece, Visit
 from workshop.models import SAMPLE, Fact, Member, Workshop
 from workshop.services import SAMPLE_REMOVED, found_workshop
 
 from . import DEMO_MEMBER, DEMO_PASSWORD
 from .photos import draw_photo
-from .scenario import DRAWER, MEMBERS, SCENARIO, WORKSHOP, Stay, Stock, StripLine
+from .scenario import DRAWER, MEMBERS, SCENARIO, SPOKEN, WORKSHOP, Stay, Stock, StripLine
 
 NAMES = UUID("5d3c6a52-6a0e-4f43-9b7a-2f8d0c6a9e11")
 """Namespace of the demo's ids, so that the same thing has the same id everywhere."""
@@ -37,6 +39,8 @@ def load() -> bool:
     with transaction.atomic():
         found_workshop(WORKSHOP, MEMBERS, DEMO_PASSWORD, key=SAMPLE)
         member = Member.objects.get(username=DEMO_MEMBER)
+        for name, kind in SPOKEN.items():
+            shelf.learn(member, name, kind)
         for stay in SCENARIO:
             _load_stay(member, stay)
         for place, stock in enumerate(DRAWER):
@@ -92,13 +96,11 @@ def _load_stay(member: Member, stay: Stay) -> None:
         _photo(
             member, visit, demo_id(visit.id, "photo"), draw_photo(parse("case"), seed=len(stay.unit)), None
         )
-    off_first = [
-        (piece, off) for piece, off in zip(pieces, stay.strip, strict=True) if not parse(off.line).shut
-    ]
-    for piece_id, off in off_first[::-1][: stay.built]:
-        entry = parse(off.line)
-        outcome = "new" if off.verdict == "replace" or entry.discard else "in"
-        services.tick(member, visit.id, demo_id(piece_id, "tick"), piece_id, outcome, entry.count)
+    off_first = [(piece, off.verdict) for step, off in zip(pieces, stay.strip, strict=True) for piece in step]
+    for piece, verdict in off_first[::-1][: stay.built]:
+        entry = entry_of(piece)
+        outcome = "new" if verdict == "replace" or entry.discard else "in"
+        services.tick(member, visit.id, demo_id(piece.id, "tick"), piece.id, outcome, entry.count)
     _turn_in_between(member, visit, stay.built)
     for check in list(unit_kinds()[stay.kind].prove)[: stay.checks]:
         services.set_check(member, visit.id, check, True)
@@ -118,7 +120,8 @@ def _turn_in_between(member: Member, visit: Visit, built: int) -> None:
             services.mark_step(member, visit.id, step.key, done=True)
 
 
-def _load_step(member: Member, visit: Visit, place: int, off: StripLine) -> UUID:
+def _load_step(member: Member, visit: Visit, place: int, off: StripLine) -> list[Piece]:
+    """Lay down one line; its pieces that did not stay shut."""
     step = services.record_step(member, visit.id, demo_id(visit.id, place), off.line)
     piece_id: UUID = step.piece.id
     services.judge(member, visit.id, piece_id, off.verdict, off.finding)
@@ -138,7 +141,7 @@ def _load_step(member: Member, visit: Visit, place: int, off: StripLine) -> UUID
             width_mm=off.width or None,
         )
         services.pin_gear(member, visit.id, piece_id, demo_id(piece_id, "pin"), off.rim, request, 0)
-    return piece_id
+    return [piece for piece in step.live_pieces if not entry_of(piece).shut]
 
 
 def _photo(member: Member, visit: Visit, photo_id: UUID, picture: bytes, step_id: UUID | None) -> None:

@@ -7,9 +7,10 @@ from django.db import transaction
 
 from drawer.models import Arrival, Movement, StockItem
 from practice.models import Round
-from shelf.models import Consumable, HouseRule
+from shelf.models import Consumable, HouseRule, LearntName
 from visits.models import (
     Change,
+    CoverMap,
     GearReading,
     Join,
     JoinedDevice,
@@ -46,15 +47,16 @@ def remove() -> bool:
         for of_piece in (GearReading, KeptCalculation, Tick):
             of_piece.objects.filter(piece__in=pieces).delete()
         JoinedDevice.objects.filter(join__visit__in=visits).delete()
-        for of_visit in (Join, Photo, PlanMark, Timer, Change):
+        for of_visit in (Join, Photo, PlanMark, Timer, CoverMap, Change):
             of_visit.objects.filter(visit__in=visits).delete()
+        pieces.update(mate=None)
         pieces.delete()
         Step.objects.filter(visit__in=visits).delete()
         visits.update(guide=None)
         visits.delete()
         Unit.objects.filter(workshop=workshop).delete()
         Movement.objects.filter(kept__workshop=workshop).delete()
-        for of_workshop in (Arrival, StockItem, Consumable, HouseRule, Code):
+        for of_workshop in (Arrival, StockItem, Consumable, HouseRule, LearntName, Code):
             of_workshop.objects.filter(workshop=workshop).delete()
         Round.objects.filter(member__in=members).delete()
         KnownDevice.objects.filter(member__in=members).delete()

@@ -120,9 +120,9 @@ class Truck(BrowserCase):
             "Set the mesh",
             "Run on the M4 nyloc nut of the slipper",
             "Set the slipper",
-            "Set on the gear cover",
+            "Close the gear cover",
             "Plug in the battery",
-            "Set on the body shell",
+            "Close the body shell",
         ]
         places = [next(n for n, title in enumerate(titles) if title.startswith(step)) for step in order]
         self.assertEqual(places, sorted(places), titles)

@@ -152,7 +152,7 @@ ring gear 48t steel pressed in the case | ring | teeth=48, material=steel
 carrier plate first stage | carrier |
 second stage carrier with sun | carrier |
 spacer ring | spacer |
-retaining ring 22 | circlip |
+retaining ring 22 | circlip | size=22
 snap ring internal | circlip |
 thrust washer 8x14x0.5 | washer | size=8x14x0.5
 needle bearing 6x10x9 | bearing | size=6x10x9
@@ -669,7 +669,7 @@ shaft one inch | shaft | size=1in
 bearing 10 mm across | bearing | size=10mm
 idler 23t runs in a closed case | gear | teeth=23, runs=closed
 spur 54t runs in the open | gear | teeth=54, runs=open
-ring dia 30 | ring | size=30mm
+ring dia 30 | ring | size=30
 unplug the battery and lift it out | battery | verb=unplug
 pull the pinion off, 15 tooth steel | gear | verb=pull off, teeth=15, material=steel
 wozzit by the motor | other |

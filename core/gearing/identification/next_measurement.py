@@ -87,7 +87,7 @@ class Advice:
 
 
 @dataclass(frozen=True, slots=True)
-class Reach:
+class Reachable:
     """What can be taken on this very gear.
 
     Attributes
@@ -126,7 +126,7 @@ class Reach:
         return True
 
 
-ANY_REACH = Reach()
+ANY_REACH = Reachable()
 """A whole gear as wide as need be."""
 
 
@@ -168,7 +168,7 @@ def next_measurements(
     *,
     error: float = CALIPER_ERROR,
     mate: int = 0,
-    reach: Reach = ANY_REACH,
+    reach: Reachable = ANY_REACH,
 ) -> list[Advice]:
     """All measurements worth taking, the largest expected gain first; see :func:`next_measurement`."""
     odds = identification.by_label()
@@ -199,7 +199,7 @@ def readings_to_part(
     return best.probe, int(np.ceil((PARTED / best.apart) ** 2))
 
 
-def _probes(identification: Identification, mate: int = 0, reach: Reach = ANY_REACH) -> list[Probe]:
+def _probes(identification: Identification, mate: int = 0, reach: Reachable = ANY_REACH) -> list[Probe]:
     """What can be reached on this gear, readings taken before included: they may be repeated.
 
     No jaws reach two roots of an odd count: across from a space stands a tooth.

@@ -9,7 +9,7 @@ from typing import Annotated, Literal
 from pydantic import Field, model_validator
 
 from gearing.errors import GearingError
-from gearing.identification.next_measurement import Reach
+from gearing.identification.next_measurement import Reachable
 from gearing.measuring.marks import read_mark
 from gearing.measuring.methods import LOOSE_MOULDED, TO_THE_ROOT, Probe
 from gearing.measuring.readings import CALIPER_ERROR, HELIX_ERROR, Clues, Reading
@@ -151,9 +151,9 @@ class ReadIn(Model):
         words = set(self.material.lower().split())
         return LOOSE_MOULDED if words & set(MOULDED) else 0.0
 
-    def reach(self) -> Reach:
+    def reach(self) -> Reachable:
         """What can be taken on this very gear."""
-        return Reach(self.width_mm or 0.0, frozenset(self.missing), self.loose_root)
+        return Reachable(self.width_mm or 0.0, frozenset(self.missing), self.loose_root)
 
     def taken(self) -> list[Reading]:
         """The readings as the core takes them."""

@@ -15,7 +15,7 @@ _COUNT = re.compile(r"^(\d{1,3})[x×*]$|^[x×](\d{1,3})$")
 BARE_COUNT = re.compile(r"^\d{1,3}$")
 TEETH_COUNT = re.compile(r"^\d{1,4}t(?:/\d{1,4}t?)*$", re.I)
 _TEETH_PLAIN = re.compile(r"^\d{1,4}(?:/\d{1,4})*$")
-_TEETH_WORDS = frozenset({"tooth", "teeth", "t", "toothed"})
+TEETH_WORDS = frozenset({"tooth", "teeth", "t", "toothed"})
 _TEETH_JOINED = re.compile(r"^(\d{1,4}(?:/\d{1,4})*)-?(?:tooth|teeth|toothed)$", re.I)
 
 
@@ -35,7 +35,7 @@ def teeth_in_words(reader: LineReader, text: str, following: str) -> int:
     """``20 tooth``, ``31/12 teeth``, ``20-tooth``: a count of teeth, not of pieces."""
     joined = _TEETH_JOINED.match(text)
     said = joined[1] if joined else text
-    if not joined and (following.lower() not in _TEETH_WORDS or not _TEETH_PLAIN.match(text)):
+    if not joined and (following.lower() not in TEETH_WORDS or not _TEETH_PLAIN.match(text)):
         return 0
     return (1 if joined else 2) if _has_teeth(reader, said) else 0
 
@@ -79,7 +79,9 @@ def _said_in_plural(reader: LineReader, number: int) -> bool:
 def teeth_counted(reader: LineReader, text: str, context: frozenset[str]) -> bool:
     if reader.entry.teeth:
         return False
-    if not (TEETH_COUNT.match(text) or ("toothed" in context and _TEETH_PLAIN.match(text))):
+    # Number wheel 4 of 20 teeth: where a count says that it is one, another number is a name.
+    plain = "toothed" in context and "counted" not in context and _TEETH_PLAIN.match(text)
+    if not (TEETH_COUNT.match(text) or plain):
         return False
     return _has_teeth(reader, text)
 

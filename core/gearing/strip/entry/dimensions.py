@@ -15,7 +15,7 @@ _PITCH = re.compile(r"^(\d{1,3})(?:dp|p)$", re.I)
 _COUNT = re.compile(r"^[0-9]{1,3}$")
 _BARE = re.compile(rf"^{_NUMBER}$")
 _LENGTH = re.compile(rf"^{LENGTH}$")
-_ACROSS = frozenset({"across", "diameter", "dia", "od"})
+_ACROSS = frozenset({"across", "diameter", "dia", "od", "size"})
 _PARTS = {"half": "1/2", "quarter": "1/4"}
 _STARTS = re.compile(r"^(\w+)-starts?$", re.I)
 _HAND = re.compile(r"^(left|right)-?hand(?:ed)?$|^(l|r)h$", re.I)
@@ -71,17 +71,12 @@ def _measured(text: str, word: str, after: str, following: str) -> tuple[dict[st
     if _LENGTH.match(text) and not text.isdigit() and after == "long":
         return {"length": text}, 2
     if word in _ACROSS and _LENGTH.match(following):
-        return {"size": _measure(following)}, 2
+        return {"size": following}, 2
     if _LENGTH.match(text) and after in _ACROSS:
-        return {"size": _measure(text)}, 2
+        return {"size": text}, 2
     if _inches(text) and after in ("inch", "inches"):
         return {"size": f"{_inches(text)}in"}, 2
     return None
-
-
-def _measure(text: str) -> str:
-    """A diameter with its unit, so that it is taken for no count of teeth when it is printed."""
-    return f"{text}mm" if text.isdigit() else text
 
 
 def _inches(word: str) -> str:

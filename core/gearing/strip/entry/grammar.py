@@ -21,7 +21,15 @@ from itertools import pairwise
 
 from ...errors import GearingError
 from ..kinds import kind_of_word, kinds, named_at
-from .counts import BARE_COUNT, TEETH_COUNT, number_said, pieces_counted, teeth_counted, teeth_in_words
+from .counts import (
+    BARE_COUNT,
+    TEETH_COUNT,
+    TEETH_WORDS,
+    number_said,
+    pieces_counted,
+    teeth_counted,
+    teeth_in_words,
+)
 from .dimensions import read_dimension
 from .heads import head_or_drive
 from .lexicon import colours_in, is_article, is_preposition, leading_verb, number_of_word, split_verb
@@ -139,6 +147,8 @@ def _context(tokens: list[Token]) -> frozenset[str]:
             about.add("screwed")
         if (kind and kinds()[kind].teeth) or TEETH_COUNT.match(plain[at]):
             about.add("toothed")
+        if TEETH_COUNT.match(plain[at]) or plain[at].lower() in TEETH_WORDS - {"t"}:
+            about.add("counted")
         at += named[1] if named else 1
     for word, said in pairwise(tokens):
         if word.text.lower() == "as" and kind_of_word(said.text) in FASTENED:
@@ -242,7 +252,8 @@ def _understand(
     if following.lower() not in _NO_TEETH and teeth_counted(reader, text, context):
         reader.phrase.append(TEETH)
         return 1
-    if not entry.size and _SIZE.match(text) and _DECIMAL.search(text):
+    by_number = BARE_COUNT.match(text) and _sized_by_number(reader)
+    if not entry.size and (by_number or (_SIZE.match(text) and _DECIMAL.search(text))):
         reader.set(size=text)
         reader.phrase.append(FIELD)
         return 1
@@ -262,6 +273,20 @@ def _understand(
     reader.phrase.append(text.strip("();:"))
     reader.beyond = reader.beyond or is_preposition(text)
     return 1
+
+
+SIZED_BY_NUMBER = frozenset({"circlip"})
+"""Kinds that are called by their size: circlip 8 is one for a shaft of 8 mm."""
+
+
+def _sized_by_number(reader: LineReader) -> bool:
+    """Whether the last words name one thing that is called by a number."""
+    for back in (2, 1):
+        last = reader.phrase[-back:]
+        named = named_at(last, 0) if len(last) == back else None
+        if named and named[1] == back:
+            return named[0] in SIZED_BY_NUMBER and not last[-1].lower().endswith("s")
+    return False
 
 
 def _without_second_verb(tokens: list[Token]) -> list[Token]:

@@ -66,7 +66,8 @@ def _print(entry: Entry, *, quoted: bool) -> str:
     count = [f"{entry.count}x"] if entry.count > 1 else []
     threads = _fastener(entry.fastener) if entry.fastener else []
     teeth = ["/".join(f"{n}t" for n in entry.teeth)] if entry.teeth else []
-    size = [entry.size] if entry.size else []
+    # A bare number would count something else.
+    size = [f"size {entry.size}" if entry.size.isdigit() else entry.size] if entry.size else []
     size += _dimensions(entry)
     if quoted:  # numbers first, where no bare drive or gear word can claim them
         parts = [*count, *teeth, *size, *threads, *([f'"{entry.words}"'] if entry.words else [])]
