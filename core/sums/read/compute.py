@@ -49,7 +49,7 @@ LEAST_SHOWN = 0.005
 def read_gear(request: ReadIn) -> ReadOut:
     """Identify a gear from its readings."""
     identification, counts = _by_count(request)
-    shown = [c for c in identification.candidates[:SHOWN] if c.probability >= LEAST_SHOWN]
+    shown = [c for c in identification.candidates if c.probability >= LEAST_SHOWN][:SHOWN]
     offers = next_measurements(
         identification, error=request.error_mm, mate=_mate(request), reach=request.reach()
     )

@@ -24,7 +24,7 @@ const props = defineProps<{ read: { candidates: Candidate[]; none: number; sizes
 defineEmits<{ choose: [index: number] }>();
 const chosen = computed(() => props.read.candidates[props.choice]);
 /** The likeliest, and the one looked at, if it stands further down. */
-const shown = computed(() => props.read.candidates.slice(0, Math.max(4, props.choice + 1)));
+const shown = computed(() => props.read.candidates.slice(0, Math.max(6, props.choice + 1)));
 const angled = computed(() => shown.value.some((candidate) => candidate.pressure_angle_deg));
 /** By size, with the figure that the sentence says, and the angles and depths it could have under it. */
 const groups = computed(() => {
