@@ -53,16 +53,14 @@ def likely_mates(
     mine = dict(toothed)[of]
     scored = []
     for spot, entry in toothed:
-        if (
-            spot == of
-            or _apart(where, of, spot)
-            or (sizes.get(of) and sizes.get(spot, sizes[of]) != sizes[of])
-        ):
+        # What nobody said or read may be any size.
+        size, theirs = sizes.get(of), sizes.get(spot)
+        if spot == of or _apart(where, of, spot) or (size and theirs and size != theirs):
             continue
         score = BESIDE / abs(place[spot] - place[of])
         score += NAMED if _named(mine, entry) else 0.0
         score += SAME_PLACE if of in where and spot in where else 0.0
-        score += SAME_SIZE if sizes.get(of) and sizes.get(spot) == sizes[of] else 0.0
+        score += SAME_SIZE if size and theirs == size else 0.0
         scored.append((-score, place[spot], spot))
     return [spot for _, _, spot in sorted(scored)]
 

@@ -204,7 +204,8 @@ def known(
         pointed=known.pointed,
         mate=KnownMate(
             name=short_name(mate_entry),
-            teeth=pin.request["teeth"] if pin else max(mate_entry.teeth, default=0),
+            # Which gear of a compound one it is nobody said.
+            teeth=mate_entry.teeth[0] if len(mate_entry.teeth) == 1 else 0,
             label=pin.chosen["label"] if pin else "",
             module_mm=pin.chosen["module_mm"] if pin else None,
             sure=pin.chosen["probability"] if pin else 0.0,

@@ -133,7 +133,7 @@ const knownAlready = computed(() => {
     known.width_mm && `width ${known.width_mm}`,
     known.material,
     known.pointed ? "teeth pointed" : known.worn && "worn",
-    mate && (mate.label ? `${mate.name} read as ${mate.label}` : mate.teeth && `runs against the ${mate.name}, ${mate.teeth} teeth`),
+    mate && (mate.label ? `${mate.name} read as ${mate.label}` : `runs against the ${mate.name}${mate.teeth ? `, ${mate.teeth} teeth` : ""}`),
     known.distance_mm && `shafts ${known.distance_mm} apart`,
   ].filter((said): said is string => Boolean(said));
 });

@@ -5,7 +5,7 @@ import { computed } from "vue";
 import type { RowSeen } from "../../api/types";
 
 type Cover = RowSeen["covers"][number];
-const props = defineProps<{ cover: Cover; turns?: number[]; fixed?: boolean }>();
+const props = defineProps<{ cover: Cover; turns?: number[]; of?: string; fixed?: boolean }>();
 const emit = defineEmits<{ layOut: [layout: string, holes: number[]] }>();
 
 const LAYOUTS = [
@@ -21,6 +21,14 @@ const order = computed(() => props.cover.kinds.map((_, n) => n).sort((a, b) => (
 const numberOf = (kind: number) => order.value.indexOf(kind) + 1;
 const several = computed(() => props.cover.kinds.length > 1);
 const asks = computed(() => several.value && props.cover.holes.some((hole) => !hole.known));
+
+/** The turn each hole is drawn down in, those of the piece in hand only: the others had theirs. */
+const turnOf = computed(() => {
+  const mine = props.cover.kinds.findIndex((kind) => kind.pieces.includes(props.of ?? ""));
+  let next = 0;
+  return props.cover.holes.map((hole) => (props.turns?.length && hole.kind === mine ? props.turns[next++] : undefined));
+});
+const says = (n: number, kind: number) => (props.turns?.length ? (turnOf.value[n] ?? "") : several.value ? numberOf(kind) : "");
 
 /** A tapped hole takes the next kind; one that had it takes what was here, so that the counts stay. */
 function tap(at: number) {
@@ -51,12 +59,12 @@ const lie = (layout: string) => emit("layOut", layout, asks.value ? [] : props.c
         :transform="`translate(${hole.x * X} ${hole.y * Y})`"
         :role="several && !fixed ? 'button' : undefined"
         :tabindex="several && !fixed ? 0 : undefined"
-        :aria-label="`Hole ${n + 1}: ${turns?.[n] ?? numberOf(hole.kind)}, ${cover.kinds[hole.kind]?.label ?? ''}`"
+        :aria-label="`Hole ${n + 1}: ${says(n, hole.kind) || numberOf(hole.kind)}, ${cover.kinds[hole.kind]?.label ?? ''}`"
         @click="tap(n)"
         @keydown.enter="tap(n)"
       >
         <circle :r="cover.holes.length > 16 ? 10 : 15" />
-        <text y="6" text-anchor="middle" aria-hidden="true">{{ turns?.[n] ?? (several ? numberOf(hole.kind) : "") }}</text>
+        <text y="6" text-anchor="middle" aria-hidden="true">{{ says(n, hole.kind) }}</text>
       </g>
     </svg>
     <p v-else class="soft">Too many to draw one by one.</p>

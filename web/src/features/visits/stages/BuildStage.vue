@@ -217,7 +217,7 @@ onMounted(async () => {
       </div>
       <PlanList v-if="whole && store.plan" :plan="store.plan" :at="place" @go="place = $event" @strike="strike" @restore="restore" />
       <template v-else>
-        <ScrewMap v-if="cover" :cover="cover" :turns="cover.holes.length === now.tightening.length ? now.tightening : undefined" fixed />
+        <ScrewMap v-if="cover" :cover="cover" :turns="now.tightening" :of="piece.id" fixed />
         <TighteningFigure v-else-if="now.tightening.length" :turns="now.tightening" />
         <PieceSheet v-if="step" class="sheet" :class="{ low: cover || now.tightening.length }" :step="step" :piece="piece" />
       </template>

@@ -278,7 +278,9 @@ onMounted(() => {
     <ul>
       <li v-for="each in together" :key="each.piece.id">
         <button type="button" class="lies" :class="{ bad: each.piece.verdict && each.piece.verdict !== 'keep' }" @click="take(each.piece.id)">
-          <svg viewBox="-30 -30 60 60" aria-hidden="true"><PieceFigure :figure="each.piece.figure" :scale="sizeOf(each.piece)" :unknown="50" :damaged="dead(each.piece)" /></svg>
+          <svg viewBox="-30 -30 60 60" aria-hidden="true">
+            <PieceFigure :figure="each.piece.figure" :scale="sizeOf(each.piece)" :unknown="50" :damaged="dead(each.piece)" :transform="sizeOf(each.piece) === 1 ? 'scale(0.75)' : undefined" />
+          </svg>
           <span
             ><b>{{ each.step.number }}</b> {{ each.piece.name }}<template v-if="each.piece.count > 1"> ×{{ each.piece.count }}</template></span
           >
@@ -438,8 +440,13 @@ onMounted(() => {
   border-left: 4px solid var(--brass);
 }
 
+.verdicts {
+  gap: 8px;
+}
+
 .verdicts :deep(.p-button) {
   min-height: 56px;
+  padding-inline: 13px;
 }
 
 .wanted {
