@@ -5,7 +5,7 @@
 
 from __future__ import annotations
 
-from gearing.strip.entry import parse
+from gearing.strip.entry import read_line
 
 LINES = """
 bearing 10x15x4 rough centre shaft | bearing | size=10x15x4
@@ -448,7 +448,7 @@ M3 grub screws 2 in the coupling | setscrew | thread=M3, count=2
 slipper assembly | unit |
 thrust bearing for the slipper | bearing |
 lock nut M4 flanged | nut | thread=M4
-wheel nuts, serrated, four | nut |
+wheel nuts, serrated, four | nut | count=4
 antenna | board |
 body clips 4 | clip | count=4
 long screws 2, short screws 4 | screw | count=2
@@ -485,7 +485,7 @@ output spline bearing 10x15x4 | bearing | size=10x15x4
 wiper board | board |
 pot shaft | shaft |
 three motor wires red black white | connector | count=3, colours=red black white
-dc motor with pinion 9t | motor | teeth=9
+dc motor with pinion 9t | motor |
 planet gear 21T x3 | gear | teeth=21, count=3
 sun gear with shaft | gear |
 ring gear housing | cover |
@@ -556,7 +556,7 @@ gear motor 60 rpm | motor |
 battery door | cover |
 contact spring minus | spring |
 driver wheels with axle | gear |
-axle with gear 18t | shaft | teeth=18
+axle with gear 18t | shaft |
 valve gear rod | shaft |
 connecting rod screw | screw |
 pickup spring left | spring |
@@ -572,7 +572,7 @@ flywheel brass | hub | material=brass
 cardan shaft | shaft |
 cardan cups 2 | joint | count=2
 bogie frame | cover |
-wheelset with gear 14t | hub | teeth=14
+wheelset with gear 14t | hub |
 remove six screws underneath | screw | verb=remove, count=6
 undo 2 long and 2 short screws | screw | verb=undo, count=2
 unplug motor and sensor | motor | verb=unplug
@@ -652,7 +652,7 @@ M2 nut 3 off | nut | thread=M2
 3 off M2 nuts | nut | count=3, thread=M2
 M2.6x10 self tapping screws 6 | screw | thread=M2.6, count=6
 M3x12 socket cap, 2 | screw | thread=M3
-cross head screws four short | screw |
+cross head screws four short | screw | count=4
 hex bolt M5x30 from the foot | screw | thread=M5
 wing nut | nut |
 c-clip on the crank pin | circlip |
@@ -762,7 +762,7 @@ hammer drill ratchet disc | pawl |
 sds ball 7 mm | bearing | size=7mm
 grinder spindle | shaft |
 grinder crown wheel | gear |
-bevel gears pair | gear |
+bevel gears pair | gear | count=2
 sander eccentric bearing | bearing |
 jigsaw plunger | slider |
 router collet nut | nut |
@@ -776,6 +776,170 @@ curtain motor pulley | pulley |
 garage opener sprocket | sprocket |
 lock cam | hub |
 lock bolt spring | spring |
+undo three M2 screws, bottom of the servo | screw | verb=undo, count=3, thread=M2
+servo horn screw | screw |
+output spline gear, plastic, 25 teeth | gear | material=plastic, teeth=25
+feedback pot with three wires | board |
+final gear 38/11, metal, long boss up | gear | teeth=38/11
+main bearing, upper | bearing |
+two 2x5x2.5 bearings, one each side of the output gear | bearing | size=2x5x2.5, count=2
+handle knob cap | cover |
+crosswind pawl, don't lose it | pawl |
+line guide pawl cap with seal | cover |
+anti-reverse dog spring | spring |
+rotor nut, left hand thread | nut | hand=left
+bail spring, under tension | spring |
+drag star with click plate | hub |
+main shaft, oiled | shaft |
+oscillating gear 28T | gear | teeth=28
+four handle shims | shim | count=4
+eared carbon washer, third from the top | washer | material=carbon
+metal washer keyed | washer |
+clutch lever spring | spring |
+pinion yoke with two springs | lever |
+spool bearing 3x10x4 rusty | bearing | size=3x10x4
+side plate, three thumb screws | cover |
+prop nut and washer | nut |
+flex shaft, greased | shaft |
+stuffing tube 6 mm brass | hose | size=6mm, material=brass
+rudder arm grub screw | setscrew |
+motor coupler, M4 grub screws 2 | joint |
+worm, two start, brass, right hand | worm | hand=right, material=brass, starts=2
+worm wheel 40t | gear | teeth=40
+eccentric bush locking screw | screw |
+altitude axis worm housing | cover |
+dec motor pinion 12T mod 0.5 | gear | module=0.5 module, teeth=12
+transfer gear 47t, nylon, chipped | gear | material=nylon, teeth=47
+counter drum tens | hub |
+pinion shaft of the first wheel | shaft |
+carry pawl spring | spring |
+glass and bezel | cover |
+pointer, pressed on | needle |
+dial screws 2 | screw | count=2
+sun gear 12t, stage one | gear | teeth=12
+planet gears x3, 19t, module 0.4 | gear | module=0.4 module, count=3, teeth=19
+ring gear, steel, 50 teeth, lugs in the case | ring | material=steel, teeth=50
+planet pins 3 | pin | count=3
+output carrier with spline | carrier |
+circlip off the output shaft | circlip |
+thrust washer 10x18x1 | washer | size=10x18x1
+clutch balls 6 | bearing | count=6
+clutch springs 6 short | spring | count=6
+feeder auger motor | motor |
+auger shaft with pin | shaft |
+rocker spring | spring |
+axle gear 14t on the wheelset | gear | teeth=14
+connecting rods both sides | lever | count=2
+bogie screws, 2 | screw | count=2
+truck tower clips | clip |
+worm cover | cover |
+flywheel off the worm shaft | hub |
+brush holders 2 | cover | count=2
+carbon brushes with springs | brush | material=carbon
+commutator end cap | cover |
+hub motor cover, ten M3 countersunk screws | cover |
+three nylon planet gears 36T | gear | material=nylon, count=3, teeth=36
+clutch one way bearing | oneway |
+axle nut 12 mm | nut | size=12mm
+torque arm | hub |
+brake disc bolts M5x10 six | screw | count=6, thread=M5
+belt 255 long 15 wide | belt | width=15, length=255
+motor pulley 16t, two grub screws | pulley | teeth=16
+wheel pulley 44t with six M4 bolts | pulley | teeth=44
+throttle shaft spring, wound one turn | spring |
+butterfly plate screws 2, peened | screw | count=2
+actuator gear 68t sector nylon | gear | material=nylon, teeth=68
+position sensor | board |
+limit stop screw, do not touch | screw |
+unscrew the end cap | cover | verb=unscrew
+pull the shaft with bearing | shaft | verb=pull
+tap out the roll pin | pin | verb=tap out
+lift the board out | board | verb=lift out
+desolder the motor wires, red and black | connector | verb=desolder, colours=red black
+prise the cap off | cover | verb=prise off
+bearing stuck in the housing | bearing |
+felt washer behind the bearing | seal | material=felt
+oil seal 8x14x4, lip in | seal | size=8x14x4
+gasket, paper, torn | seal |
+nylon bush 4x6x5 | bush | size=4x6x5, material=nylon
+copper washer under the plug | washer |
+drain plug | screw |
+M5 banjo bolt | screw | thread=M5
+hose with two clamps | hose |
+fuel pump whole | unit |
+track tensioner spring | spring |
+sprocket 9t drive, steel | sprocket | material=steel, teeth=9
+road wheels 6 | hub | count=6
+idler arm | hub |
+front diff outdrive cups 2 | joint | count=2
+cvd pin, worn | pin |
+steering bellcrank with two bushes | lever |
+lower suspension arm pin 3x45 | pin | size=3x45
+bulkhead screws M3x16 x4 | screw | count=4, thread=M3
+gearbox top half, 6 self tappers | cover |
+input shaft with pinion 13t and two bearings | shaft |
+layshaft cluster 24/18/12 | gear | teeth=24/18/12
+reverse idler shaft | shaft |
+selector fork, spring and ball | lever |
+gear lever knob | hub |
+clutch hub nut M12 | nut | thread=M12
+crankcase bolts M6x40 eight | screw | count=8, thread=M6
+stator with three wires | motor |
+hall sensor board, five wires | board |
+planet carrier with three planets 17t | carrier |
+freewheel pawls 3 with springs | pawl | count=3
+axle spacer 10 mm wide | spacer | width=10mm
+torque washer, tab up | washer |
+tilt worm, 2-start, 1 module | worm | module=1 module, starts=2
+azimuth wheel 180 teeth, 0.8M, brass | gear | module=0.8 module, material=brass, teeth=180
+backlash spring | spring |
+eyepiece drive belt | belt |
+polar axis nut, 36 mm | nut | size=36mm
+minute hand pinion 10t | gear | teeth=10
+hairspring stud | screw |
+balance cock screw | screw |
+mainspring barrel | hub |
+winding stem | shaft |
+odometer wheel units | gear |
+tens number wheel with carry pinion | gear |
+trip knob | hub |
+face glass | cover |
+needle, pressed on | needle |
+movement whole | unit |
+servo gear set | gear |
+potentiometer shaft | shaft |
+case screws 2x20 four | screw | count=4, thread=ST2
+ball race 4x10x4, seized | bearing | size=4x10x4
+anti backlash nut | nut |
+lead screw 8 mm, 2 start | screw | size=8mm, starts=2
+linear bearing lm8 | bearing |
+drive screw | screw |
+rack 0.5 module 120 mm long | gear | module=0.5 module, length=120mm
+pinion 20T 0.5M bore 5 brass | gear | module=0.5 module, bore=5, material=brass, teeth=20
+drive wheels with axle gear 14t | gear |
+pickup shoe and wire | pad |
+feeder hopper lid | cover |
+agitator paddle | hub |
+gear motor 12 V | motor |
+cam follower roller | bearing |
+cam gear 48t nylon | gear | material=nylon, teeth=48
+micro switch, roller lever | board |
+drum bearing, open | bearing |
+cable drum and pawl | hub |
+brake band | pad |
+winch fairlead, four bolts | hub |
+shear pin in the prop hub | pin |
+lower unit oil plug | screw |
+water pump impeller, blades set left | hub |
+driveshaft o-ring | oring |
+bevel pinion shim 0.15 | shim | size=0.15
+prop shaft seals two back to back | seal | count=2
+thrust bearing, plate towards the gear | bearing |
+swashplate ball link | joint |
+tail rotor gear 22t acetal | gear | material=acetal, teeth=22
+main gear with autorotation hub | gear |
+one-way bearing sleeve | bush |
+tail boom clamp screws | screw |
 """
 
 FIELDS = ("size", "module", "bore", "width", "length", "hand", "verb", "material", "colours", "runs")
@@ -783,8 +947,8 @@ SAID = [[part.strip() for part in row.split("|")] for row in LINES.strip().split
 
 
 def understood(line: str) -> tuple[str, dict[str, str]]:
-    """The kind and every field of a line, as the corpus writes them."""
-    entry = parse(line)
+    """The kind and every field of what a line says first, as the corpus writes them."""
+    entry = read_line(line)[0]
     made = {field: getattr(entry, field).replace(",", "") for field in FIELDS if getattr(entry, field)}
     if entry.count != 1:
         made["count"] = str(entry.count)

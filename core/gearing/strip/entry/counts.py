@@ -53,12 +53,19 @@ def pieces_counted(reader: LineReader, text: str, following: str, *, first: bool
         and following[:1].lower() not in ("x", "×")
     ):
         number, used = int(text), 1
+    elif (word := number_of_word(text)) and _said_in_plural(reader, word) and not _names_on(following):
+        number, used = word, 1
     else:
         return 0
     if not 1 <= number <= MOST_OF_A_KIND:
         return 0
     reader.set(count=number)
     return used
+
+
+def _names_on(following: str) -> bool:
+    """Whether the next word names a thing of its own: *board wires, two screws*."""
+    return bool(named_at([following], 0)) if following else False
 
 
 def _said_in_plural(reader: LineReader, number: int) -> bool:
@@ -70,7 +77,7 @@ def _said_in_plural(reader: LineReader, number: int) -> bool:
     while at < len(reader.phrase):
         named = named_at(reader.phrase, at)
         if named:
-            toothed = kinds()[named[0]].teeth and number >= FEWEST_TEETH
+            toothed = kinds()[named[0]].teeth == "always" and number >= FEWEST_TEETH
             last = "" if toothed else reader.phrase[at + named[1] - 1]
         at += named[1] if named else 1
     return last.endswith("s") and not reader.beyond

@@ -25,13 +25,17 @@ _FIGURES = frozenset("123456789")
 _STARTED = {"single": 1, "double": 2, "twin": 2, "triple": 3}
 
 
-def read_dimension(text: str, following: str, toothed: bool) -> tuple[dict[str, Any], int] | None:
+def read_dimension(
+    text: str, following: str, toothed: bool, behind: bool = False
+) -> tuple[dict[str, Any], int] | None:
     """The field that a token and the next say, as changes of an entry, and how many tokens they take.
 
     Parameters
     ----------
     toothed : bool
         Whether the line is about a toothed thing and no screw: `M1` is a module then.
+    behind : bool
+        Whether one thing was named before: *belt 255 long* has a length, *4 long* are four.
 
     Examples
     --------
@@ -61,14 +65,16 @@ def read_dimension(text: str, following: str, toothed: bool) -> tuple[dict[str, 
         return {"width": following}, 2
     if _LENGTH.match(text) and after == "wide":
         return {"width": text}, 2
-    return _measured(text, word, after, following) or _starts(text, after) or _hand(word, after)
+    return _measured(text, word, after, following, behind) or _starts(text, after) or _hand(word, after)
 
 
-def _measured(text: str, word: str, after: str, following: str) -> tuple[dict[str, Any], int] | None:
+def _measured(
+    text: str, word: str, after: str, following: str, behind: bool
+) -> tuple[dict[str, Any], int] | None:
     """Length and diameter: what is long without a unit may be a count, *4 long*, and is left to it."""
     if word == "length" and _LENGTH.match(following):
         return {"length": following}, 2
-    if _LENGTH.match(text) and not text.isdigit() and after == "long":
+    if _LENGTH.match(text) and (behind or not text.isdigit()) and after == "long":
         return {"length": text}, 2
     if word in _ACROSS and _LENGTH.match(following):
         return {"size": following}, 2

@@ -224,7 +224,8 @@ def _understand(
     if used := teeth_in_words(reader, text, following):
         reader.phrase.append(TEETH)
         return used
-    if said := read_dimension(text, following, "toothed" in context and "screwed" not in context):
+    behind = bool(reader.phrase) and not reader.phrase[-1].lower().endswith("s")
+    if said := read_dimension(text, following, "toothed" in context and "screwed" not in context, behind):
         changes, taken = said
         if not any(getattr(entry, name) for name in changes):
             reader.set(**changes)

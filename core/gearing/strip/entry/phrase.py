@@ -68,7 +68,10 @@ def read_phrase(words: Sequence[str]) -> PhraseReading:
             if named and not (follows and kinds()[follows[0]].teeth):
                 closed = True
             continue
-        if named and closes(word) and not (named[-1] == "unit" and is_position(word)):
+        whole = named_at(words, at)
+        # A drive pin is one name, though drive alone says where.
+        compound = whole and whole[1] > 1 and is_position(word)
+        if named and closes(word) and not compound and not (named[-1] == "unit" and is_position(word)):
             # Behind a unit it tells its parts: gearbox top half.
             closed = True
             at += 1

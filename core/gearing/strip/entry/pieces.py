@@ -57,9 +57,10 @@ def _parts(words: list[str]) -> list[list[str]]:
         rest = words[at + 1 :]
         coloured = at and colours_in(words[at - 1]) and rest and colours_in(rest[0])
         # A comma parts what is counted anew: cover, four screws.
-        counted = word == "," and rest and (rest[0].isdigit() or number_of_word(rest[0]))
+        anew = rest and (rest[0].isdigit() or number_of_word(rest[0]) or read_thread(rest[0]))
+        counted = word == "," and anew and rest[1:2] and rest[1].lower() not in _MEASURES
         # So does one before another thing in the plural: bolts, washers and nuts.
-        listed = word == "," and named_at(rest, 0) and _plural(rest[:1]) and _plural(parts[-1][-1:])
+        listed = word == "," and _listed(parts[-1], rest)
         joins = (
             (counted or listed or (word.lower() in _JOINS and not coloured))
             and parts[-1]
@@ -72,6 +73,36 @@ def _parts(words: list[str]) -> list[list[str]]:
     if len(parts) < 2:
         return parts
     return [_unframed(part) for part in parts if part]
+
+
+_MEASURES = frozenset(
+    {
+        "module",
+        "mod",
+        "dp",
+        "pitch",
+        "tooth",
+        "teeth",
+        "t",
+        "start",
+        "starts",
+        "long",
+        "wide",
+        "bore",
+        "mm",
+        "of",
+    }
+)
+"""Behind a number these say that it is a measure of what was named before."""
+
+
+def _listed(before: list[str], rest: list[str]) -> bool:
+    """*Bolts, washers and nuts*; *fork, spring and ball*: things in a row, each named at once."""
+    named = named_at(rest, 0)
+    if not named:
+        return False
+    follows = rest[named[1] : named[1] + 1]
+    return follows == ["and"] or (_plural(rest[:1]) and _plural(before[-1:]))
 
 
 def _unframed(words: list[str]) -> list[str]:
@@ -136,8 +167,14 @@ def _begins_a_piece(words: list[str], join: str) -> bool:
 
 
 def _twice(entry: Entry) -> Entry:
-    """*Bearing top and bottom* is two of them."""
-    return replace(entry, count=2) if entry.count == 1 and IN_PAIRS.search(entry.words) else entry
+    """*Bearing top and bottom* is two of them; in *spring, hooks both ends* the hooks are."""
+    words = entry.words.replace(",", " ").split()
+    at = next((n for n in range(len(words)) if IN_PAIRS.match(" ".join(words[n:]))), None)
+    if entry.count != 1 or at is None:
+        return entry
+    names = ((n, named_at(words[:at], n)) for n in range(at))
+    its_own = any(named and named[0] == entry.kind and n + named[1] == at for n, named in names)
+    return replace(entry, count=2) if at == 0 or its_own else entry
 
 
 def _plural(words: list[str]) -> bool:
