@@ -121,6 +121,14 @@ class Greasing(unittest.TestCase):
         self.assertNotIn("on the lip", self.one("boat", "paper gasket"))
         self.assertIn("on the lip", self.one("boat", "seal 4x8x2 ^lip inward"))
 
+    def test_grease_beside_a_friction_face_goes_on_from_the_other_side(self) -> None:
+        beside, far = (
+            ("drive gear 56t brass", "4 drag pads"),
+            ("drive gear 56t brass", "cover", "shaft", "4 drag pads"),
+        )
+        self.assertIn("away from the friction face", self.one("reel", *beside, key="piece:1"))
+        self.assertNotIn("friction face", self.one("reel", *far, key="piece:1"))
+
     def test_another_material_in_the_old_place_takes_the_old_grease_out_first(self) -> None:
         piece = Removed(1, read_line("planet 18t acetal")[0], instead=read_line("planet 18t steel")[0])
         texts = [remark.text for remark in build_plan([piece], PlanContext(unit="crane")).steps[0].remarks]

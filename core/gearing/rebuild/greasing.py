@@ -24,7 +24,31 @@ def greasing(piece: Removed, scene: Scene) -> list[Remark]:
         if where and _worth(where.key)
         else []
     )
-    return [*said, *_changed(piece), *_advised(piece.entry, advice, scene.bench.shelf)]
+    away = (
+        advice is not None and not advice.dry and advice.item is not None and _beside_friction(piece, scene)
+    )
+    return [
+        *said,
+        *_changed(piece),
+        *_advised(piece.entry, advice, scene.bench.shelf),
+        *([Remark("mind", AWAY)] if away else []),
+    ]
+
+
+AWAY = "From the side away from the friction face, so that the surplus is carried off it."
+NEAR = 2
+"""Steps within which a friction face lies beside a gear."""
+
+
+def _beside_friction(piece: Removed, scene: Scene) -> bool:
+    """Whether a greased gear lies by a friction face, or on one in its sub-assembly."""
+    if scene.runs(piece) not in ("closed", "open"):
+        return False
+    return any(
+        abs(other.step - piece.step) <= NEAR or (other.entry.group and other.entry.group == piece.entry.group)
+        for other in scene.pieces
+        if other.entry.kind == "pad" and scene.runs(other) in ("dry", "drag")
+    )
 
 
 def _worth(key: str) -> bool:

@@ -95,6 +95,9 @@ const PLACES = [-1, 1];
           <path v-if="TOOTHED.includes(lies.part.kind)" class="teeth" :d="`M${lies.x} ${up * lies.top * 0.88}h${lies.wide}`" />
           <path v-if="feature(lies, up)" class="feature" :d="feature(lies, up)" />
         </template>
+        <text v-if="lies.part.kind === 'shim' && lies.part.known" class="gap" :x="lies.x + lies.wide / 2" :y="-lies.top - 7" text-anchor="middle">
+          {{ +(lies.part.along * lies.part.count).toFixed(2) }}
+        </text>
         <text :x="lies.x + lies.wide / 2" :y="TALL / 2 + 14" text-anchor="middle">{{ lies.part.number }}</text>
       </g>
       <text class="end" x="2" :y="-TALL / 2 + 4">off first</text>
@@ -165,6 +168,10 @@ g {
 text {
   fill: var(--ink);
   font: 600 13px var(--mono);
+}
+
+.gap {
+  fill: var(--slate);
 }
 
 .end {
