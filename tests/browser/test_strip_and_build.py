@@ -27,6 +27,22 @@ class Strip(BrowserCase):
         self.press("Escape")
         self.says("What comes off next?")
 
+    def test_a_kind_put_right_is_learnt_and_forgotten_on_the_shelf(self) -> None:
+        page = self.open_visit("Quay crane", "Strip")
+        page.keyboard.type("two wozzits by the drum")
+        self.says("Lift off two wozzits by the drum")
+        page.get_by_role("list", name="Understood").get_by_role("button", name="piece").click()
+        page.get_by_label("piece", exact=True).fill("bush")
+        self.press("Enter")
+        expect(page.get_by_text("Learnt: “wozzit” is a bush here.")).to_be_visible()
+        self.says("Ease out two wozzits by the drum")
+        expect(page.get_by_label("What comes off")).to_have_value("two wozzits by the drum")
+        page.get_by_label("What comes off").fill("")
+        self.lay_down("third wozzit")
+        self.go("/shelf")
+        page.get_by_role("button", name="Forget: wozzit").click()
+        expect(page.get_by_role("button", name="Forget: wozzit")).to_have_count(0)
+
     def test_the_row_is_seen_as_stacks_tray_screws_and_tools(self) -> None:
         page = self.open_visit("Heron 650", "Strip")
         views = page.get_by_label("See the row as")

@@ -11,11 +11,11 @@ import { latest } from "../../../api/latest";
 import type { Finding, Piece, Sights } from "../../../api/types";
 import KeyCap from "../../../app/KeyCap.vue";
 import { useKeys } from "../../../app/keys";
-import PieceFigure from "../../../drawing/PieceFigure.vue";
 import ToothPicker from "../../../drawing/ToothPicker.vue";
 import PhotoButton from "../PhotoButton.vue";
 import PieceSheet from "../PieceSheet.vue";
-import { dead, useVisit, type Verdict } from "../visit";
+import TogetherPanel from "../TogetherPanel.vue";
+import { useVisit, type Verdict } from "../visit";
 import { useSession } from "../../workshop/session";
 import { maybeNumber } from "../../../text/numbers";
 
@@ -56,11 +56,6 @@ const verdicts = computed(() =>
 );
 const seenOf = (key: string) => findings.value.find((finding) => finding.what === key);
 const teeth = computed(() => Object.fromEntries(findings.value.map((finding) => [finding.what, finding.teeth ?? []])));
-/** Drawn to fit its place in the list. */
-function sizeOf({ figure }: Piece) {
-  const most = Math.max(figure.length + figure.head_height, figure.head_width, figure.diameter, 2 * (figure.rims[0]?.tip_radius_mm ?? 0));
-  return most ? 50 / most : 1;
-}
 const plain = (what: string): Finding => ({ what, teeth: [], face: "", mm: 0, radius: 0 });
 
 const begin = latest();
@@ -265,76 +260,11 @@ onMounted(() => {
     <ToothPicker v-if="by && rim?.tooth.length" :teeth="rim.teeth" :tooth="rim.tooth" :radius="rim.tip_radius_mm" :marked="teeth" :by="by" @tap="tooth" />
     <PieceSheet v-else :step="lies.step" :piece="piece" />
   </div>
-  <section v-else-if="together.length" class="together">
-    <div class="head">
-      <h1>{{ loose.length ? `${loose.length} fasteners and covers` : "Fasteners and covers passed" }}</h1>
-      <div class="actions">
-        <Button v-if="loose.length" @click="pass">The rest sound <KeyCap k="Space" /></Button>
-        <Button v-if="singly.length" variant="outlined" @click="walk(-1)">{{ left ? `${left} gears and the like still to look over` : "Back to the gears" }} <KeyCap k="←" /></Button>
-        <Button :variant="left || loose.length ? 'outlined' : undefined" @click="emit('enter', 'read')">Looked over <KeyCap k="Ctrl Enter" /></Button>
-      </div>
-    </div>
-    <p class="soft">Threads in plastic, rounded drives, bent clips, cracked covers: tap the one that is not sound, then pass the rest.</p>
-    <ul>
-      <li v-for="each in together" :key="each.piece.id">
-        <button type="button" class="lies" :class="{ bad: each.piece.verdict && each.piece.verdict !== 'keep' }" @click="take(each.piece.id)">
-          <svg viewBox="-30 -30 60 60" aria-hidden="true">
-            <PieceFigure :figure="each.piece.figure" :scale="sizeOf(each.piece)" :unknown="50" :damaged="dead(each.piece)" :transform="sizeOf(each.piece) === 1 ? 'scale(0.75)' : undefined" />
-          </svg>
-          <span
-            ><b>{{ each.step.number }}</b> {{ each.piece.name }}<template v-if="each.piece.count > 1"> ×{{ each.piece.count }}</template></span
-          >
-          <small :class="each.piece.verdict === 'keep' ? 'proved' : 'soft'">{{ verdicts.find((verdict) => verdict.key === each.piece.verdict)?.label ?? "not passed" }}</small>
-        </button>
-      </li>
-    </ul>
-  </section>
+  <TogetherPanel v-else-if="together.length" :pieces="together" :left="left" :singly="singly.length" @take="take" @pass="pass" @back="walk(-1)" @leave="emit('enter', 'read')" />
   <p v-else class="soft">Nothing has come off yet. Strip comes first.</p>
 </template>
 
 <style scoped>
-.head {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 12px 18px;
-  align-items: center;
-  justify-content: space-between;
-}
-
-.together ul {
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(250px, 1fr));
-  gap: 0 22px;
-  border-top: 1px solid var(--ink);
-}
-
-.together .lies {
-  display: grid;
-  grid-template-columns: 56px minmax(0, 1fr) auto;
-  gap: 10px;
-  align-items: center;
-  width: 100%;
-  min-height: 66px;
-  padding: 4px 0;
-  border: 0;
-  border-bottom: 1px solid var(--hair);
-  background: none;
-  color: var(--ink);
-  font: 500 16px/1.2 var(--sans);
-  text-align: left;
-  cursor: pointer;
-}
-
-.together svg {
-  width: 56px;
-  height: 56px;
-}
-
-.bad small {
-  color: var(--oxide);
-  font-weight: 600;
-}
-
 .mate label {
   display: inline-flex;
   gap: 10px;

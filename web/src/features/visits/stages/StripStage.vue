@@ -5,8 +5,7 @@ import Button from "primevue/button";
 import { computed, nextTick, onMounted, ref, watch } from "vue";
 
 import { api, ask, asProblem } from "../../../api/client";
-import { latest, resting } from "../../../api/latest";
-import type { Entry, Learnt, Problem } from "../../../api/types";
+import { resting } from "../../../api/latest";
 import KeyCap from "../../../app/KeyCap.vue";
 import { useKeys } from "../../../app/keys";
 import ProblemNote from "../../../app/ProblemNote.vue";
@@ -15,6 +14,7 @@ import PhotoButton from "../PhotoButton.vue";
 import RowViews from "../RowViews.vue";
 import { useGuide } from "../guide";
 import JoinCode from "../JoinCode.vue";
+import { useSaying } from "../saying";
 import { unread } from "../unread";
 import { useVisit } from "../visit";
 
@@ -22,9 +22,7 @@ const emit = defineEmits<{ enter: [stage: string] }>();
 const store = useVisit();
 const guide = useGuide();
 const joining = ref(false);
-const line = ref("");
-const understood = ref<Entry>();
-const problem = ref<Problem>();
+const { line, understood, problem, learnt, putRight, unlearn, otherwise, clear } = useSaying();
 const photos = ref<string[]>([]);
 const field = ref<HTMLTextAreaElement>();
 const photoButton = ref<InstanceType<typeof PhotoButton>>();
@@ -75,73 +73,6 @@ function finish(word: string) {
   field.value?.focus();
 }
 
-const begin = latest();
-let pause: number | undefined;
-
-/** The name just learnt from a correction. */
-const learnt = ref<Learnt>();
-
-/** What a piece is called here is learnt when its kind is put right; the line then says it by itself. */
-async function putRight(correction: { field: string; value: string; piece: number }) {
-  if (correction.field !== "kind" || !correction.value) return understand(correction);
-  const text = line.value;
-  try {
-    learnt.value = await ask(api.PUT("/api/shelf/names", { body: { line: text, kind: correction.value, piece: correction.piece } }));
-    await understand();
-    if (line.value === text && understood.value?.pieces[correction.piece]?.kind === learnt.value.kind) return;
-  } catch {
-    // A line that names nothing is put right by itself.
-  }
-  await understand(correction);
-}
-
-async function unlearn() {
-  const name = learnt.value?.name;
-  learnt.value = undefined;
-  if (!name) return;
-  try {
-    await ask(api.PUT("/api/shelf/names/{name}/gone", { params: { path: { name } }, body: { gone: true } }));
-    await understand();
-  } catch (error) {
-    problem.value = asProblem(error);
-  }
-}
-
-/** Ask the core what the line says; only the newest answer counts. */
-async function understand(correction?: { field: string; value: string; piece: number }) {
-  const last = begin();
-  if (!line.value.trim()) {
-    understood.value = undefined;
-    problem.value = undefined;
-    return;
-  }
-  try {
-    const answer = await ask(api.POST("/api/sums/entry", { body: { line: line.value, correction: correction ?? null } }));
-    if (!last()) return;
-    understood.value = answer;
-    problem.value = undefined;
-    if (correction) line.value = answer.line;
-  } catch (error) {
-    if (last()) problem.value = asProblem(error);
-  }
-}
-
-/** The second reading of the line, taken by one key. */
-function otherwise() {
-  const other = understood.value?.alternatives[0];
-  if (other) void putRight({ field: "kind", value: other.kind, piece: 0 });
-}
-
-watch(line, (text) => {
-  window.clearTimeout(pause);
-  if (!text) {
-    begin();
-    understood.value = problem.value = undefined;
-    return;
-  }
-  pause = window.setTimeout(() => void understand(), 70);
-});
-
 /** Lines laid down before this one: however soon it is understood, it lies behind them. */
 let before: Promise<void> = Promise.resolve();
 
@@ -149,15 +80,11 @@ let before: Promise<void> = Promise.resolve();
 async function layDown() {
   const text = line.value.trim();
   if (!text) return;
-  window.clearTimeout(pause);
   const known = understood.value?.line.trim() === text ? understood.value : undefined;
   const taken = photos.value;
   line.value = "";
   photos.value = [];
-  learnt.value = undefined;
-  understood.value = undefined;
-  problem.value = undefined;
-  begin();
+  clear();
   field.value?.focus();
   const earlier = before;
   let laid = () => {};
