@@ -15,6 +15,7 @@ from sums.base import Model, Problem, here
 from sums.choices import ChoicesOut, choices
 from sums.count import CountIn, CountOut
 from sums.crossed import CrossedIn, CrossedOut
+from sums.diagnose import DiagnoseIn, DiagnoseOut, diagnose_unit
 from sums.entry import EntryIn, EntryOut, read_entry
 from sums.fit import FitIn, FitOut
 from sums.fitting import FittingIn, FittingOut
@@ -174,6 +175,12 @@ def what_to_pick(request: HttpRequest) -> ChoicesOut:
 def fitting(request: HttpRequest, body: FittingIn) -> HttpResponse:
     """Shims, disc springs, friction stacks, press fits, pre-turns, tightening orders."""
     return _apart("fitting", request)
+
+
+@router.post("/diagnose", response={200: DiagnoseOut, 422: Problem})
+def diagnosis(request: HttpRequest, body: DiagnoseIn) -> HttpResponse:
+    """What is wrong with a unit, how sure, and the cheapest check that tells."""
+    return HttpResponse(here(diagnose_unit, body).model_dump_json(), content_type="application/json")
 
 
 @router.post("/entry", response={200: EntryOut, 422: Problem})

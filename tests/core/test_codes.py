@@ -26,6 +26,8 @@ CASES = {
         '{"teeth": 31, "readings": [{"value": 26}, {"kind": "root", "value": 27}]}',
     ): "readings_contradict",
     ("entry", '{"line": ""}'): "line_empty",
+    ("diagnose", '{"checks": [{"check": "divining_rod", "answer": "yes"}]}'): "unknown_check",
+    ("diagnose", '{"checks": [{"check": "push_pull", "answer": "sideways"}]}'): "unknown_answer",
     (
         "pair",
         '{"first": {"teeth": 15, "module_mm": 0.8}, "second": {"teeth": 54, "module_mm": 1}}',

@@ -116,6 +116,7 @@ class Finite(unittest.TestCase):
             "holes": {"module_mm": 0.8, "first_mm": 20, "pitch_mm": 1},
             "fitting": {"work": {"job": "torsion", "turns": 2, "rate_nmm": 3}},
             "entry": {"line": "4x M3x10 cover"},
+            "diagnose": {"words": "clicks", "checks": [{"check": "rock_radius", "answer": 0.7}]},
         }
 
         def shaken(value: Any) -> Any:

@@ -67,6 +67,14 @@ GOOD: dict[str, dict[str, Any]] = {
     },
     "fitting": {"work": {"job": "shims", "play_mm": 0.4, "packs": [{"thickness_mm": 0.1}]}},
     "entry": {"line": "4x M3x10 button hex2 rear cover", "correction": {"field": "count", "value": "3"}},
+    "diagnose": {
+        "kind": "car",
+        "words": "clicks under load",
+        "symptoms": ["knocking"],
+        "conditions": ["under load"],
+        "use": "60 h",
+        "checks": [{"check": "push_pull", "answer": 0.4}],
+    },
 }
 
 

@@ -1,0 +1,255 @@
+"""What is wrong: described complaints, and what must hold whatever is said."""
+
+from __future__ import annotations
+
+import unittest
+
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from gearing.diagnosis import Answered, checks, diagnose, faults, hear, next_checks, observations
+from gearing.errors import GearingError
+from gearing.workshop.units import conditions, symptoms, unit_kinds
+from sums.diagnose import CheckMade, DiagnoseIn, diagnose_unit
+
+from .complaints import COMPLAINTS
+
+
+def top(kind: str, words: str, *answered: tuple[str, str], many: int = 3) -> list[str]:
+    found = diagnose(kind, hear(words), [Answered(*each) for each in answered])
+    return [suspect.fault.key for suspect in found.causes[:many]]
+
+
+def odds(kind: str, words: str, fault: str, *answered: tuple[str, str]) -> float:
+    found = diagnose(kind, hear(words), [Answered(*each) for each in answered])
+    return next((s.probability for s in found.causes if s.fault.key == fault), 0.0)
+
+
+class Complaints(unittest.TestCase):
+    def test_the_first_causes_are_those_that_a_technician_would_look_for(self) -> None:
+        self.assertGreaterEqual(len(COMPLAINTS), 150)
+        first = among = 0
+        for kind, words, causes in COMPLAINTS:
+            accepted = {cause.strip() for cause in causes.split(",")}
+            self.assertLessEqual(accepted, set(faults()), words)
+            suspects = top(kind, words)
+            first += suspects[0] in accepted
+            among += bool(accepted & set(suspects))
+        self.assertGreaterEqual(first / len(COMPLAINTS), 0.9)
+        self.assertGreaterEqual(among / len(COMPLAINTS), 0.98)
+
+    def test_one_complaint_means_another_thing_in_another_unit(self) -> None:
+        self.assertEqual(top("car", "motor runs, no drive, turns freely by hand", many=1), ["spur_stripped"])
+        self.assertIn("shear_pin", top("boat", "motor runs, propeller does not turn after it hit a rock"))
+        self.assertIn("gear_split", top("railway", "motor runs, wheels stand still"))
+
+    def test_what_changed_last_weighs(self) -> None:
+        worn = "whines"
+        self.assertGreater(
+            odds("car", worn + " since I fitted a new pinion", "wrong_size"),
+            3 * odds("car", worn, "wrong_size"),
+        )
+        self.assertGreater(
+            odds("car", worn + " after a crash", "mesh_shifted"), 2 * odds("car", worn, "mesh_shifted")
+        )
+
+    def test_damage_and_its_cause_are_both_named(self) -> None:
+        suspects = top("car", "third spur stripped again, I can push the motor plate with a finger")
+        self.assertIn("plate_flexes", suspects)
+        self.assertIn("spur_stripped", suspects)
+
+
+class Hearing(unittest.TestCase):
+    def test_a_denial_is_no_complaint(self) -> None:
+        for words in (
+            "no grinding",
+            "it does not grind",
+            "without any grinding",
+            "never grinds",
+            "isn’t grinding",
+        ):
+            with self.subTest(words=words):
+                heard = hear(words)
+                self.assertEqual((heard.said, heard.denied), (frozenset(), {"grinding"}))
+
+    def test_a_denial_ends_with_its_clause(self) -> None:
+        heard = hear("no grinding, but it clicks")
+        self.assertEqual((heard.said, heard.denied), ({"clicking"}, {"grinding"}))
+
+    def test_gears_that_look_fine_speak_against_stripped_ones(self) -> None:
+        self.assertLess(
+            odds("car", "motor races, no drive, gears look fine", "spur_stripped"),
+            odds("car", "motor races, no drive", "spur_stripped") / 3,
+        )
+
+    def test_the_short_words_are_whole_words(self) -> None:
+        self.assertNotIn("slipping", hear("turns only to the left").said)
+
+    def test_a_motor_that_screams_does_not_whine(self) -> None:
+        self.assertNotIn("whining", hear("the motor screams").said)
+        self.assertIn("whining", hear("the motor screams and the gears whine").said)
+
+    def test_use_so_far_is_heard(self) -> None:
+        self.assertIn("many_hours", hear(use="120 h").said)
+        self.assertNotIn("many_hours", hear(use="2 h").said)
+        self.assertIn("new_unit", hear(use="new").said)
+
+    def test_what_cannot_both_be_is_named(self) -> None:
+        answer = diagnose_unit(DiagnoseIn(kind="car", words="it is jammed solid and turns freely"))
+        self.assertEqual(len(answer.contradicts), 1)
+        self.assertIn("cannot both be", answer.contradicts[0])
+        self.assertEqual(diagnose_unit(DiagnoseIn(words="jammed")).contradicts, [])
+
+    def test_all_that_can_be_picked_is_heard(self) -> None:
+        for key in [*symptoms(), *conditions()]:
+            with self.subTest(key=key):
+                self.assertTrue(hear(picked=[key]).said)
+
+    def test_a_pick_that_is_on_no_list_is_heard_as_words(self) -> None:
+        answer = diagnose_unit(DiagnoseIn(kind="car", symptoms=["Clicks at every wheel turn"]))
+        self.assertIn("clicking", [heard.key for heard in answer.heard])
+
+    def test_ten_thousand_words_are_heard_as_far_as_they_are_meant(self) -> None:
+        answer = diagnose_unit(DiagnoseIn(kind="car", words="it clicks " + "and so on " * 3400))
+        self.assertEqual(answer.heard[0].key, "clicking")
+
+    @settings(max_examples=60, deadline=None)
+    @given(st.text(max_size=300), st.sampled_from(sorted(unit_kinds())))
+    def test_whatever_is_said_the_odds_are_odds(self, words: str, kind: str) -> None:
+        found = diagnose(kind, hear(words))
+        self.assertAlmostEqual(float(found.weights.sum()), 1, places=9)
+        self.assertTrue(all(0 <= s.probability <= 1 for s in found.causes))
+        self.assertGreaterEqual(found.something_else, 0.049)
+
+
+class Checks(unittest.TestCase):
+    def test_an_empty_complaint_asks_first(self) -> None:
+        answer = diagnose_unit(DiagnoseIn(kind="servo"))
+        assert answer.next
+        self.assertIn("turn it by hand first", answer.answer)
+        self.assertEqual(answer.next.check, "turn_by_hand")
+
+    def test_the_case_pressed_shut_parts_the_case_from_the_gear(self) -> None:
+        words = "clicks at the rear under load"
+        before = odds("car", words, "case_spreads")
+        self.assertGreater(odds("car", words, "case_spreads", ("press_case", "stops")), 2 * before)
+        self.assertLess(odds("car", words, "case_spreads", ("press_case", "same")), before / 2)
+
+    def test_each_answer_speaks_for_what_it_points_to(self) -> None:
+        for key, check in checks().items():
+            for answer, pointed in check.points.items():
+                for fault in pointed:
+                    kind = next(k for k in unit_kinds() if faults()[fault].usual_in(k))
+                    with self.subTest(check=key, answer=answer, fault=fault):
+                        quiet = diagnose(kind, hear())
+                        told = diagnose(kind, hear(), [Answered(key, answer)])
+                        at = list(faults()).index(fault)
+                        alone = [float(d.weights[at]) for d in (quiet, told)]
+                        self.assertGreater(alone[1], alone[0])
+
+    def test_what_binds_is_never_powered_to_see(self) -> None:
+        for words in ("it is jammed", "grinds badly", "binds at one spot", "smells burnt", "stiff"):
+            for stage in ("closed", "opened", "stripped"):
+                offers = next_checks(diagnose("car", hear(words)), stage=stage)
+                self.assertTrue(offers, words)
+                self.assertEqual([o.check.key for o in offers if o.check.powered], [], words)
+
+    def test_only_what_is_possible_now_is_offered(self) -> None:
+        found = diagnose("servo", hear("slop in the arm, gears fine"))
+        for stage, allowed in (("closed", {"closed"}), ("opened", {"closed", "opened"})):
+            offers = next_checks(found, stage=stage)
+            self.assertLessEqual({offer.check.when for offer in offers}, allowed)
+            self.assertTrue(all(not o.check.units or "servo" in o.check.units for o in offers))
+
+    def test_a_check_made_is_not_offered_again(self) -> None:
+        body = DiagnoseIn(kind="car", words="clicks at the rear under load")
+        asked: list[str] = []
+        for _ in range(6):
+            answer = diagnose_unit(body)
+            if not answer.next:
+                break
+            self.assertNotIn(answer.next.check, asked)
+            asked.append(answer.next.check)
+            usual = checks()[answer.next.check].usual
+            body = body.model_copy(
+                update={"checks": [*body.checks, CheckMade(check=asked[-1], answer=usual)]}
+            )
+        self.assertGreaterEqual(len(asked), 4)
+
+    def test_a_figure_falls_among_the_answers(self) -> None:
+        check = checks()["push_pull"]
+        self.assertEqual(
+            [check.answer_of(mm) for mm in (0.0, 0.1, 0.9, "0,9")], ["none", "some", "much", "much"]
+        )
+        with self.assertRaises(GearingError) as refused:
+            check.answer_of("sideways")
+        self.assertIn("clearly", refused.exception.hint)
+
+    def test_words_alone_never_make_it_certain(self) -> None:
+        for kind, words, _ in COMPLAINTS:
+            self.assertLess(diagnose(kind, hear(words)).causes[0].probability, 0.96, words)
+
+    def test_reasons_stand_on_both_sides(self) -> None:
+        answer = diagnose_unit(
+            DiagnoseIn(
+                kind="car",
+                words="motor races, no drive, teeth look fine",
+                checks=[CheckMade(check="hold_output", answer="silent")],
+            )
+        )
+        loose = next(f for f in answer.faults if f.key == "pinion_loose")
+        self.assertTrue(any("turns without a sound" in why for why in loose.speaks_for))
+        spur = diagnose("car", hear("motor races, no drive, teeth look fine"))
+        (stripped,) = [s for s in spur.causes if s.fault.key == "spur_stripped"]
+        self.assertIn("teeth look fine", stripped.speaks_against)
+
+    def test_running_on_is_warned_of(self) -> None:
+        self.assertTrue(diagnose_unit(DiagnoseIn(kind="car", words="it grinds loudly")).stop)
+        self.assertFalse(diagnose_unit(DiagnoseIn(kind="reel", words="drag jerks")).stop)
+
+    def test_a_workshop_learns_what_it_meets(self) -> None:
+        words = hear("slop in the arm")
+        usual = diagnose("servo", words)
+        learnt = diagnose("servo", words, met={"bush_worn": 12})
+        bush = [next(s.probability for s in d.causes if s.fault.key == "bush_worn") for d in (usual, learnt)]
+        self.assertGreater(bush[1], 1.5 * bush[0])
+
+
+class Data(unittest.TestCase):
+    def test_there_is_enough_of_it(self) -> None:
+        self.assertGreaterEqual(len(faults()), 90)
+        self.assertGreaterEqual(len(observations()), 60)
+        self.assertGreaterEqual(len(checks()), 50)
+
+    def test_all_keys_lead_somewhere(self) -> None:
+        for key, fault in faults().items():
+            with self.subTest(fault=key):
+                self.assertLessEqual({*fault.shows, *fault.excludes}, set(observations()))
+                self.assertLessEqual(set(fault.together), set(faults()))
+                self.assertLessEqual(set(fault.units), {*unit_kinds(), "all"})
+                self.assertGreaterEqual(len(fault.shows), 3)
+        for key, check in checks().items():
+            with self.subTest(check=key):
+                self.assertIn(check.usual, check.answers)
+                self.assertLessEqual(set(check.points), set(check.answers))
+                self.assertLessEqual({f for each in check.points.values() for f in each}, set(faults()))
+                if check.number:
+                    self.assertEqual(len(check.edges) + 1, len(check.answers))
+
+    def test_each_fault_can_be_the_first_suspect(self) -> None:
+        for key, fault in faults().items():
+            shown = [name for name, often in fault.shows.items() if often >= 0.25]
+            made = [
+                Answered(check.key, answer)
+                for check in checks().values()
+                for answer, pointed in check.points.items()
+                if key in pointed
+            ]
+            kind = next(k for k in unit_kinds() if fault.usual_in(k))
+            with self.subTest(fault=key):
+                found = diagnose(kind, hear(picked=shown), made)
+                self.assertIn(key, [s.fault.key for s in found.causes[:3]])
+
+    def test_each_fault_is_parted_by_some_check(self) -> None:
+        parted = {f for check in checks().values() for pointed in check.points.values() for f in pointed}
+        self.assertEqual(set(faults()) - parted, set())
