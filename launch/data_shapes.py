@@ -126,6 +126,12 @@ SHAPES: dict[str, Any] = {
             **{"in": may(Words)},
         ),
     ],
+    "paths": table(
+        "Paths",
+        stations=dict[Text, table("Station", says=Text, pieces=Words)],
+        frame=table("Frame", says=Text),
+        kinds=dict[Text, Words],
+    ),
     "observations": dict[
         Text,
         table(

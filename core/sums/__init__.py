@@ -38,6 +38,7 @@ _PLACES = {
     "regear": ("regear", "RegearIn", "RegearOut", "regear_drive"),
     "holes": ("regear", "HolesIn", "HolesOut", "chart_holes"),
     "fitting": ("fitting", "FittingIn", "FittingOut", "fit_together"),
+    "sound": ("sound", "SoundIn", "SoundOut", "hear_recording"),
     "diagnose": ("diagnose", "DiagnoseIn", "DiagnoseOut", "diagnose_unit"),
     "entry": ("entry", "EntryIn", "EntryOut", "read_entry"),
 }

@@ -15,6 +15,7 @@ from instruments.routes import router as instruments
 from practice.routes import router as practice
 from shelf.routes import router as shelf
 from sums.base import Problem, problem_of
+from visits.routes.diagnosis import router as diagnosis
 from visits.routes.guide import router as guide
 from visits.routes.inspection import router as look
 from visits.routes.photos import router as photos
@@ -59,6 +60,7 @@ api.add_router("", workshop)
 api.add_router("", sample)
 api.add_router("", members)
 api.add_router("", visits)
+api.add_router("", diagnosis)
 api.add_router("", look)
 api.add_router("", guide)
 api.add_router("", photos)

@@ -27,6 +27,7 @@ from sums.pair import PairIn, PairOut
 from sums.probe import ProbeIn
 from sums.read import ReadIn, ReadOut
 from sums.regear import HolesIn, HolesOut, RegearIn, RegearOut
+from sums.sound import SoundIn, SoundOut
 from sums.train import TrainIn, TrainOut
 
 from . import caliper
@@ -177,10 +178,16 @@ def fitting(request: HttpRequest, body: FittingIn) -> HttpResponse:
     return _apart("fitting", request)
 
 
-@router.post("/diagnose", response={200: DiagnoseOut, 422: Problem})
+@router.post("/diagnose", response={200: DiagnoseOut, 422: Problem}, by_alias=True)
 def diagnosis(request: HttpRequest, body: DiagnoseIn) -> HttpResponse:
     """What is wrong with a unit, how sure, and the cheapest check that tells."""
     return HttpResponse(here(diagnose_unit, body).model_dump_json(), content_type="application/json")
+
+
+@router.post("/sound", response={200: SoundOut, 422: Problem})
+def sound(request: HttpRequest, body: SoundIn) -> HttpResponse:
+    """What a recording of a turning unit tells."""
+    return _apart("sound", request)
 
 
 @router.post("/entry", response={200: EntryOut, 422: Problem})

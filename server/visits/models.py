@@ -72,6 +72,10 @@ class Visit(Recorded):
     waits_note = models.CharField(max_length=200, blank=True)
     checks_done = StoredField(default=list, shape=CHECKED)
     to_watch = models.TextField(max_length=2000, blank=True)
+    # What it turned out to be: the key of a fault. Once filed it teaches the workshop's odds.
+    cause = models.CharField(max_length=40, blank=True)
+    # Whether what law or licence says of such a unit was said to its owner.
+    notice_said = models.BooleanField(default=False)
     changed_at = models.DateTimeField(auto_now=True)
 
     class Meta:
@@ -171,6 +175,22 @@ class Photo(Recorded):
 
     class Meta:
         ordering = ["recorded_at"]
+
+
+class Trial(Recorded):
+    """A check made to find what is wrong, its answer and the figure read. The last answer stands."""
+
+    visit = models.ForeignKey(Visit, on_delete=models.PROTECT, related_name="trials")
+    check_key = models.CharField(max_length=40)
+    answer = models.CharField(max_length=40)
+    figure = models.CharField(max_length=40, blank=True)
+    taken_back = models.BooleanField(default=False)
+    # Its place among those made: the last answered is the last of them.
+    order = models.PositiveIntegerField(default=0)
+
+    class Meta:
+        ordering = ["order"]
+        constraints = [models.UniqueConstraint(fields=["visit", "check_key"], name="trial_of_visit_once")]
 
 
 class CoverMap(models.Model):

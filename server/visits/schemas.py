@@ -187,6 +187,8 @@ class VisitOut(Model):
     waits_for: str
     waits_note: str
     to_watch: str
+    cause: str = Field(description="Key of the fault it turned out to be; empty while open")
+    notice_said: bool
     power: str
     notice: str
     stop_running: str
@@ -271,6 +273,8 @@ def visit_out(visit: Visit) -> VisitOut:
         waits_for=visit.waits_for,
         waits_note=visit.waits_note,
         to_watch=visit.to_watch,
+        cause=visit.cause,
+        notice_said=visit.notice_said,
         power=kind.power,
         notice=kind.notice,
         stop_running=stop_running(visit.symptoms),

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from typing import Any
 
+from gearing.diagnosis import checks, faults
 from gearing.inspection.findings import Finding, in_words
 from gearing.rebuild import OUTCOMES, VERDICTS
 from gearing.workshop.stages import STAGES, WAITS
@@ -59,6 +60,12 @@ def _count(singular: str, plural: str) -> Any:
     return says
 
 
+def _trial(value: Any, kind: str) -> str:
+    key, _, answer = str(value).partition(" ")
+    check = checks().get(key)
+    return f"{check.name}: {check.answers.get(answer, answer)}" if check else str(value)
+
+
 _SAYS: dict[str, Any] = {
     "line": _text,
     "verdict": _verdict,
@@ -72,6 +79,11 @@ _SAYS: dict[str, Any] = {
     "waits_note": _text,
     "checks_done": _checks,
     "to_watch": _text,
+    "complaint": _text,
+    "cause": lambda value, kind: faults()[value].name if value in faults() else str(value),
+    "trial": _trial,
+    "figure": _text,
+    "notice_said": lambda value, kind: "the notice was said" if value else "",
     "label": _text,
     "minutes": lambda value, kind: f"{value:g} min" if isinstance(value, int | float) else "",
     "outcome": lambda value, kind: OUTCOMES.get(value, str(value)),

@@ -18,7 +18,7 @@ class Bench(BrowserCase):
         page.get_by_role("link").filter(has_text="Heron 650").first.wait_for()
         first = page.locator(".visit").nth(1).locator("strong").inner_text()
         self.press("ArrowDown", "Enter")
-        page.get_by_role("region", name="The row").wait_for()
+        self.opened()
         expect(page.get_by_role("banner")).to_contain_text(first)
         # On the strip whatever is typed is the line.
         page.get_by_role("navigation", name="Stages").get_by_role("button", name="Listen").click()

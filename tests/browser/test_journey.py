@@ -41,7 +41,7 @@ class Journey(BrowserCase):
         page.get_by_role("button", name="grinding").click()
         page.get_by_role("button", name="only under load").click()
         self.press("Control+Enter")
-        self.says("Grinds, then slips.")
+        self.heard("Grinds, then slips.")
         expect(page.get_by_text("Do not run it further")).to_be_visible()
         expect(page.get_by_text("Unplug the lead before opening.")).to_be_visible()
         page.keyboard.press("Enter")

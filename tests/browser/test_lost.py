@@ -50,13 +50,13 @@ class Lost(BrowserCase):
         stack().database.start()
         expect(page.get_by_text("all sent")).to_be_visible(timeout=30_000)
         expect(page.get_by_text("is being brought back")).to_have_count(0)
-        page.get_by_role("region", name="The row").wait_for()
+        self.opened()
         self.assertEqual(
             [re.sub(r"^\d+ ", "", name) for name in self.row()[before:]],
             ["M2 × 4, first carrier stop screw", "second carrier plate", "planet"],
         )
         page.reload()
-        page.get_by_role("region", name="The row").wait_for()
+        self.opened()
         expect(page.locator(".row .name")).to_have_count(before + 3)
 
     def test_a_long_strip_through_a_killed_database_and_a_closed_page(self) -> None:
@@ -81,7 +81,7 @@ class Lost(BrowserCase):
         expect(page.locator(".row .name")).to_have_count(many, timeout=60_000)
         expect(page.get_by_text("all sent")).to_be_visible(timeout=120_000)
         page.reload()
-        page.get_by_role("region", name="The row").wait_for()
+        self.opened()
         names = page.locator(".row .name").all_text_contents()
         self.assertEqual([name.strip() for name in names], [f"{n} piece {n}" for n in range(1, many + 1)])
 
@@ -94,7 +94,7 @@ class Lost(BrowserCase):
         page.get_by_label("Called").fill(called)
         page.get_by_label("In the owner's words").fill("Grinds.")
         self.press("Control+Enter")
-        self.says("Grinds.")
+        self.heard("Grinds.")
         page.keyboard.press("Enter")
         self.says("What comes off first?")
         return page

@@ -158,7 +158,7 @@ class Build(BrowserCase):
         page.get_by_label("Called").fill(called)
         page.get_by_label("In the owner's words").fill("Screams.")
         self.press("Control+Enter")
-        self.says("Screams.")
+        self.heard("Screams.")
         page.keyboard.press("Enter")
         self.says("What comes off first?")
         self.lay_down(*lines)

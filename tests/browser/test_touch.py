@@ -92,6 +92,6 @@ class NoStore(BrowserCase):
         self.context.set_offline(False)
         expect(page.get_by_text("all sent")).to_be_visible()
         page.reload()
-        page.get_by_role("region", name="The row").wait_for()
+        self.opened()
         names = [re.sub(r"^\d+ ", "", name) for name in self.row()]
         self.assertEqual(names[-3:], ["number wheel units", "number wheel tens", "number wheel hundreds"])

@@ -42,7 +42,7 @@ class Truck(BrowserCase):
         page.get_by_label("Called").fill("Gannet 4")
         page.get_by_label("In the owner's words").fill("Spins its spur.")
         self.press("Control+Enter")
-        self.says("Spins its spur.")
+        self.heard("Spins its spur.")
         self.press("Enter")
         self.says("What comes off first?")
         self.lay_down(*STRIP)

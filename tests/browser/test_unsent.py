@@ -44,7 +44,7 @@ class Unsent(BrowserCase):
     def strip(self, page: Page, unit: str) -> None:
         page.goto(self.address)
         page.get_by_role("link").filter(has_text=unit).first.click()
-        page.get_by_role("region", name="The row").wait_for()
+        self.opened()
         page.get_by_role("navigation", name="Stages").get_by_role("button", name="Strip").click()
 
     def test_what_one_member_left_waits_for_her_and_is_recorded_in_her_name(self) -> None:
@@ -209,7 +209,7 @@ class SecondDevice(BrowserCase):
         page = self.page
         page.goto(self.address)
         page.get_by_role("link").filter(has_text="Dunlin 40").first.click()
-        page.get_by_role("region", name="The row").wait_for()
+        self.opened()
         page.get_by_role("navigation", name="Stages").get_by_role("button", name="Strip").click()
         page.get_by_role("button", name="Phone").first.click()
         link = page.locator(".address").inner_text()

@@ -131,6 +131,15 @@ class BrowserCase(unittest.TestCase):
         """The headline says `text`."""
         expect(self.page.get_by_role("heading", level=1)).to_contain_text(text)
 
+    def opened(self) -> None:
+        """A visit stands on the screen: its row, or at Listen before there is one, the next check."""
+        row, check = (self.page.get_by_role("region", name=name) for name in ("The row", "Next check"))
+        row.or_(check).first.wait_for()
+
+    def heard(self, complaint: str) -> None:
+        """The unit was taken in, and stands at Listen with its complaint."""
+        expect(self.page.locator("q")).to_have_text(complaint)
+
     def lay_down(self, *lines: str) -> None:
         """Type each line where the focus is and lay it down; it is in the row before the next."""
         for line in lines:
@@ -149,7 +158,7 @@ class BrowserCase(unittest.TestCase):
         """A visit of the demo, at one of its stages."""
         self.go("/")
         self.page.get_by_role("link").filter(has_text=unit).first.click()
-        self.page.get_by_role("region", name="The row").wait_for()
+        self.opened()
         if stage:
             self.page.get_by_role("navigation", name="Stages").get_by_role("button", name=stage).click()
         if stage == "Strip":

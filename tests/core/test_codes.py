@@ -26,6 +26,7 @@ CASES = {
         '{"teeth": 31, "readings": [{"value": 26}, {"kind": "root", "value": 27}]}',
     ): "readings_contradict",
     ("entry", '{"line": ""}'): "line_empty",
+    ("sound", '{"wav": "iVBORw0KGgo="}'): "no_sound",
     ("diagnose", '{"checks": [{"check": "divining_rod", "answer": "yes"}]}'): "unknown_check",
     ("diagnose", '{"checks": [{"check": "push_pull", "answer": "sideways"}]}'): "unknown_answer",
     (

@@ -2,13 +2,16 @@
 
 from __future__ import annotations
 
+import base64
 import json
 import unittest
 from typing import Any
 
+import numpy as np
 from hypothesis import given
 from hypothesis import strategies as st
 
+from devices.sound.hidden import wav
 from gearing.rebuild.tighten import MOST_ON_A_RING, crosswise, is_ring
 from sums import SUMS
 from sums.apart import answer_to
@@ -31,6 +34,9 @@ def outcome(name: str, body: Any) -> str:
     # Strict JSON has no NaN and no Infinity.
     json.loads(answer, parse_constant=lambda word: (_ for _ in ()).throw(AssertionError(word)))
     return "answer"
+
+
+KNOCKS = base64.b64encode(wav(np.sin(np.arange(9000) / 3) ** 3 / 2)).decode()
 
 
 class Finite(unittest.TestCase):
@@ -116,6 +122,7 @@ class Finite(unittest.TestCase):
             "holes": {"module_mm": 0.8, "first_mm": 20, "pitch_mm": 1},
             "fitting": {"work": {"job": "torsion", "turns": 2, "rate_nmm": 3}},
             "entry": {"line": "4x M3x10 cover"},
+            "sound": {"wav": KNOCKS, "line": "12:60", "turns": 3, "rpm": 200},
             "diagnose": {"words": "clicks", "checks": [{"check": "rock_radius", "answer": 0.7}]},
         }
 

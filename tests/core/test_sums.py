@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import base64
 import doctest
 import importlib
 import json
@@ -10,11 +11,13 @@ import unittest
 from collections.abc import Iterator
 from typing import Any
 
+import numpy as np
 from hypothesis import given
 from hypothesis import strategies as st
 from pydantic import ValidationError
 
 import gearing
+from devices.sound.hidden import wav
 from gearing.errors import GearingError
 from sums import SUMS
 from sums.base import problem_of
@@ -67,6 +70,12 @@ GOOD: dict[str, dict[str, Any]] = {
     },
     "fitting": {"work": {"job": "shims", "play_mm": 0.4, "packs": [{"thickness_mm": 0.1}]}},
     "entry": {"line": "4x M3x10 button hex2 rear cover", "correction": {"field": "count", "value": "3"}},
+    "sound": {
+        "wav": base64.b64encode(wav(np.sin(np.arange(9000) / 3) ** 3 / 2)).decode(),
+        "line": "12:60",
+        "turns": 3,
+        "shaft": "1",
+    },
     "diagnose": {
         "kind": "car",
         "words": "clicks under load",

@@ -50,7 +50,12 @@ class Foreign(BenchCase):
             "step_id": str(self.steps[0].id),
             "piece_id": str(self.piece(2)),
         }
-        ids |= {"unit_id": str(self.visit.unit_id), "member_id": str(self.ben.pk), "key": "turn:1"}
+        ids |= {
+            "unit_id": str(self.visit.unit_id),
+            "member_id": str(self.ben.pk),
+            "key": "turn:1",
+            "check": "press_case",
+        }
         code, _ = make_code(self.ada, "member", "Cleo")
         self.desk.got("GET", "/workshop")
         ids |= {"code_id": str(code.id), "session_id": str(self.ada.sessions.get().id)}

@@ -2,10 +2,12 @@
 
 from .advise import Offer, next_checks
 from .hear import Heard, hear
-from .infer import Cause, Diagnosis, diagnose
-from .tables import Answered, Check, Fault, Observation, checks, faults, observations
+from .infer import LIKELY_FROM, Cause, Diagnosis, diagnose
+from .path import Station, force_path
+from .tables import Answered, Check, Fault, Observation, Seen, checks, faults, observations
 
 __all__ = [
+    "LIKELY_FROM",
     "Answered",
     "Cause",
     "Check",
@@ -14,9 +16,12 @@ __all__ = [
     "Heard",
     "Observation",
     "Offer",
+    "Seen",
+    "Station",
     "checks",
     "diagnose",
     "faults",
+    "force_path",
     "hear",
     "next_checks",
     "observations",

@@ -17,7 +17,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from .hear import Heard
-from .tables import Answered, Fault, checks, faults, observations
+from .tables import Answered, Fault, Seen, checks, faults, observations
 
 Array = NDArray[np.float64]
 
@@ -44,6 +44,9 @@ UNSAID = {"sound": 0.35, "motion": 0.35, "look": 0.12, "when": 0.2}
 
 RULED_OUT = 0.12
 """What is left of a fault once something is seen that all but excludes it."""
+
+FOUND_DEAD, FOUND_SOUND = 4.0, 0.3
+"""How much likelier a fault is once a piece it concerns was found done for, and once all were found sound."""
 
 MENTIONED = 2.5
 """How much likelier a fault is once one of its pieces is spoken of: owners look where it hurts."""
@@ -100,7 +103,8 @@ class Diagnosis:
             return "Say what it does, or turn it by hand first."
         named = [cause for cause in self.causes[:2] if cause.probability >= WORTH_NAMING]
         if not named:
-            return "Not clear yet: the check parts what it could be."
+            first = self.causes[0]
+            return f"Not clear yet, perhaps {first.fault.name}, {first.probability * 100:.0f} %."
         likely = "Most likely" if named[0].probability >= LIKELY_FROM else "Perhaps"
         said = [f"{cause.fault.name}, {cause.probability * 100:.0f} %" for cause in named]
         return f"{likely} {'; '.join(said)}."
@@ -115,16 +119,19 @@ def diagnose(
     heard: Heard,
     answered: Sequence[Answered] = (),
     met: Mapping[str, float] | None = None,
+    seen: Sequence[Seen] = (),
 ) -> Diagnosis:
     """What is wrong with a unit of a kind, with odds.
 
     Parameters
     ----------
+    seen : sequence of Seen
+        Pieces as they were looked over.
     met : mapping, optional
         How often a workshop found each fault in such units: counts that are added to the usual ones.
     """
     field = _field()
-    share = _shares(unit, met or {})
+    share = _shares(unit, met or {}) * _looked_over(seen)
     alone = np.arange(len(share))
     single = np.log(share) + field.fits(alone, alone, heard, answered)
     pairs, prior = _pairs(share, single)
@@ -144,7 +151,7 @@ def diagnose(
     # Written out for reading only as far as they are likely.
     mean = field.mean(odds)
     causes = tuple(
-        Cause(field.faults[n], float(odds[n]), *_reasons(field, int(n), heard, answered, mean))
+        Cause(field.faults[n], float(odds[n]), *_reasons(field, int(n), heard, answered, seen, mean))
         for n in np.argsort(-odds, kind="stable")[:NAMED]
     )
     hypotheses = np.concatenate([np.stack([alone, alone], axis=1), pairs])
@@ -178,6 +185,15 @@ def _shares(unit: str, met: Mapping[str, float]) -> Array:
     usual = np.array([f.common * (1.0 if f.usual_in(unit) else ELSEWHERE) for f in faults().values()])
     counted = STRENGTH * usual / usual.sum() + np.array([met.get(key, 0.0) for key in faults()])
     return np.asarray(counted / counted.sum())
+
+
+def _looked_over(seen: Sequence[Seen]) -> Array:
+    """How the odds of each fault change by what its pieces were found to be."""
+    change = np.ones(len(faults()))
+    for n, fault in enumerate(faults().values()) if seen else ():
+        theirs = [piece.dead for piece in seen if piece.concerns(fault)]
+        change[n] = FOUND_DEAD if any(theirs) else FOUND_SOUND if theirs else 1.0
+    return change
 
 
 STRENGTH = 60.0
@@ -293,7 +309,12 @@ def answer_odds(hypotheses: NDArray[np.int64], check: str) -> Array:
 
 
 def _reasons(
-    field: _Field, n: int, heard: Heard, answered: Sequence[Answered], mean: Array
+    field: _Field,
+    n: int,
+    heard: Heard,
+    answered: Sequence[Answered],
+    seen: Sequence[Seen],
+    mean: Array,
 ) -> tuple[tuple[str, ...], tuple[str, ...]]:
     """What speaks for a fault and what against it, in words, the most telling first."""
     fault, known = field.faults[n], observations()
@@ -316,6 +337,17 @@ def _reasons(
         speaks_for.append((5.0, "it was named so"))
     if fault.key in heard.cleared:
         against.append("it was said to be sound")
+    tried_for, tried_against = _reasons_tried(fault, answered, seen)
+    ordered = [words for _, words in sorted([*speaks_for, *tried_for], key=lambda pair: -pair[0])]
+    return tuple(ordered), (*against, *tried_against)
+
+
+def _reasons_tried(
+    fault: Fault, answered: Sequence[Answered], seen: Sequence[Seen]
+) -> tuple[list[tuple[float, str]], list[str]]:
+    """The same of checks made and of pieces looked over."""
+    speaks_for: list[tuple[float, str]] = []
+    against: list[str] = []
     for each in answered:
         check = checks()[each.check]
         words = f"{check.name[:1].lower()}{check.name[1:]}: {check.answers[each.answer]}"
@@ -323,8 +355,13 @@ def _reasons(
             speaks_for.append((10.0, words))
         elif any(fault.key in points for points in check.points.values()):
             against.append(words)
-    ordered = [words for _, words in sorted(speaks_for, key=lambda pair: -pair[0])]
-    return tuple(ordered), tuple(against)
+    for piece in seen:
+        if piece.concerns(fault):
+            if piece.dead:
+                speaks_for.append((8.0, f"{piece.name} was found done for"))
+            elif not any(other.dead and other.concerns(fault) for other in seen):
+                against.append(f"{piece.name} was found sound")
+    return speaks_for, against
 
 
 SHOWN, EXPECTED = 0.2, 0.6

@@ -185,6 +185,22 @@ class Answered:
     answer: str
 
 
+@dataclass(frozen=True, slots=True)
+class Seen:
+    """A piece as it was looked over: its name, and whether it is done for or sound."""
+
+    name: str
+    dead: bool
+
+    def concerns(self, fault: Fault) -> bool:
+        """Whether the fault is one of such a piece."""
+        words = self.name.lower().split()
+        return any(
+            all(any(word.startswith(each) for word in words) for each in piece.split())
+            for piece in fault.pieces
+        )
+
+
 @cache
 def observations() -> dict[str, Observation]:
     """All observations by key, in the order of the data."""

@@ -18,6 +18,9 @@ STAGES: dict[str, str] = {
 }
 """Stage key to its word on screen, in the order people work."""
 
+FILED = "file"
+"""The stage of a visit that is done with."""
+
 WAITS: dict[str, str] = {
     "me": "me",
     "part": "a part",
@@ -57,7 +60,7 @@ def check_stage(stage: str, standing: Standing) -> None:
             field="stage",
             hint="Record the strip first: one line a piece.",
         )
-    if stage == "file":
+    if stage == FILED:
         check_proved(standing)
 
 

@@ -2,15 +2,19 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 
 from gearing.diagnosis import (
+    LIKELY_FROM,
     Answered,
     Cause,
     Check,
+    Diagnosis,
     Offer,
+    Seen,
     checks,
     diagnose,
+    force_path,
     hear,
     next_checks,
     observations,
@@ -19,7 +23,7 @@ from gearing.errors import GearingError
 from gearing.workshop.units import conditions, stop_running, symptoms, unit_kind, unit_kinds
 
 from .request import CheckMade, DiagnoseIn
-from .response import AnswerOut, CauseOut, DiagnoseOut, HeardOut, NextCheckOut
+from .response import AnswerOut, CauseOut, DiagnoseOut, HeardOut, NextCheckOut, StationOut
 
 SHOWN = 6
 """Causes answered; the rest are summed up."""
@@ -29,8 +33,13 @@ FURTHER = 4
 """Checks offered besides the next."""
 
 
-def diagnose_unit(request: DiagnoseIn, met: Mapping[str, float] | None = None) -> DiagnoseOut:
-    """What is wrong with a unit; `met` are faults the workshop found in such units before."""
+def diagnose_unit(
+    request: DiagnoseIn, met: Mapping[str, float] | None = None, seen: Sequence[Seen] = ()
+) -> DiagnoseOut:
+    """What is wrong with a unit.
+
+    `met` are faults the workshop found in such units before, `seen` its pieces as they were looked over.
+    """
     kind = _kind(request.kind)
     picked = [_key(symptoms(), said) for said in request.symptoms]
     picked += [_key(conditions(), said) for said in request.conditions]
@@ -39,7 +48,7 @@ def diagnose_unit(request: DiagnoseIn, met: Mapping[str, float] | None = None) -
     words = ". ".join([request.words, *(said for said in picked if said not in listed)])
     heard = hear(words, picked, request.use)
     answered = [_answered(n, made) for n, made in enumerate(request.checks)]
-    found = diagnose(kind, heard, answered, met)
+    found = diagnose(kind, heard, answered, met, seen)
     offers = next_checks(found, stage=request.stage, made=[each.check for each in answered])
     shown = [s for s in found.causes[:SHOWN] if s.probability >= LEAST_SHOWN]
     known = observations()
@@ -47,14 +56,28 @@ def diagnose_unit(request: DiagnoseIn, met: Mapping[str, float] | None = None) -
         answer=found.says,
         faults=[_cause(cause) for cause in shown],
         something_else=found.something_else,
+        path=[StationOut(key=s.key, says=s.says, odds=s.odds) for s in force_path(found)],
         next=_next(offers[0]) if offers else None,
         others=[_next(offer) for offer in offers[1 : 1 + FURTHER]],
         stop=_stop(found.stop, picked, heard.said),
         notice=unit_kind(kind).notice,
         heard=[HeardOut(key=key, says=known[key].says) for key in known if key in heard.said],
         denied=[HeardOut(key=key, says=known[key].says) for key in known if key in heard.denied],
-        contradicts=[f"{first} and {second} cannot both be" for first, second in heard.contradictions],
+        contradicts=[
+            *(f"{first} and {second} cannot both be" for first, second in heard.contradictions),
+            *_against_what_was_seen(diagnose(kind, heard, answered, met), seen),
+        ],
     )
+
+
+def _against_what_was_seen(before: Diagnosis, seen: Sequence[Seen]) -> list[str]:
+    """Where the look over contradicts what was thought likely from outside."""
+    leading = before.causes[0]
+    theirs = [piece for piece in seen if piece.concerns(leading.fault)]
+    if not theirs or leading.probability < LIKELY_FROM or any(piece.dead for piece in theirs):
+        return []
+    names = ", ".join(piece.name for piece in theirs[:3])
+    return [f"From outside it was most likely {leading.fault.name}, but {names} looked sound"]
 
 
 def _kind(said: str) -> str:

@@ -44,12 +44,21 @@ class HeardOut(Model):
     says: str
 
 
+class StationOut(Model):
+    """A place along the path of force, and the odds of the faults that sit there; last, the frame."""
+
+    key: str
+    says: str
+    odds: float
+
+
 class DiagnoseOut(Model):
     """The answer as a sentence, the causes behind it, and the check that tells them apart."""
 
     answer: str
     faults: list[CauseOut]
     something_else: float
+    path: list[StationOut] = Field(description="From what drives to what is driven, the frame last")
     next: NextCheckOut | None
     others: list[NextCheckOut] = Field(description="Further checks possible now, the next best first")
     stop: str = Field(description="Why it must not be run further; empty where it may")

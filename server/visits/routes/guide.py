@@ -115,7 +115,7 @@ def _alike(visit: Visit) -> Q:
     return _same(visit) | Q(unit__kind=visit.unit.kind)
 
 
-def _choices(visit: Visit) -> list[GuideChoice]:
+def like_it(visit: Visit) -> list[Visit]:
     """Visits with a row, the same unit first, then the same model, then the same kind."""
     with_row = (
         Visit.objects.filter(unit__workshop_id=visit.unit.workshop_id)
@@ -125,9 +125,13 @@ def _choices(visit: Visit) -> list[GuideChoice]:
         .annotate(many=Count("steps", filter=Q(steps__number__isnull=False)))
         .filter(many__gt=0)
     )
-    guides = []
     model = Case(When(_same(visit), then=Value(0)), default=Value(1), output_field=IntegerField())
-    for other in with_row.order_by(model, "-changed_at")[:MOST_LOOKED_AT]:
+    return list(with_row.order_by(model, "-changed_at")[:MOST_LOOKED_AT])
+
+
+def _choices(visit: Visit) -> list[GuideChoice]:
+    guides = []
+    for other in like_it(visit):
         unit = other.unit
         same = unit.id == visit.unit_id or bool(unit.model and unit.model == visit.unit.model)
         guides.append(
@@ -136,7 +140,7 @@ def _choices(visit: Visit) -> list[GuideChoice]:
                 label=unit.label,
                 model=unit.model,
                 number=other.number,
-                steps=other.many,
+                steps=other.many,  # type: ignore[attr-defined]
                 same_model=same,
             )
         )

@@ -2,6 +2,7 @@
 
 from .build import tick, untick
 from .covers import lay_out
+from .diagnosis import answer_check, hear_again, met_before, name_cause, say_notice
 from .finding import find_units, find_visits, own_unit
 from .joins import add_joined_photo, make_join, new_device_key, note_device, open_join, revoke_join
 from .photos import add_photo, mark_photo
@@ -22,12 +23,14 @@ from .visits import (
 __all__ = [
     "add_joined_photo",
     "add_photo",
+    "answer_check",
     "bench_of",
     "drop_work",
     "enter_stage",
     "find_units",
     "find_visits",
     "follow_guide",
+    "hear_again",
     "judge",
     "keep_work",
     "lay_out",
@@ -35,6 +38,8 @@ __all__ = [
     "mark_photo",
     "mark_step",
     "mates_of",
+    "met_before",
+    "name_cause",
     "new_device_key",
     "note_device",
     "note_to_watch",
@@ -45,6 +50,7 @@ __all__ = [
     "record_step",
     "removed_pieces",
     "revoke_join",
+    "say_notice",
     "set_check",
     "set_undone",
     "standing",

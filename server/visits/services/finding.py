@@ -7,6 +7,7 @@ from uuid import UUID
 from django.db.models import Count, Max, OuterRef, Q, QuerySet, Subquery
 from django.http import Http404
 
+from gearing.workshop.stages import FILED
 from workshop.models import Member
 from workshop.paging import Paged
 
@@ -21,7 +22,7 @@ def find_visits(member: Member, words: str, state: str, unit_id: UUID | None = N
     """Visits that speak of all the words, last touched first, each with its `pieces` and newest `photo`."""
     visits = Visit.objects.filter(unit__workshop_id=member.workshop_id)
     if state != "all":
-        visits = visits.filter(stage="file") if state == "filed" else visits.exclude(stage="file")
+        visits = visits.filter(stage=FILED) if state == "filed" else visits.exclude(stage=FILED)
     if unit_id:
         visits = visits.filter(unit_id=unit_id)
     for word in words.split()[:MOST_WORDS]:
@@ -46,7 +47,7 @@ def find_units(member: Member, words: str) -> Paged[Unit]:
         for name in UNIT_TEXTS:
             said |= Q(**{f"{name}__icontains": word})
         units = units.filter(said)
-    still = Visit.objects.filter(unit=OuterRef("pk")).exclude(stage="file").order_by("-number")
+    still = Visit.objects.filter(unit=OuterRef("pk")).exclude(stage=FILED).order_by("-number")
     shown = units.annotate(
         many=Count("visits"), last=Max("visits__changed_at"), open_visit=Subquery(still.values("id")[:1])
     ).order_by("-last", "id")

@@ -97,7 +97,7 @@ def enter_stage(member: Member, visit_id: UUID, stage: str, based_on: str | None
     visit = own_visit(member, visit_id, lock=True)
     check_stage(stage, standing(visit))
     base = None if based_on is None else {"stage": based_on}
-    return _set(visit, member, "stage", base, stage=stage)
+    return set_fields(visit, member, "stage", base, stage=stage)
 
 
 @write
@@ -106,7 +106,7 @@ def wait_for(
 ) -> Visit:
     """Say what the visit waits for."""
     visit = own_visit(member, visit_id, lock=True)
-    return _set(visit, member, "waits", based_on, waits_for=waits_for, waits_note=note)
+    return set_fields(visit, member, "waits", based_on, waits_for=waits_for, waits_note=note)
 
 
 @write
@@ -129,7 +129,7 @@ def set_check(member: Member, visit_id: UUID, check: str, done: bool) -> Visit:
             hint="Reload the page.",
         )
     kept = [c for c in visit.checks_done if c != check]
-    return _set(visit, member, "check", None, checks_done=[*kept, check] if done else kept)
+    return set_fields(visit, member, "check", None, checks_done=[*kept, check] if done else kept)
 
 
 @write
@@ -137,7 +137,7 @@ def note_to_watch(member: Member, visit_id: UUID, text: str, based_on: str | Non
     """Keep what to watch and when to open it next."""
     visit = own_visit(member, visit_id, lock=True)
     base = None if based_on is None else {"to_watch": based_on}
-    return _set(visit, member, "to watch", base, to_watch=text)
+    return set_fields(visit, member, "to watch", base, to_watch=text)
 
 
 @write
@@ -168,7 +168,10 @@ def follow_guide(member: Member, visit_id: UUID, guide_id: UUID | None) -> Visit
     return visit
 
 
-def _set(visit: Visit, member: Member, verb: str, based_on: dict[str, Any] | None, **mine: Any) -> Visit:
+def set_fields(
+    visit: Visit, member: Member, verb: str, based_on: dict[str, Any] | None, **mine: Any
+) -> Visit:
+    """Write fields of a visit with a line of history, unless others changed the same meanwhile."""
     before = {name: getattr(visit, name) for name in mine}
     fields = settle(visit, visit.id, based_on, mine, before)
     if before == fields:

@@ -12,6 +12,7 @@ export type UnitCard = S["UnitCard"];
 export type WorkshopPage = S["WorkshopOut"];
 export type NewCode = S["NewCodeOut"];
 export type NewVisit = S["NewVisit"];
+export type Diagnosis = S["DiagnosisOut"];
 export type Step = S["StepOut"];
 export type Piece = S["PieceOut"];
 export type Photo = S["PhotoOut"];

@@ -15,13 +15,14 @@ const WHAT: Record<Waiting["kind"], string> = {
   timer: "Timer",
   photo: "Photo",
   marks: "Marks on a photo",
+  trial: "Check made while listening",
   cover: "Holes of a cover",
   waits: "What it waits for",
   check: "Check",
   watch: "To watch",
 };
 
-const SAID = ["line", "verdict", "finding", "instead", "text", "check", "label", "waits_for", "note", "outcome", "count"];
+const SAID = ["line", "verdict", "finding", "instead", "text", "check", "label", "waits_for", "note", "answer", "outcome", "count"];
 
 export function whatIs(entry: Waiting): string {
   return WHAT[entry.kind] ?? "Entry";

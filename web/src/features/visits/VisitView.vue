@@ -77,7 +77,7 @@ watch(
     <ProblemNote :problem="problem" class="refused" />
     <component :is="view" v-if="store.visit" @enter="enter" />
   </main>
-  <PieceRow v-if="store.visit" :steps="store.steps" :at="store.at" :counting="['build', 'prove', 'file'].includes(viewing)" @pick="pick" />
+  <PieceRow v-if="store.visit && (store.steps.length || viewing !== 'listen')" :steps="store.steps" :at="store.at" :counting="['build', 'prove', 'file'].includes(viewing)" @pick="pick" />
 </template>
 
 <style scoped>

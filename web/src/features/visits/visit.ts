@@ -155,6 +155,11 @@ export const useVisit = defineStore("visit", () => {
     await keep("cover", {}, { name, layout, holes });
   }
 
+  /** What a check gave that was made to find what is wrong; none takes it back. */
+  async function answerCheck(check: string, answer: string | number | null) {
+    await keep("trial", { check }, { answer });
+  }
+
   async function takeBack(id: string) {
     await keep("undo", { step_id: id }, { undone: true }, { id });
   }
@@ -281,6 +286,7 @@ export const useVisit = defineStore("visit", () => {
     layDown,
     reword,
     layOut,
+    answerCheck,
     takeBack,
     judge,
     markStep,

@@ -1,98 +1,140 @@
 <script setup lang="ts">
-/** The complaint, what was heard, and what to mind before it is opened. */
+/** What was said, what is likely wrong, and the one check that tells before anything is opened. */
 import Button from "primevue/button";
-import { computed, ref, watch } from "vue";
+import { computed, ref } from "vue";
 
 import { api, ask } from "../../../api/client";
-import type { RowSeen } from "../../../api/types";
 import KeyCap from "../../../app/KeyCap.vue";
 import { useKeys } from "../../../app/keys";
+import ProblemNote from "../../../app/ProblemNote.vue";
 import PhotoButton from "../PhotoButton.vue";
-import ToolList from "../ToolList.vue";
-import { useGuide } from "../guide";
-import { useVisit } from "../visit";
 import WaitsFor from "../WaitsFor.vue";
+import CauseBars from "../listen/CauseBars.vue";
+import { useDiagnosis } from "../listen/diagnosis";
+import ForcePath from "../listen/ForcePath.vue";
+import NextCheck from "../listen/NextCheck.vue";
+import SaidAgain from "../listen/SaidAgain.vue";
+import { useVisit } from "../visit";
 
 const emit = defineEmits<{ enter: [stage: string] }>();
 const store = useVisit();
 const visit = computed(() => store.visit);
-const guide = useGuide();
-const tools = ref<RowSeen["tools"]>();
+const { found, problem, sending, answer, itWas } = useDiagnosis();
+const saying = ref(false);
 
-/** The row that says which tools: its own, or that of the same model. */
-const source = computed(() => {
-  const like = guide.guide?.choices.find((choice) => choice.same_model);
-  if (store.steps.length) return { id: store.visit?.id, label: "" };
-  return guide.guide?.guide_id ? { id: guide.guide.guide_id, label: guide.guide.label } : { id: like?.id, label: like ? `${like.label}, visit ${like.number}` : "" };
-});
-watch(
-  () => source.value.id,
-  async (id) => {
-    tools.value = undefined;
-    if (!id) return;
-    try {
-      tools.value = (await ask(api.GET("/api/visits/{visit_id}/row", { params: { path: { visit_id: id } } }))).tools;
-    } catch {
-      // They are on the Strip stage too.
-    }
-  },
-  { immediate: true },
-);
+async function saidNotice() {
+  const id = visit.value?.id;
+  if (!id) return;
+  const fresh = await ask(api.PUT("/api/visits/{visit_id}/notice", { params: { path: { visit_id: id } } }));
+  if (store.visit) store.visit.notice_said = fresh.notice_said;
+}
 
-useKeys({ Enter: () => emit("enter", "strip") });
+useKeys({ Enter: () => emit("enter", "strip"), e: () => (saying.value = true) });
 </script>
 
 <template>
-  <div v-if="visit" class="two">
-    <section class="heard">
-      <p class="label">
-        {{ visit.unit.kind_label }}<template v-if="visit.use_so_far"> · {{ visit.use_so_far }}</template>
+  <div v-if="visit" class="listen">
+    <header class="whole top">
+      <SaidAgain v-if="saying" @done="saying = false" />
+      <p v-else class="said">
+        <q v-if="visit.complaint">{{ visit.complaint }}</q><template v-else>No complaint was given.</template> <span v-if="visit.use_so_far" class="soft">{{ visit.use_so_far }}</span>
+        <Button variant="text" class="plain" @click="saying = true">Put right <KeyCap k="E" /></Button>
       </p>
-      <h1>{{ visit.complaint ? `“${visit.complaint}”` : "No complaint was given." }}</h1>
-      <ul v-if="visit.symptoms.length || visit.conditions.length" class="heard">
-        <li v-for="symptom in visit.symptoms" :key="symptom.key">{{ symptom.label }}</li>
-        <li v-for="condition in visit.conditions" :key="condition.key" class="soft">{{ condition.label }}</li>
-      </ul>
-      <p v-if="visit.stop_running" class="harm">{{ visit.stop_running }}</p>
-      <p>{{ visit.power }}</p>
-      <p v-if="visit.notice" class="mind">{{ visit.notice }}</p>
-      <div class="actions">
-        <Button @click="emit('enter', 'strip')">Start the strip <KeyCap k="Enter" /></Button>
-        <PhotoButton @taken="store.addPhoto($event)" />
-      </div>
+      <h1 v-if="found">{{ found.answer }}</h1>
+      <p v-if="found?.stop || visit.stop_running" class="harm">{{ found?.stop || visit.stop_running }}</p>
+      <p v-for="says in found?.contradicts" :key="says" class="mind">{{ says }}.</p>
+      <ProblemNote :problem="problem" />
+    </header>
+    <ForcePath v-if="found" class="whole" :path="found.path" />
+    <section class="heard">
+      <p v-if="found && (found.heard.length || found.denied.length)" class="understood">
+        <span class="soft">Understood</span>
+        <span v-for="each in found.heard" :key="each.key" class="word">{{ each.says }}</span>
+        <span v-for="each in found.denied" :key="each.key" class="word not">no {{ each.says }}</span>
+      </p>
+      <CauseBars v-if="found && (found.heard.length || found.trials.length)" :found="found" :cause="visit.cause" @it-was="itWas" />
+      <p v-for="says in found?.learnt" :key="says" class="soft">At this bench, {{ says }}.</p>
+      <section v-for="way in found?.ways" :key="way.fault" class="way" aria-label="The way in">
+        <p class="label">To reach the {{ way.piece }}, by {{ way.of }}</p>
+        <ol>
+          <li v-for="step in way.steps" :key="step">{{ step }}</li>
+        </ol>
+        <p v-if="way.tools.length" class="soft">Gather: {{ way.tools.join(", ") }}</p>
+        <p v-if="way.leave.length" class="soft">Leave on: {{ way.leave.join(", ") }}</p>
+      </section>
     </section>
     <section class="side">
-      <WaitsFor />
-      <section v-if="tools" aria-label="Tools">
-        <p class="label">Gather first{{ source.label ? `, after ${source.label}` : "" }}</p>
-        <ToolList :tools="tools" />
-      </section>
-      <div class="photos">
+      <NextCheck v-if="found" :found="found" :sending="sending" @answer="answer" />
+      <p v-if="visit.notice" class="mind">
+        {{ visit.notice }}
+        <Button v-if="!visit.notice_said" variant="text" class="plain" @click="saidNotice">Said to the owner</Button><span v-else class="proved">Said to the owner.</span>
+      </p>
+      <p>{{ visit.power }}</p>
+      <div class="actions">
+        <Button @click="emit('enter', 'strip')">{{ found?.ways.length ? "Strip to reach it" : "Start the strip" }} <KeyCap k="Enter" /></Button>
+        <PhotoButton @taken="store.addPhoto($event)" />
+      </div>
+      <div v-if="visit.photos.length" class="photos">
         <img v-for="photo in visit.photos" :key="photo.id" :src="store.photoUrl(photo.id, true)" alt="The unit as it came" />
       </div>
+      <WaitsFor />
     </section>
   </div>
 </template>
 
 <style scoped>
+.listen {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  gap: 20px 36px;
+}
+
 .heard,
 .side {
   display: grid;
-  gap: 18px;
+  gap: 12px;
   align-content: start;
 }
 
-.heard {
-  display: flex;
-  flex-wrap: wrap;
+.whole {
+  grid-column: 1 / -1;
+}
+
+.top {
+  display: grid;
   gap: 8px;
 }
 
-.heard li {
+h1 {
+  text-wrap: pretty;
+}
+
+.said {
+  font-size: 19px;
+}
+
+.plain {
+  min-height: 44px;
+  margin-block: -8px;
+}
+
+.understood {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 8px;
+  align-items: center;
+}
+
+.word {
   border: 1px solid var(--hair);
   background: var(--panel);
   border-radius: 4px;
-  padding: 6px 12px;
+  padding: 3px 10px;
+  font-size: 16px;
+}
+
+.not {
+  border-style: dashed;
 }
 
 .mind {
@@ -100,14 +142,30 @@ useKeys({ Enter: () => emit("enter", "strip") });
   padding-left: 14px;
 }
 
+.way ol {
+  list-style: decimal inside;
+}
+
 .photos {
   display: flex;
   flex-wrap: wrap;
   gap: 10px;
+  margin-top: 12px;
 }
 
 .photos img {
   width: 200px;
   border-radius: 3px;
+}
+
+@media (max-width: 900px) {
+  .listen {
+    grid-template-columns: minmax(0, 1fr);
+  }
+
+  /* The check is the next thing to do: on a phone it comes before its reasons. */
+  .side {
+    grid-row: 3;
+  }
 }
 </style>
