@@ -10,6 +10,7 @@ from ..paths import say
 from ..stack import Stack
 from .core import core_sums, lines_said, searches
 from .desk import ROUNDS, Desk
+from .diagnosis import what_clicks, what_is_wrong
 from .screen import drag, first_screen, long_row
 from .server import drawer, routes, step
 from .starting import second_start
@@ -23,6 +24,8 @@ def bench() -> None:
         core_sums()
         searches()
         lines_said()
+        what_is_wrong()
+        what_clicks()
         empty = routes(desk)
         step(desk, stack, empty)
         drawer(desk, stack)

@@ -75,5 +75,10 @@ def timed(run: Callable[[], object], rounds: int = ROUNDS) -> float:
     return median(taken)
 
 
+def told(what: str, note: str, ok: bool) -> None:
+    """A line without a time."""
+    say(f"  {'ok  ' if ok else 'OVER'}  {what:<34}{'':8}      {note}")
+
+
 def row(what: str, seconds: float, note: str, ok: bool) -> None:
     say(f"  {'ok  ' if ok else 'OVER'}  {what:<34}{seconds * 1000:8.1f} ms   {note}")

@@ -36,8 +36,8 @@ TOGETHER = 0.12
 BY_CHANCE = 0.015
 """The same for two that have nothing to do with each other."""
 
-TEMPER = 0.8
-"""Weight of what was said: words follow each other."""
+TEMPER = 0.9
+"""Weight of what was said: words follow each other, and are misheard."""
 
 UNSAID = {"sound": 0.35, "motion": 0.35, "look": 0.12, "when": 0.2}
 """How often what is so is said at once, by sort."""
