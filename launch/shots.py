@@ -41,7 +41,9 @@ def _take(page: Page, name: str) -> None:
 def _open(page: Page, address: str, unit: str, stage: str) -> None:
     page.goto(address)
     page.get_by_role("link").filter(has_text=unit).first.click()
-    page.get_by_role("region", name="The row").wait_for()
+    # At Listen there is no row yet, but a check to make.
+    row, check = (page.get_by_role("region", name=name) for name in ("The row", "Next check"))
+    row.or_(check).first.wait_for()
     page.get_by_role("navigation", name="Stages").get_by_role("button", name=stage).click()
 
 
@@ -57,6 +59,7 @@ def _workshop(page: Page, address: str) -> None:
 
 def _visits(page: Page, address: str) -> None:
     _open(page, address, "Ticket counter", "Listen")
+    page.get_by_role("img", name="Path of force").wait_for()
     _take(page, "visit-listen")
     _open(page, address, "Heron 650", "Strip")
     page.get_by_label("What comes off").fill("fourth wheel 36/10 brass ^long boss down #B8 ~white grease")
