@@ -8,6 +8,7 @@ from uuid import UUID
 
 from pydantic import Field
 
+from gearing.diagnosis import faults
 from gearing.forms.named import GEAR
 from gearing.identification.standard_sizes import size_asked
 from gearing.rebuild import PlanContext, PlanStep, build_plan, minutes_left
@@ -188,6 +189,7 @@ class VisitOut(Model):
     waits_note: str
     to_watch: str
     cause: str = Field(description="Key of the fault it turned out to be; empty while open")
+    cause_says: str = Field(description="Its name")
     notice_said: bool
     power: str
     notice: str
@@ -274,6 +276,7 @@ def visit_out(visit: Visit) -> VisitOut:
         waits_note=visit.waits_note,
         to_watch=visit.to_watch,
         cause=visit.cause,
+        cause_says=faults()[visit.cause].name if visit.cause in faults() else "",
         notice_said=visit.notice_said,
         power=kind.power,
         notice=kind.notice,

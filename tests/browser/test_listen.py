@@ -43,6 +43,8 @@ class Listen(BrowserCase):
         expect(answer).to_contain_text("the spur's teeth stripped")
         page.get_by_role("button", name="It was this").first.click()
         expect(page.get_by_text("This is what it was.")).to_be_visible()
+        page.goto(page.url.replace("/listen", "/source"))
+        expect(page.get_by_text("It was the spur's teeth stripped: mend that")).to_be_visible()
 
     def test_on_a_phone_it_stands_in_one_column(self) -> None:
         page = self.page

@@ -123,6 +123,7 @@ class Diagnosed(BenchCase):
         self.desk.got("PUT", self.at("cause"), {"cause": "case_spreads"})
         self.assertEqual(self.diagnosis()["learnt"], [])
         self.assertEqual(self.diagnosis()["cause"], "a case that spreads under load")
+        self.assertEqual(self.desk.got("GET", self.at())["cause_says"], "a case that spreads under load")
 
     def test_an_earlier_row_says_the_way_in_before_the_first_screw(self) -> None:
         lines = ("body shell", "4x M3x10 hex2 diff cover", "diff cover", "ring gear 39t", "motor")

@@ -51,7 +51,7 @@ export function useDiagnosis() {
     if (!id) return;
     try {
       found.value = await ask(api.PUT("/api/visits/{visit_id}/cause", { params: { path: { visit_id: id } }, body: { cause, based_on: store.visit?.cause } }));
-      if (store.visit) store.visit.cause = cause;
+      if (store.visit) Object.assign(store.visit, { cause, cause_says: found.value?.cause ?? "" });
     } catch (error) {
       problem.value = asProblem(error);
     }

@@ -46,6 +46,7 @@ useKeys({ Enter: () => emit("enter", "build") });
   <div class="source">
     <section>
       <h1>{{ wanted.length ? `${wanted.length} to get` : "Nothing to get" }}</h1>
+      <p v-if="store.visit?.cause_says" class="why">It was {{ store.visit.cause_says }}: mend that with the damage, or the same comes back.</p>
       <ul>
         <li v-for="{ step, piece } in wanted" :key="piece.id">
           <svg viewBox="-36 -36 72 72" aria-hidden="true">
