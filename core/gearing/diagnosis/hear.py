@@ -178,7 +178,7 @@ def _pieces() -> dict[str, re.Pattern[str]]:
     """Pieces by their words, but for those that speak of too many faults to tell anything."""
     spoken_of = Counter(piece for fault in faults().values() for piece in fault.pieces)
     return {
-        piece: re.compile(_phrase(_plain(piece.replace("-", " "))))
+        piece: re.compile(rf"\b{re.escape(piece)}s?\b")
         for piece, many in spoken_of.items()
         if many <= TELLING and piece not in VAGUE
     }

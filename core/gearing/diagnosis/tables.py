@@ -185,6 +185,18 @@ class Answered:
     answer: str
 
 
+def is_piece(name: str, piece: str) -> bool:
+    """Whether a piece of a row is what a fault's `pieces` speak of: whole words, one or several.
+
+    Examples
+    --------
+    >>> is_piece("drive pins", "pin"), is_piece("pinion", "pin")
+    (True, False)
+    """
+    words = name.lower().split()
+    return all(each in words or f"{each}s" in words for each in piece.split())
+
+
 @dataclass(frozen=True, slots=True)
 class Seen:
     """A piece as it was looked over: its name, and whether it is done for or sound."""
@@ -194,11 +206,7 @@ class Seen:
 
     def concerns(self, fault: Fault) -> bool:
         """Whether the fault is one of such a piece."""
-        words = self.name.lower().split()
-        return any(
-            all(any(word.startswith(each) for word in words) for each in piece.split())
-            for piece in fault.pieces
-        )
+        return any(is_piece(self.name, piece) for piece in fault.pieces)
 
 
 @cache

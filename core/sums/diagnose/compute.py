@@ -65,7 +65,7 @@ def diagnose_unit(
         denied=[HeardOut(key=key, says=known[key].says) for key in known if key in heard.denied],
         contradicts=[
             *(f"{first} and {second} cannot both be" for first, second in heard.contradictions),
-            *_against_what_was_seen(diagnose(kind, heard, answered, met), seen),
+            *(_against_what_was_seen(diagnose(kind, heard, answered, met), seen) if seen else ()),
         ],
     )
 

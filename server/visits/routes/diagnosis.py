@@ -8,7 +8,7 @@ from uuid import UUID
 from ninja import Router
 from pydantic import Field
 
-from gearing.diagnosis import Seen, checks, faults
+from gearing.diagnosis import Seen, checks, faults, is_piece
 from gearing.strip.entry import short_name, strip_title
 from gearing.strip.order import StripStep, reach, tool_of
 from gearing.workshop.units import unit_kind
@@ -30,6 +30,9 @@ WAYS = 2
 """Causes for which the way in is shown."""
 
 WORTH_REACHING = 0.1
+ROWS_LOOKED_AT = 6
+"""Earlier rows, the nearest first, in which the way in is looked for."""
+
 OPENED = ("strip",)
 
 
@@ -120,7 +123,7 @@ def say_notice(request: MemberRequest, visit_id: UUID) -> VisitOut:
 
 
 def _diagnosis(visit: Visit) -> DiagnosisOut:
-    # A check or an answer that is no longer known is still shown, and weighs nothing.
+    # A check or an answer that the data no longer has weighs nothing; its history still says it.
     trials = [trial for trial in visit.trials.filter(taken_back=False) if trial.check_key in checks()]
     known = [trial for trial in trials if trial.answer in checks()[trial.check_key].answers]
     row = off_of(visit)
@@ -176,7 +179,7 @@ def _ways(visit: Visit, answer: DiagnoseOut) -> list[WayIn]:
     """The least to come off for what is likely, from the guide or the nearest earlier row."""
     if visit.steps.filter(number__isnull=False).exists():
         return []
-    others = [visit.guide] if visit.guide else like_it(visit)
+    others = [visit.guide] if visit.guide else like_it(visit)[:ROWS_LOOKED_AT]
     ways = []
     for cause in [cause for cause in answer.faults if cause.probability >= WORTH_REACHING][:WAYS]:
         for other in others:
@@ -191,9 +194,8 @@ def _ways(visit: Visit, answer: DiagnoseOut) -> list[WayIn]:
 def _goal(steps: list[StripStep], fault: str) -> StripStep | None:
     """The step whose piece the fault is likeliest to sit in: its pieces are named in that order."""
     for piece in faults()[fault].pieces:
-        words = piece.split()
         for step in steps:
-            if any(all(word in short_name(entry).lower() for word in words) for entry in step.entries):
+            if any(is_piece(short_name(entry), piece) for entry in step.entries):
                 return step
     return None
 

@@ -4,7 +4,7 @@ import { computed, onUnmounted, ref, watch } from "vue";
 import { api, ask, asProblem } from "../../../api/client";
 import { latest } from "../../../api/latest";
 import type { Diagnosis, Problem } from "../../../api/types";
-import { useOutbox } from "../../../record/outbox";
+import { useOutbox, type Waiting } from "../../../record/outbox";
 import { useVisit } from "../visit";
 
 export function useDiagnosis() {
@@ -28,12 +28,14 @@ export function useDiagnosis() {
     }
   }
 
-  const stop = outbox.listen((entry) => {
+  /** One is through, or was refused: either way the record knows best. */
+  function settled(entry: Waiting) {
     if (entry.visitId !== store.visit?.id) return;
     if (entry.kind === "trial") sending.value = sending.value.slice(1);
     if (!outbox.waiting || entry.kind === "trial") void look();
-  });
-  onUnmounted(stop);
+  }
+  const stops = [outbox.listen(settled), outbox.mourn(settled)];
+  onUnmounted(() => stops.forEach((stop) => stop()));
   watch(
     () => store.visit?.changed_at,
     () => void look(),
