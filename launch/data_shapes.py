@@ -6,6 +6,7 @@ from typing import Annotated, Any, Literal, TypeAlias
 
 from pydantic import BaseModel, ConfigDict, Field, create_model
 
+from gearing.diagnosis import Picture
 from gearing.rebuild import VERDICTS
 from gearing.workshop.consumables import KINDS, SURFACES
 
@@ -37,6 +38,10 @@ def may(kind: Any) -> tuple[Any, None]:
 
 def one_of(names: Any) -> Any:
     return Literal[tuple(names)]
+
+
+Mended = table("Mended", holds=Share, minutes=Above, says=Text, **{"with": may(Words)})
+Treatment = table("Treatment", leave=may(Share), clean=may(Share), new=may(Share), mend=may(Mended))
 
 
 _VERDICT = one_of(VERDICTS)
@@ -123,9 +128,26 @@ SHAPES: dict[str, Any] = {
             sure=may(Share),
             number=may(Text),
             edges=may(list[Number]),
+            draw=Picture,
+            by=may(one_of(("clicks", "play"))),
             **{"in": may(Words)},
         ),
     ],
+    "states": table(
+        "States",
+        states=dict[Text, Words],
+        pieces=dict[Text, Words],
+        means=dict[Text, dict[Text, Words]],
+    ),
+    "decide": table(
+        "Decide",
+        classes=dict[Text, Words],
+        states=dict[Text, Words],
+        degree=dict[Text, Words],
+        treat=dict[Text, dict[Text, Treatment]],
+        price=dict[Text, tuple[Number, Number]],
+        ways=dict[Text, Share],
+    ),
     "paths": table(
         "Paths",
         stations=dict[Text, table("Station", says=Text, pieces=Words)],

@@ -40,6 +40,7 @@ _PLACES = {
     "fitting": ("fitting", "FittingIn", "FittingOut", "fit_together"),
     "sound": ("sound", "SoundIn", "SoundOut", "hear_recording"),
     "diagnose": ("diagnose", "DiagnoseIn", "DiagnoseOut", "diagnose_unit"),
+    "decide": ("decide", "DecideIn", "DecideOut", "decide_unit"),
     "entry": ("entry", "EntryIn", "EntryOut", "read_entry"),
 }
 

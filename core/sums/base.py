@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Callable
 from typing import Annotated, Any, TypeVar
 
@@ -116,9 +117,14 @@ def here(compute: Callable[[T], R], taken: T) -> R:
         raise GearingError(problem.problem, code=problem.code, hint=problem.hint) from error
 
 
+_SHAPE = re.compile(r"[A-Z]\w*|float|int|str|bool|\w*[-\[(].*")
+"""How Pydantic names a member of a union in the place of a problem."""
+
+
 def problem_from(first: dict[str, Any]) -> Problem:
     """A :class:`Problem` from one of Pydantic's error rows."""
-    path = [str(part) for part in first["loc"]]
+    # Of several shapes a field may have, the one that was tried is no part of its name.
+    path = [str(part) for part in first["loc"] if not _SHAPE.fullmatch(str(part))]
     field = ".".join(path)
     named = [part for part in path if part not in ("body", "request", "given")]
     name = (named[-1] if named else "the input").replace("_", " ")

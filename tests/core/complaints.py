@@ -1,8 +1,9 @@
 """Complaints as they come in, with the causes a technician would accept as the first to look for.
 
-``kind | words | causes``. The last 178 were written before the lexicon had seen them; by groups of 59, 42,
-35 and 42 the first cause was then right in 64, 57, 60 and 93 of 100 and one of the first three in 88, 79, 77
-and 98: what a bench may expect of words that nobody thought of. They have since taught the lexicon.
+``kind | words | causes``. The last 366 were written before the lexicon had seen them; by groups of 59, 42,
+35, 42, 42, 42, 40, 36 and 28 the first cause was then right in 64, 57, 60, 93, 60, 62, 62, 69 and 79 of 100
+and one of the first three in 88, 79, 77, 98, 74, 81, 88, 89 and 89: what a bench may expect of words that
+nobody thought of. They have since taught the lexicon.
 """
 
 CASES = """
@@ -289,6 +290,194 @@ ebike | grinds under pedalling load and slips, wheel fine when pushed | planet_b
 board | motor spins on its own, the pulley does not turn with it | pinion_loose, drive_pin_lost
 other | knob is gritty, the feed slips, small gear wobbles | feed_screw_loose
 other | brand new and already loud, no lubricant inside | dry
+car | Motor screams but the truck just sits there, and there's a little pile of plastic dust under the cover. | spur_stripped
+car | Went over a jump, landed hard, now it makes a tick-tick-tick with every turn of the wheels but only the rear. | ring_gear_chipped, diff_worn, tooth_chipped, bevel_worn
+car | I fitted a bigger pinion last week for more speed. After five minutes you can't keep a finger on the motor. | overgeared
+car | Front wheels pull but the back ones don't do anything any more. The shaft to the back is turning. | drive_pin_lost, coupling_worn, bevel_worn, ring_gear_chipped, diff_worn, spline_stripped, gear_loose
+car | When I punch it, it makes a horrible whirring like a zip, then it goes. Easing onto it is fine. | slipper_loose
+car | One wheel spins on its own in the air and the other stays still, and in corners it has no bite at all. | fluid_missing, diff_worn
+car | It squeals like a dry hinge all the time, more when it is cold, nothing jumps. | dry, bearing_rough, bush_worn, motor_bearing
+car | The pinion keeps creeping off the motor shaft, third time now, the little screw won't stay tight. | pinion_loose
+servo | Arm buzzes and twitches around the middle even though I'm not touching the stick. | pot_worn, pot_key
+servo | No sound at all, plugged in and it does nothing. Other one on the same plug works. | motor_dead, board_dead, lead_broken
+servo | Loud whirr inside but the arm can be moved freely with a finger. | train_gear_stripped
+servo | There is play at the arm, a good few millimetres at the tip, since the crash. | train_gear_stripped, teeth_worn, case_bore_worn, bush_worn, spline_stripped, tooth_chipped
+servo | The arm slips round on the shaft when the rudder loads up, the screw is tight. | spline_stripped
+servo | Worked, then I put new gears in and now it stops hard on the left and hums. | stop_wrong, timing_off, pot_key, collar_missing
+servo | Runs to one end as soon as it gets power and stays there straining. | pot_key, pot_worn, board_dead, stop_wrong
+reel | Handle turns but the spool does not bring in any line, it just spins, the drag is done up. | train_gear_stripped, main_gear_worn, drag_greasy, drag_glazed, pinion_worn, gear_loose, drag_order
+reel | The drag jerks: nothing, nothing, then a lot of line at once. | drag_glazed, drag_salt
+reel | Drag slips no matter how far I screw it down, it was serviced by a friend who greased everything. | drag_greasy, friction_greasy
+reel | The handle can be cranked backwards now, it clunks back a bit then catches. Worse in winter. | roller_greased, roller_worn, pawl_stuck, ratchet_worn
+reel | Gritty feeling when cranking ever since it fell in the surf. | sand_inside, bearing_rough, drag_salt, rust
+reel | Line piles up on one side, the guide does not come across. | guide_pawl, guide_idler, guide_dirty
+reel | Feels like there's a lump once every turn of the handle under a fish, smooth with no load. | main_gear_worn, tooth_at_load, pinion_worn, tooth_chipped, bevel_worn
+boat | Propeller shakes the whole stern at speed but turns sweet by hand. | prop_unbalanced, shaft_bent, coupling_worn
+boat | Water in the bottom after each run and grey sludge round the shaft tube. | seal_leaks
+boat | Clatters when you go ahead, the joint between motor and shaft is all floppy. | coupling_worn
+tracked | Left track stops when turning on carpet, motor goes on humming. | spur_stripped, slipper_loose, gear_loose, drive_pin_lost, pinion_loose, train_gear_stripped, coupling_worn, spline_stripped, head_clutch
+tracked | It grinds awfully since I tightened everything up after cleaning. | mesh_tight, case_overtight, screw_too_long
+crane | The hook comes down by itself with a load on, the winch doesn't hold. | pawl_stuck, ratchet_worn, worm_wheel_worn, brake_drags
+crane | Knocks when the direction changes, there's slack before it picks up. | worm_loose, teeth_worn, pin_slot_worn, mesh_loose, shims_missing, bush_worn, coupling_worn, worm_wheel_worn
+crane | The planets are cracked, I see bits in the grease. | planet_broken
+counter | The tens do not move on when the ones pass nine. | carry_worn, gear_split
+counter | Hangs at the same number every time and then frees if you tap it. | spindle_stiff, carry_worn, grit_in_gap, gear_split, tooth_chipped
+mount | In frost it hardly moves and the motor stalls, in the afternoon it runs again. | grease_hard
+mount | Tracks fine one way but when I reverse it takes several seconds before anything happens. | worm_loose, teeth_worn, worm_wheel_worn, head_clutch
+mount | Turns stiff at one place in each revolution of the worm. | eccentric_gear, shaft_bent, worm_tight
+railway | Limps along, lurches once per wheel turn, with the side rods off it runs smooth. | rods_bind
+railway | The motor turns, the loco stays. The small gear on the axle has a crack and slips. | gear_split
+board | Rattling from the hub when pulling away, and it sometimes freewheels for a second. | planet_broken, roller_worn, train_gear_stripped, tooth_chipped, pawl_stuck
+car | Put it back together, now there's one spacer left over and the wheel won't turn after I tighten the nut. | collar_missing, washer_left_out, no_end_play
+car | After the rebuild it drives backwards when I push forward. | upside_down, gears_swapped, timing_off, gear_backwards
+servo | Hot plastic smell and the motor is very warm, it was stalled against the end. | motor_worn, motor_dead, board_dead, stop_wrong, overgeared, linkage_tight
+boat | Rudder gear feels tight and heavy since I did the case screws up, loosened by a quarter turn it frees. | case_overtight, screw_too_long, no_end_play
+car | Hums and tries but won't pull away on grass, on tarmac it's okay. Motor is hot afterwards. | overgeared, motor_worn, brake_drags, mesh_tight, battery_weak, brushes_worn, slipper_loose, slipper_glazed, dry
+car | Took the truck apart to clean, now a rhythmic thunk from the front diff and it was quiet before. | upside_down, case_not_home, ring_gear_chipped, gear_backwards, bevel_not_shimmed, shims_missing, tooth_chipped, bearing_not_seated, grit_in_gap, diff_worn
+car | There's black rubbery stuff all over and the belt keeps jumping. | belt_worn
+car | My boy drove it in the sea. Everything crunches now. | sand_inside, rust, bearing_rough
+car | When I let off the throttle it stops dead instead of rolling on. | brake_drags, mesh_tight, bearing_seized, case_overtight, dry
+car | Rear wheel wobbles, I can move it on its axle, nut is tight. | wheel_hex, bearing_loose, shaft_bent, bearing_rough
+car | It pulls itself along fine but makes a dreadful whine, I closed up the gears yesterday. | mesh_tight
+car | Drives in jerks, motor sounds steady. Found a pin lying in the gearbox. | drive_pin_lost, shear_pin
+servo | Makes a ratcheting sound at half deflection and jumps back. | train_gear_stripped, tooth_chipped
+servo | Since water got in it only shivers and gets hot. | board_dead, rust, pot_worn, motor_dead
+servo | Very slow, one amp at idle, been on the shelf for six years. | grease_hard, motor_worn, bearing_seized, rust, brushes_worn
+servo | Horn wiggles 3 mm but the teeth are perfect, when I hold the shaft I see it tilt. | case_bore_worn, bush_worn, bearing_loose
+servo | After I changed the gear set, it binds when I put in the last screw. | collar_missing, case_not_home, case_overtight, no_end_play, bearing_not_seated, upside_down, wrong_size, pin_slot_worn, washer_left_out
+servo | doesn't return to the same middle twice | pot_worn, pot_key, case_bore_worn, teeth_worn, spline_stripped, linkage_tight
+reel | When a decent fish pulls the handle turns backwards for half a turn then stops. | roller_greased, roller_worn, pawl_stuck, ratchet_worn
+reel | The crank is wobbly and there's a grinding at the same spot in each turn | main_gear_worn, tooth_chipped, pinion_worn, bearing_rough, shaft_bent, bevel_worn
+reel | can't tighten the drag enough, washers look black and shiny | drag_glazed, drag_greasy, drag_order
+reel | Bail side makes a scratching hiss, it was rinsed after the beach and left wet | bearing_rough, rust, sand_inside, drag_salt
+reel | spool wobbles in and out too far, end play of a millimetre since I serviced it | shims_missing, washer_left_out, circlip_off, collar_missing
+winch | Drum lets the line out under wind, motor not running | pawl_stuck, worm_wheel_worn, ratchet_worn, head_clutch, brake_drags, train_gear_stripped, spline_stripped, slipper_loose
+winch | Pulls in, then a bang, then the drum spins free. | train_gear_stripped, shear_pin, drive_pin_lost
+crane | Slewing is rough, cover off I see one wheel with a piece of tooth missing | tooth_chipped
+crane | Turning table has dead movement of several degrees before the jib follows | worm_loose, teeth_worn, coupling_worn, pin_slot_worn, mesh_loose, gear_loose, bush_worn, worm_wheel_worn
+boat | Bad vibration after hitting a log | prop_unbalanced, shaft_bent
+boat | Whining, hot, since I moved the motor a bit to get rid of the play | mesh_tight
+aircraft | Retract motor runs but the leg stays up | train_gear_stripped, pinion_loose, drive_pin_lost, gear_split, coupling_worn, worm_wheel_worn, gear_loose
+aircraft | Gearbox howls after nose-over, prop shaft doesn't run true | shaft_bent
+aircraft | Head gears eat teeth each flight even with new ones | mesh_tilted, mesh_loose, plate_flexes, case_spreads, mesh_shifted, bearing_loose, slipper_locked, pinion_worn, shaft_bent
+mount | Slips when I add the long lens, holds with the short one | head_clutch, slipper_loose, friction_greasy
+mount | Backlash in declination, several seconds until it reacts on reversal | worm_loose, worm_wheel_worn, teeth_worn
+counter | Hundred wheel does not move, the ten wheel does its job | carry_worn, gear_split, gear_loose, tooth_chipped
+counter | Reading stands although the shaft turns | gear_split, gear_loose, train_gear_stripped, carry_worn, drive_pin_lost, pinion_loose
+counter | Sluggish and stops, cleaned with oil last year | wrong_grease, grease_hard, spindle_stiff
+railway | Engine runs smooth upside down in the hand but jerks on the rails, rods at funny angle | rods_bind
+railway | Axle gear cracked, wheels slip | gear_split
+ebike | Pedal assist motor whirs without pushing | roller_worn, train_gear_stripped, pawl_stuck, planet_broken, shear_pin, pinion_loose, spur_stripped
+ebike | creaks and grinds from the hub since the winter, salty roads | bearing_rough, rust, sand_inside
+board | Belt squeals uphill, teeth of the belt look rounded | belt_worn
+throttle | Motor hums, flap doesn't move, small white wheel has no teeth on one side | train_gear_stripped, sector_worn
+other | Mixer: strong smell, motor turns, whisk stands still | train_gear_stripped, worm_wheel_worn, shear_pin
+other | Feeder jams now and then with a crack, then free again | tooth_chipped, train_gear_stripped, grit_in_gap, gear_split, pawl_stuck
+tracked | Slow in one direction and strong in the other | timing_off, brushes_worn, motor_worn, board_dead, pot_worn
+car | Something inside ticks faster the faster I drive, comes from behind, started after a wheel came off at speed. | tooth_chipped, ring_gear_chipped, bevel_worn, shaft_bent, diff_worn, coupling_worn
+car | Full charge, floor it: rear end makes a ripping noise and no forward motion. Half throttle okay. | slipper_loose, ring_gear_chipped, case_spreads, spur_stripped, plate_flexes, diff_worn, mesh_loose
+car | new tyres a size up, cuts out from heat after 8 minutes | overgeared
+car | steering servo fine, drive motor just clicks once when I give throttle | motor_dead, board_dead, bearing_seized, brushes_worn, grit_in_gap, screw_too_long
+car | rough and crunchy wheel bearings all round after mud race | bearing_rough, sand_inside
+car | lost a driveshaft pin, only three wheels drive | drive_pin_lost
+car | after fitting longer screws to the motor mount the spur scrapes | screw_too_long
+car | diff feels gritty when I turn one wheel and hold the other, oil came out | seal_leaks, fluid_missing, diff_worn, sand_inside
+servo | centre jumps about, steady if I take the gear cover's pot out of the loop | pot_worn
+servo | strong vibration and whine in servo when held, silent when idle | teeth_worn, linkage_tight, motor_bearing, motor_worn, overgeared, pot_worn, gear_loose, dry
+servo | two teeth gone from the brass output, clicking each time it passes there | tooth_chipped, sector_worn
+servo | moves left only, right nothing | board_dead, pot_worn, motor_dead, switch_limit, brushes_worn, lead_broken
+servo | gearbox got hot glue smell and the arm is limp | train_gear_stripped, motor_dead, board_dead, spline_stripped
+reel | nothing when I crank, handle free like in neutral, after I reassembled it | main_gear_worn, pinion_worn, upside_down, gears_swapped, collar_missing, spring_off, drive_pin_lost, gear_loose, train_gear_stripped, pawl_stuck, washer_left_out, roller_greased
+reel | drag got sticky after a winter in the boat | drag_salt, drag_glazed
+reel | whirring noise when casting and the spool stops early | bearing_rough, dry, brake_drags, bearing_seized, spindle_stiff
+reel | tight and loose once per crank turn, the handle shaft looks bent | shaft_bent
+reel | the level wind moves, stops, moves | guide_pawl, guide_idler, guide_dirty
+winch | clacks under load and then the drum jumps back a tooth | train_gear_stripped, tooth_chipped, pawl_stuck, ratchet_worn, case_spreads, mesh_loose
+winch | draws double the current since I put thicker grease in | wrong_grease
+crane | the whole turntable rocks, bolts of the bearing plate are loose | screws_loose, bearing_loose
+crane | boom creeps down over a minute | head_clutch, worm_wheel_worn, pawl_stuck, worm_loose, friction_greasy, brake_drags, ratchet_worn
+boat | shaft won't turn after winter, motor was left wet | bearing_seized, rust
+boat | no thrust, motor is spinning like mad, prop isn't | pinion_loose, coupling_worn, train_gear_stripped, drive_pin_lost, gear_loose, shear_pin, spline_stripped, spur_stripped
+boat | hums loudly at one speed, goes away faster or slower | prop_unbalanced, shaft_bent, coupling_worn, eccentric_gear, screws_loose
+aircraft | slop at the control arm of 2 mm, gears were replaced, still there | case_bore_worn, bush_worn, spline_stripped, bearing_loose, pin_slot_worn
+aircraft | motor runs, rotor slows in climb, teeth on the main gear slightly polished | mesh_loose, teeth_worn, slipper_loose, main_gear_worn, belt_worn, roller_worn, gear_loose, battery_weak, train_gear_stripped
+mount | a sort of tick and the image jumps every eight minutes, always same period | grit_in_gap, tooth_chipped, eccentric_gear, worm_tight, worm_wheel_worn
+mount | axis free in both directions although the clutch is on | head_clutch, worm_loose, gear_loose, train_gear_stripped, slipper_loose, slipper_glazed, friction_greasy
+counter | last wheel turns by halves and shows between two digits | carry_worn, timing_off, gear_loose, gear_split
+counter | seized solid after someone oiled it with cooking oil | wrong_grease, grease_hard, spindle_stiff
+railway | runs fine without body, stops with the body on | wire_pinched, case_overtight, case_not_home, screw_too_long, shaft_bent
+railway | one gear white with age and cracked at the axle | gear_split
+ebike | motor noise got louder over 3000 km, whining, some play in the crank | teeth_worn, bearing_rough, planet_broken, dry, bearing_loose, train_gear_stripped
+ebike | pedals spin forward without grip sometimes, worse in frost | pawl_stuck, roller_greased, roller_worn, ratchet_worn
+board | grinding from left wheel, belt is fine | bearing_rough, sand_inside, bearing_seized
+throttle | flap hangs at 15 percent, needs two tries, spring seems ok | grit_in_gap, spindle_stiff, tooth_chipped, sector_worn, train_gear_stripped, grease_hard, teeth_worn, gear_split, shaft_bent
+other | sewing foot drive: jumps stitches, belt smooth and shiny | belt_worn
+other | coffee mill grinds steel on steel, coarse sound, since I cleaned it | collar_missing, washer_left_out, upside_down, shims_missing, sand_inside, gears_swapped, grit_in_gap, mesh_tight, bearing_not_seated, case_not_home
+tracked | after hitting the kerb the sprocket runs crooked | shaft_bent
+car | It makes a loud grinding noise when accelerating and sometimes does not move at all. | spur_stripped, mesh_loose, ring_gear_chipped, slipper_loose, pinion_loose, plate_flexes, diff_worn, teeth_worn
+car | After a crash the motor is louder and gets very hot, car does not roll freely. | mesh_shifted, mesh_tight
+car | Clicking noise from the front differential when cornering under power. | ring_gear_chipped, diff_worn, case_spreads, coupling_worn, bevel_worn
+car | Motor spins fine but the wheels don't, pinion looks ok. | spur_stripped, slipper_loose, pinion_loose, drive_pin_lost
+car | Rear wheels have a lot of play when I wiggle them, diff outputs are tight. | wheel_hex, coupling_worn, bearing_loose, pin_slot_worn, bearing_rough
+car | Belt driven, clicks under load and the teeth marks are on the pulley. | belt_worn
+car | Stopped suddenly, motor smells burnt and does not turn any more. | motor_dead, board_dead
+servo | Servo grinds and jumps when I put load on it. | train_gear_stripped
+servo | It jitters at neutral and is fine elsewhere. | pot_worn
+servo | Case screws loosened themselves, gears skip under load. | screws_loose, case_spreads
+servo | The output shaft has play sideways but the gears are new. | case_bore_worn, bush_worn, bearing_loose
+servo | Servo only turns to the left since I replaced the gears. | stop_wrong, timing_off, pot_key
+reel | Handle is hard to turn since I greased it with thick grease. | wrong_grease, grease_hard
+reel | The reel feels rough when turning, it got dunked in salt water. | bearing_rough, sand_inside, rust
+reel | Anti-reverse slips occasionally on hook set. | roller_greased, roller_worn, pawl_stuck, ratchet_worn
+reel | Line lay is uneven, level wind stops at one side. | guide_pawl, guide_idler, guide_dirty
+reel | Drag sticks at first then releases with a jerk. | drag_glazed, drag_salt
+reel | Knocking in the handle, once per turn, even with no load. | main_gear_worn, tooth_chipped, pinion_worn, shaft_bent, bevel_worn, gear_loose
+winch | Motor turns but the drum does not pull, gear inside has missing teeth. | train_gear_stripped, tooth_chipped
+winch | Stiff after winter storage. | grease_hard, rust, bearing_seized
+boat | Whining and hot since the gear distance was set new. | mesh_tight
+boat | The propeller shaft has water coming in. | seal_leaks
+tracked | One side drives slower than the other and the motor is hot. | mesh_tight, mesh_shifted, bearing_seized, brake_drags, motor_worn, head_wheel_twin, bearing_rough, brushes_worn
+crane | Slewing is jerky, a gear tooth looks broken. | tooth_chipped
+crane | Load slips down when the motor stops. | pawl_stuck, head_clutch, worm_loose, brake_drags, slipper_loose, friction_greasy, ratchet_worn, worm_wheel_worn
+mount | The head sags slowly with the heavy camera. | head_clutch, bracket_flexes
+mount | Large backlash in azimuth, the stars drift after reversing. | worm_loose, worm_wheel_worn, teeth_worn
+counter | Counter skips a number every hundred. | carry_worn, tooth_chipped, gear_split
+counter | It jams when all the nines turn over. | spindle_stiff, carry_worn, grease_hard
+railway | Runs jerkily and binds once per wheel revolution. | rods_bind, eccentric_gear, shaft_bent
+railway | Motor runs, wheels do not turn, axle gear split. | gear_split
+ebike | Motor runs but the wheel does not get power, grinding from the hub. | planet_broken, train_gear_stripped, roller_worn, shear_pin, pinion_loose
+board | Belt slips when going uphill and makes noise. | belt_worn
+throttle | Flap stays stuck half open, gear teeth worn in the middle. | sector_worn
+aircraft | Landing gear retracts only halfway then motor buzzes. | grit_in_gap, tooth_chipped, train_gear_stripped, stop_wrong, spindle_stiff, linkage_tight, switch_limit, sector_worn, line_wound_in, motor_worn, shaft_bent
+other | Mixer motor hums but beater does not turn. | train_gear_stripped, shear_pin, worm_wheel_worn, bearing_seized, drive_pin_lost
+car | Spur gear wears out after only a few runs. | mesh_loose, plate_flexes, slipper_locked, pinion_worn, mesh_tight, mesh_tilted, wrong_size
+car | The car is slow and the motor too hot after I put on big wheels. | overgeared
+car | There is a click at each wheel turn from the back. | tooth_chipped, ring_gear_chipped, bevel_worn, grit_in_gap
+car | Car drives forward but not in reverse. | board_dead, switch_limit, roller_worn, gear_loose, slipper_loose, timing_off, drive_pin_lost
+car | Diff is leaking oil and one wheel spins in the corners. | seal_leaks, fluid_missing, diff_worn
+car | Squeaking noise from the gearbox, nothing was greased at the factory. | dry
+car | Slipper nut came loose, motor revs but it accelerates slowly. | slipper_loose
+servo | Stripped a tooth on the output gear, there is a dead spot. | tooth_chipped, train_gear_stripped, sector_worn
+servo | Humming and hot when standing still with the linkage connected. | linkage_tight
+servo | Binding at one point of the travel after I put it together. | screw_too_long, wire_pinched, case_not_home, upside_down, collar_missing, grit_in_gap, shaft_bent, timing_off, stop_wrong, bearing_not_seated
+servo | Servo is dead, no current drawn. | motor_dead, board_dead, lead_broken
+reel | Loud when cranking fast, bearings feel gritty. | bearing_rough, sand_inside
+reel | Handle wobbles and there is side play of the shaft. | bush_worn, bearing_loose, case_bore_worn, gear_loose, shims_missing
+reel | The spool does not spin freely when casting. | bearing_rough, bearing_seized, brake_drags, spindle_stiff, dry, rust, line_wound_in, grease_hard
+reel | After service the handle turns backward. | roller_greased, pawl_stuck, spring_off, upside_down
+winch | Jumps a tooth with a rattle in strong wind. | train_gear_stripped, case_spreads, tooth_chipped
+winch | Water got in and it is stiff now. | rust, bearing_seized, bearing_rough
+boat | Vibrates at full speed, prop blade has a nick. | prop_unbalanced
+boat | Motor turns, prop stands still, coupling looks broken. | coupling_worn, drive_pin_lost
+tracked | Grinding on one side after driving through sand. | sand_inside, bearing_rough
+crane | Slack when changing direction, gears look fine. | bush_worn, case_bore_worn, pin_slot_worn, worm_loose, coupling_worn, gear_loose, bearing_loose, mesh_loose, bracket_flexes
+mount | Stiff in the cold and the motor stalls. | grease_hard
+counter | The last wheel stays between two numbers. | carry_worn, gear_split, timing_off, gear_loose
+railway | Squeals when running, has not been oiled for years. | dry
+ebike | Clunk when starting to pedal, play in the drive. | pawl_stuck, roller_worn, coupling_worn, ratchet_worn, pin_slot_worn, teeth_worn, gear_loose, bevel_worn
+board | Grinding noise from the motor, bearings. | motor_bearing, bearing_rough
+throttle | Motor runs but the flap does not move. | train_gear_stripped, gear_split, sector_worn, pinion_loose, drive_pin_lost
+aircraft | Gear whines after I fitted a new pinion. | wrong_size, mesh_tight, faces_off
 """
 
 COMPLAINTS = [[part.strip() for part in row.split("|")] for row in CASES.strip().splitlines()]

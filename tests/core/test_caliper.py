@@ -7,9 +7,10 @@ import sys
 import unittest
 from math import radians
 
+from devices.asking import DeviceError, answered, ask
 from devices.caliper.__main__ import answer
 from devices.caliper.hidden import STEP, measure, reading, truth
-from devices.caliper.protocol import CaliperError, JawSetting, ask, read_hold, read_value
+from devices.caliper.protocol import WHAT, JawSetting, read_hold, read_value
 from gearing.geometry.gear import Gear
 from gearing.identification.practice import best_play, play, score
 from gearing.measuring.methods import Probe
@@ -42,7 +43,7 @@ class TheJawsOnTheOutline(unittest.TestCase):
                 with self.subTest(gear=name, hold=str(hold)):
                     try:
                         measured = measure(name, hold)
-                    except CaliperError:
+                    except DeviceError:
                         self.assertEqual(hold.kind, "pins", "only a pin may fall through")
                         continue
                     self.assertAlmostEqual(measured, float(probe.predict(gear)), delta=1e-3)
@@ -57,16 +58,16 @@ class TheJawsOnTheOutline(unittest.TestCase):
     def test_what_cannot_be_held_is_refused_in_words(self) -> None:
         asked = ("span 1", "span 500", "span", "pins 0.05", "chord 400", "moon", "pins x", "")
         for hold in asked[:-1]:
-            self.assertTrue(answer(f"READ gear-1 {hold}").startswith("ERR "), hold)
+            self.assertTrue(answered(answer, f"READ gear-1 {hold}").startswith("ERR "), hold)
         for line in ("", "SHOW", "TELL ../etc", "READ a/b tips", "NEW", "READ gear-1 span nan"):
-            self.assertTrue(answer(line).startswith("ERR "), line)
+            self.assertTrue(answered(answer, line).startswith("ERR "), line)
         self.assertEqual(str(read_hold(["tips", "largest"])), "tips largest")
         self.assertRegex(answer("READ"), r"^\d+\.\d\d mm$")
 
     def test_an_inch_caliper_is_read_too_and_nonsense_is_not(self) -> None:
         self.assertAlmostEqual(read_value("1.0307 in"), 26.18, places=3)
         for said in ("", "26.18", "-1 mm", "0.00 mm", "nan mm", "99999 mm"):
-            with self.assertRaises(CaliperError):
+            with self.assertRaises(DeviceError):
                 read_value(said)
 
 
@@ -79,13 +80,13 @@ class OverTheLine(unittest.TestCase):
         self.addCleanup(program.terminate)
         assert program.stdout
         self.assertIn(f":{port}", program.stdout.readline())
-        with self.assertRaises(CaliperError):
-            ask((HOST, free_port()), "HELLO")
-        self.assertEqual(ask((HOST, port), "HELLO"), "DENTADO-CALIPER 1 simulated")
-        value = read_value(ask((HOST, port), "READ gear-1 tips settled"))
+        with self.assertRaises(DeviceError):
+            ask((HOST, free_port()), "HELLO", what=WHAT)
+        self.assertEqual(ask((HOST, port), "HELLO", what=WHAT), "DENTADO-CALIPER 1 simulated")
+        value = read_value(ask((HOST, port), "READ gear-1 tips settled", what=WHAT))
         self.assertAlmostEqual(value, measure("gear-1", JawSetting("tips")), delta=0.08)
-        with self.assertRaisesRegex(CaliperError, "do not go over"):
-            ask((HOST, port), "READ gear-1 span 300")
+        with self.assertRaisesRegex(DeviceError, "do not go over"):
+            ask((HOST, port), "READ gear-1 span 300", what=WHAT)
 
 
 class Plays(unittest.TestCase):

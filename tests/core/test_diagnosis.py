@@ -7,6 +7,7 @@ import unittest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from gearing.data import table
 from gearing.diagnosis import Answered, checks, diagnose, faults, hear, next_checks, observations
 from gearing.errors import GearingError
 from gearing.workshop.units import conditions, symptoms, unit_kinds
@@ -253,3 +254,50 @@ class Data(unittest.TestCase):
     def test_each_fault_is_parted_by_some_check(self) -> None:
         parted = {f for check in checks().values() for pointed in check.points.values() for f in pointed}
         self.assertEqual(set(faults()) - parted, set())
+
+
+class SaidOfPieces(unittest.TestCase):
+    """A piece and its state name a fault, whatever stands between; denied it clears it."""
+
+    MEANT = (
+        ("the planets are cracked", "planet_broken"),
+        ("found a cracked planet gear", "planet_broken"),
+        ("the little screw won't stay tight", "pinion_loose"),
+        ("the joint between motor and shaft is all floppy", "coupling_worn"),
+        ("pinion keeps creeping off its shaft", "pinion_loose"),
+        ("worm wheel badly worn", "worm_wheel_worn"),
+        ("the side rod is bent", "rods_bind"),
+        ("lost a drive pin", "drive_pin_lost"),
+        ("one shim was left over", "shims_missing"),
+        ("the propeller has a chip", "prop_unbalanced"),
+        ("someone greased the clutch pads", "friction_greasy"),
+    )
+
+    def test_what_is_said_of_a_piece_names_the_fault(self) -> None:
+        for words, fault in self.MEANT:
+            with self.subTest(words):
+                self.assertTrue(any(fault in meant for meant in hear(words).spoken), hear(words))
+
+    def test_denied_it_is_cleared(self) -> None:
+        for words, fault in (
+            ("the bearing is not rough", "bearing_rough"),
+            ("the axle is not bent", "shaft_bent"),
+        ):
+            heard = hear(words)
+            self.assertFalse(heard.spoken, words)
+            self.assertIn(fault, heard.cleared)
+
+    def test_what_belongs_to_a_piece_is_no_sign_of_its_own(self) -> None:
+        self.assertNotIn("creeps", hear("the pinion creeps off its shaft").said)
+        self.assertIn("creeps", hear("the load creeps down").said)
+
+    def test_what_strips_again_and_again_is_not_the_cause(self) -> None:
+        self.assertFalse(hear("It keeps stripping the spur again and again").spoken)
+
+    def test_every_cell_of_the_table_names_faults_states_and_pieces_that_are(self) -> None:
+        rows = table("states")
+        for piece, cells in rows["means"].items():
+            self.assertIn(piece, rows["pieces"])
+            for state, meant in cells.items():
+                self.assertIn(state, rows["states"])
+                self.assertLessEqual(set(meant), set(faults()), (piece, state))

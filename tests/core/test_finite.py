@@ -123,6 +123,13 @@ class Finite(unittest.TestCase):
             "fitting": {"work": {"job": "torsion", "turns": 2, "rate_nmm": 3}},
             "entry": {"line": "4x M3x10 cover"},
             "sound": {"wav": KNOCKS, "line": "12:60", "turns": 3, "rpm": 200},
+            "decide": {
+                "unit": {"new_price": 90, "age_years": 3},
+                "failed": [{"piece": "spur", "finding": "stripped", "count": 2}],
+                "offers": [{"what": "spur", "price": 6, "days": 3}],
+                "minutes": 30,
+                "promised_days": 5,
+            },
             "diagnose": {"words": "clicks", "checks": [{"check": "rock_radius", "answer": 0.7}]},
         }
 

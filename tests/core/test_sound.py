@@ -13,7 +13,7 @@ import numpy as np
 
 from devices.sound.hidden import RATE, TRAINS, HandTurned, recording, wav
 from gearing.errors import GearingError
-from gearing.sound import Recording, count_clicks, loudness, read_wav
+from gearing.sound import Recording, at_rate, count_clicks, loudness, picture_of, read_wav, write_wav
 from sums.sound import SoundIn, SoundOut, hear_recording
 from sums.train import TrainIn
 from sums.train.compute import run_train
@@ -49,6 +49,51 @@ def right_first(decibel: float, many: int) -> tuple[int, int]:
         named += first in alike and hidden in alike
         silent += bool(answer.cannot_tell)
     return named, silent
+
+
+class Kept(unittest.TestCase):
+    def test_a_note_keeps_its_pitch_and_level_at_another_rate(self) -> None:
+        for rate in (8_000, 16_000, 44_100, 48_000):
+            note = Recording(0.25 * np.sin(2 * np.pi * 1000 * np.arange(2 * rate) / rate), rate)
+            kept = at_rate(note, 24_000)
+            self.assertAlmostEqual(kept.seconds, 2.0, places=3)
+            power = np.abs(np.fft.rfft(kept.samples))
+            self.assertAlmostEqual(float(np.argmax(power)) / kept.seconds, 1000, delta=1)
+            self.assertAlmostEqual(loudness(kept).level, loudness(note).level, delta=0.2)
+
+    def test_what_the_lower_rate_cannot_hold_is_left_out_and_not_folded_back(self) -> None:
+        high = Recording(0.5 * np.sin(2 * np.pi * 20_000 * np.arange(96_000) / 48_000), 48_000)
+        self.assertLess(float(np.abs(at_rate(high, 24_000).samples).max()), 1e-6)
+
+    def test_written_and_read_again_it_is_the_same(self) -> None:
+        samples = 0.8 * np.sin(np.arange(24_000) * 0.3)
+        again = read_wav(write_wav(Recording(samples, 24_000)))
+        self.assertLess(float(np.abs(again.samples - (samples - samples.mean())).max()), 2 / 32767)
+
+    def test_the_picture_has_its_peak_where_the_note_is(self) -> None:
+        for hertz in (60, 440, 3000):
+            drawn = picture_of(
+                Recording(0.3 * np.sin(2 * np.pi * hertz * np.arange(48_000) / 24_000), 24_000)
+            )
+            self.assertAlmostEqual(float(drawn.hertz[np.argmax(drawn.decibel)]) / hertz, 1, delta=0.04)
+
+    def test_a_click_stands_in_the_picture_when_it_comes(self) -> None:
+        samples = np.full(24_000, 1e-4)
+        samples[18_000:18_010] = 0.5
+        drawn = picture_of(Recording(samples, 24_000))
+        self.assertAlmostEqual(int(np.argmax(drawn.moments)) / len(drawn.moments), 0.75, delta=0.01)
+
+    def test_sidebands_of_the_wheel_that_runs_out_stand_beside_its_teeth(self) -> None:
+        time = np.arange(20 * RATE) / RATE
+        # Stage 12:60 at 600 rpm: teeth at 120 Hz; shaft 2 turns twice a second and swells once a turn.
+        for rate, hurt in ((2.0, "gear of 60"), (10.0, "gear of 12")):
+            teeth = (1 + 0.5 * np.sin(2 * np.pi * rate * time)) * np.sin(2 * np.pi * 120 * time)
+            samples = 0.2 * teeth + 0.002 * np.random.default_rng(1).standard_normal(len(time))
+            (line,) = sent(samples, line="12:60", shaft="1", rpm=600).lines
+            self.assertTrue(line.stands_out)
+            loudest = max(line.sidebands, key=lambda beside: beside.prominence_db)
+            self.assertIn(hurt, loudest.name)
+            self.assertTrue(loudest.stands_out)
 
 
 class Clicks(unittest.TestCase):

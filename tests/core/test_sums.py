@@ -76,6 +76,10 @@ GOOD: dict[str, dict[str, Any]] = {
         "turns": 3,
         "shaft": "1",
     },
+    "decide": {
+        "failed": [{"piece": "spur 57t", "finding": "stripped"}],
+        "offers": [{"what": "spur 57t", "price": 6}],
+    },
     "diagnose": {
         "kind": "car",
         "words": "clicks under load",

@@ -1,1 +1,1 @@
-"""What goes in instead: whether one gear serves in place of another."""
+"""What is done about what failed: mended, replaced, and whether one gear serves in place of another."""

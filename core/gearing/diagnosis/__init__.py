@@ -4,7 +4,7 @@ from .advise import Offer, next_checks
 from .hear import Heard, hear
 from .infer import LIKELY_FROM, Cause, Diagnosis, diagnose
 from .path import Station, force_path
-from .tables import Answered, Check, Fault, Observation, Seen, checks, faults, is_piece, observations
+from .tables import Answered, Check, Fault, Observation, Picture, Seen, checks, faults, is_piece, observations
 
 __all__ = [
     "LIKELY_FROM",
@@ -16,6 +16,7 @@ __all__ = [
     "Heard",
     "Observation",
     "Offer",
+    "Picture",
     "Seen",
     "Station",
     "checks",

@@ -5,9 +5,10 @@ from __future__ import annotations
 import re
 from collections import Counter
 from collections.abc import Iterable
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from functools import cache
 
+from ..data import table
 from .tables import faults, observations
 
 MOST_WORDS = 400
@@ -20,7 +21,7 @@ _WHINES = re.compile(r"\b(?:whin|howl|shrill|high pitch|sing)")
 
 DENIALS = frozenset(
     ["no", "not", "never", "without", "isnt", "doesnt", "dont", "didnt", "wont", "neither", "nor", "hardly",
-     "wasnt", "cant"]
+     "wasnt", "arent", "cant", "nothing", "none"]
 )  # fmt: skip
 REACH = 3
 """Words before a thing said within which a denial speaks of it."""
@@ -39,7 +40,8 @@ PICKED = {
 class Heard:
     """What was said: observations that are so, those said not to be, and faults named outright, so or not.
 
-    `mentions` are the pieces spoken of, in the words of the faults' `pieces`.
+    `mentions` are the pieces spoken of, in the words of the faults' `pieces`; `spoken` what was said of a
+    piece, as the faults any one of which it may be.
     """
 
     said: frozenset[str]
@@ -47,6 +49,7 @@ class Heard:
     named: frozenset[str] = frozenset()
     cleared: frozenset[str] = frozenset()
     mentions: frozenset[str] = frozenset()
+    spoken: frozenset[frozenset[str]] = frozenset()
 
     @property
     def contradictions(self) -> list[tuple[str, str]]:
@@ -80,42 +83,70 @@ def hear(words: str = "", picked: Iterable[str] = (), use: str = "") -> Heard:
     (['motor_races', 'no_drive', 'teeth_fine'], ['grinding'])
     """
     known = observations()
-    said: set[str] = set()
-    denied: set[str] = set()
-    named: set[str] = set()
-    cleared: set[str] = set()
-    mentions: set[str] = set()
     text = _plain(" ".join(words.lower().split()[:MOST_WORDS]))
+    taken = _Taken()
     for clause in _CLAUSE.split(text):
-        for key, pattern in _patterns().items():
-            for match in pattern.finditer(clause):
-                # Fine in the hand is something that was observed, not a thing that is cleared.
-                well = bool(SOUND & set(match[0].split()))
-                (denied if not well and _is_denied(clause, match) else said).add(key)
-        for key, pattern in _names().items():
-            for match in pattern.finditer(clause):
-                (cleared if _is_denied(clause, match) else named).add(key)
-        mentions.update(
-            piece
-            for piece, pattern in _pieces().items()
-            if any(not _is_denied(clause, match) for match in pattern.finditer(clause))
-        )
+        taken.take(clause)
+    said = taken.said | _used(use)
     for key in picked:
         said.update(name for name in PICKED.get(key, (key,)) if name in known)
-    said |= _used(use)
+    spoken = taken.spoken
     if "motor_races" in said and not _WHINES.search(text):
         # A motor that screams races; it is no gear that whines.
         said.discard("whining")
+    if "again" in said:
+        # What is stripped again and again is the damage: the cause is elsewhere.
+        spoken = {meant for meant in spoken if not meant & STRIPPED}
+    if "no_roll" in said and "freely" in text:
+        # What does not spin freely is driven all the same.
+        said.discard("no_drive")
     if "count_jumps" in said:
         # Wheels of a counter that stay behind are driven.
         said.discard("no_drive")
     return Heard(
         frozenset(said),
-        frozenset(denied - said),
-        frozenset(named),
-        frozenset(cleared - named),
-        frozenset(mentions),
+        frozenset(taken.denied - said),
+        frozenset(taken.named),
+        frozenset(taken.cleared - taken.named),
+        frozenset(taken.mentions),
+        frozenset(spoken),
     )
+
+
+@dataclass(slots=True)
+class _Taken:
+    """What was heard so far."""
+
+    said: set[str] = field(default_factory=set)
+    denied: set[str] = field(default_factory=set)
+    named: set[str] = field(default_factory=set)
+    cleared: set[str] = field(default_factory=set)
+    mentions: set[str] = field(default_factory=set)
+    spoken: set[frozenset[str]] = field(default_factory=set)
+
+    def take(self, clause: str) -> None:
+        """Hear one clause."""
+        about = states_of(clause)
+        whens = {key for key, each in observations().items() if each.sort == "when"}
+        for key, pattern in _patterns().items():
+            for match in pattern.finditer(clause):
+                # A pinion that creeps is no load that does: it is said of the piece alone.
+                if key in whens or not any(
+                    of.start <= match.start() < of.end and key not in of.shown for of in about
+                ):
+                    # Fine in the hand is something that was observed, not a thing that is cleared.
+                    well = bool(SOUND & set(match[0].split()))
+                    (self.denied if not well and _is_denied(clause, match) else self.said).add(key)
+        for key, pattern in _names().items():
+            for match in pattern.finditer(clause):
+                (self.cleared if _is_denied(clause, match) else self.named).add(key)
+        self.spoken |= {of.meant for of in about if of.so}
+        self.cleared |= {fault for of in about if not of.so for fault in of.meant}
+        self.mentions.update(
+            piece
+            for piece, pattern in _pieces().items()
+            if any(not _is_denied(clause, match) for match in pattern.finditer(clause))
+        )
 
 
 def _plain(text: str) -> str:
@@ -129,7 +160,8 @@ _JOINED = {
     "can not": "cant", "cannot": "cant", "was not": "wasnt", "are not": "arent",
     "engine": "motor", "tires": "tyres",
     "gear box": "gearbox", "center": "centre",
-    "dead stop": "abrupt stop", "dead spot": "deadspot", "dead movement": "deadmovement",
+    "dead stop": "abrupt stop", "stops dead": "abrupt stop", "stopped dead": "abrupt stop",
+    "dead spot": "deadspot", "dead movement": "deadmovement",
     "dead band": "deadband",
     "dead zone": "deadband", "dead space": "deadmovement", "gears is": "gears are",
     "couldnt": "cant", "havent": "hasnt", "has not": "hasnt",
@@ -161,6 +193,97 @@ def _used(use: str) -> set[str]:
     if re.search(r"\b(?:new|first run|none)\b", text):
         made.add("new_unit")
     return made
+
+
+OF = frozenset(["of", "on", "between", "and", "from", "in", "with", "to", "by", "for", "against", "off"])
+ASIDE = 3
+"""Words that a piece counts as further away where it only says whose, or where: *the joint of the motor*."""
+
+STRIPPED = frozenset(["spur_stripped", "train_gear_stripped"])
+
+NEAR, BEFORE_IT = 6, 3
+"""Words between a piece and what is said behind it; said before it, each counts so many times."""
+
+
+@dataclass(frozen=True, slots=True)
+class SaidOfPiece:
+    """What is said of a piece: the faults that may be meant, whether it is so, and where in the clause."""
+
+    meant: frozenset[str]
+    so: bool
+    start: int
+    end: int
+
+    @property
+    def shown(self) -> set[str]:
+        """Observations that any of those faults shows."""
+        return {key for fault in self.meant for key in faults()[fault].shows}
+
+
+def states_of(clause: str) -> list[SaidOfPiece]:
+    """What a clause says of pieces.
+
+    Examples
+    --------
+    >>> [(sorted(of.meant), of.so) for of in states_of("the planets are cracked")]
+    [(['planet_broken'], True)]
+    >>> [of.so for of in states_of("the belt is not worn")]
+    [False]
+    """
+    at = {word.start(): n for n, word in enumerate(_WORD.finditer(clause))}
+    pieces, states, means = _spoken()
+    there: dict[int, tuple[str, int]] = {}
+    for piece, pattern in pieces:
+        for match in pattern.finditer(clause):
+            first = at.get(match.start(), 0)
+            last = first + len(match[0].split())
+            before = next((begun for begun, (_, end) in there.items() if end == first), None)
+            if piece in BARE and before is not None:
+                # A planet gear is a planet.
+                there[before] = (there[before][0], last)
+            # The longer name comes first: what is part of it is no piece of its own.
+            elif not any(first < end and begun < last for begun, (_, end) in there.items()):
+                there[first] = (piece, last)
+    named = list(_WORD.findall(clause))
+    aside = {begun for begun in there if OF & set(named[max(0, begun - 2) : begun])}
+    found = []
+    for state, pattern in states:
+        for match in pattern.finditer(clause):
+            spot = at.get(match.start(), 0)
+            near = [
+                (
+                    (spot - last if spot >= last else BEFORE_IT * (begun - spot)) + ASIDE * (begun in aside),
+                    means[piece][state],
+                )
+                for begun, (piece, last) in there.items()
+                if state in means.get(piece, {}) and not begun <= spot < last
+            ]
+            if near and min(near)[0] <= NEAR:
+                so = not _is_denied(clause, match)
+                found.append(SaidOfPiece(frozenset(min(near)[1]), so, match.start(), match.end()))
+    return found
+
+
+BARE = frozenset(["gear"])
+"""Said behind the name of a piece it adds nothing."""
+
+_WORD = re.compile(r"[\w-]+")
+
+
+@cache
+def _spoken() -> tuple[
+    list[tuple[str, re.Pattern[str]]], list[tuple[str, re.Pattern[str]]], dict[str, dict[str, list[str]]]
+]:
+    """Pieces and states by their words, and what the two of them mean."""
+    rows = table("states")
+    made = [
+        [
+            (key, re.compile("|".join(_phrase(_plain(said)) for said in words)))
+            for key, words in rows[part].items()
+        ]
+        for part in ("pieces", "states")
+    ]
+    return made[0], made[1], rows["means"]
 
 
 @cache
@@ -204,12 +327,17 @@ def _patterns() -> dict[str, re.Pattern[str]]:
 def _phrase(words: str) -> str:
     """Each word from its beginning, any of several parted by strokes, with up to two others between."""
     each = ("(?:" + "|".join(map(_begun, word.split("/"))) + ")" for word in words.split())
-    return r"\b" + r"(?:\W+\w+){0,2}?\W+".join(each)
+    return r"\b" + _BETWEEN.join(each)
 
 
 def _begun(word: str) -> str:
-    """A word from its beginning; one of two letters or less is whole, or *on* would be heard in *only*."""
+    """A word from its beginning; whole if it ends in ``=`` or has two letters or less: *on* is no *only*."""
+    if word.endswith("="):
+        return re.escape(word[:-1]) + r"\b"
     return re.escape(word) + (r"\b" if word.isalpha() and len(word) <= SHORT else r"\w*")
 
+
+_BETWEEN = rf"(?:\W+(?!(?:{'|'.join(sorted(DENIALS))})\b)\w+){{0,2}}?\W+"
+"""Up to two other words; none of them denies what is said."""
 
 SHORT = 2

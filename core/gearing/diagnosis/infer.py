@@ -4,7 +4,7 @@ Each fault, each pair of faults that come together, and "something else" is
 weighed by how often it is met and how well it explains what was said, denied,
 left unsaid and found by checks. An observation may come of any fault present
 or of none (noisy-or; Pearl, Probabilistic Reasoning in Intelligent Systems,
-4.3.2). What was said is not independent, so its weight is tempered.
+4.3.2). What was said is weighed by a power fitted on simulated complaints.
 """
 
 from __future__ import annotations
@@ -36,8 +36,8 @@ TOGETHER = 0.12
 BY_CHANCE = 0.015
 """The same for two that have nothing to do with each other."""
 
-TEMPER = 0.9
-"""Weight of what was said: words follow each other, and are misheard."""
+TEMPER = 1.1
+"""Weight of what was said, so that stated odds come true on simulated complaints."""
 
 UNSAID = {"sound": 0.35, "motion": 0.35, "look": 0.12, "when": 0.2}
 """How often what is so is said at once, by sort."""
@@ -51,8 +51,11 @@ FOUND_DEAD, FOUND_SOUND = 4.0, 0.3
 MENTIONED = 2.5
 """How much likelier a fault is once one of its pieces is spoken of: owners look where it hurts."""
 
-NOT_NAMED, CLEARED = 0.15, 0.25
+NOT_NAMED, CLEARED = 0.1, 0.25
 """What is left of the others once a complaint names a fault, and of one it says is sound: owners guess."""
+
+NOT_SPOKEN = 0.08
+"""What is left of the others once something was said of a piece that means one of a few faults."""
 
 LEAST_ELSE = 0.05
 """Something else stays at least so likely while nothing was tried that could have gone the other way."""
@@ -99,7 +102,7 @@ class Diagnosis:
     @property
     def says(self) -> str:
         """The answer as a sentence."""
-        if not (self.heard.said or self.heard.named or self.answered):
+        if not (self.heard.said or self.heard.named or self.heard.spoken or self.answered):
             return "Say what it does, or turn it by hand first."
         named = [cause for cause in self.causes[:2] if cause.probability >= WORTH_NAMING]
         if not named:
@@ -211,6 +214,7 @@ class _Field:
     usual: Array
     unsaid: Array
     together: tuple[tuple[int, ...], ...]
+    at: Mapping[str, int]
 
     def chance(self, first: NDArray[np.int64], second: NDArray[np.int64]) -> Array:
         """How often each observation is made where both faults are there; one alone is given twice."""
@@ -239,6 +243,11 @@ class _Field:
                 log = log + np.where(there, np.log(CLEARED), 0.0)
             elif heard.mentions.intersection(fault.pieces):
                 log = log + np.where(there, np.log(MENTIONED), 0.0)
+        for meant in heard.spoken:
+            there = np.isin(first, [self.at[key] for key in meant]) | np.isin(
+                second, [self.at[key] for key in meant]
+            )
+            log = log + np.where(there, 0.0, np.log(NOT_SPOKEN))
         for each in answered:
             log = log + np.log(self.answers(first, second, each.check)[each.answer])
         return np.asarray(log)
@@ -246,7 +255,7 @@ class _Field:
     def something_else(self, heard: Heard, answered: Sequence[Answered]) -> float:
         """The same for what is on no list."""
         log = TEMPER * (len(heard.said) * np.log(ANYTHING) + len(heard.denied) * np.log(1 - ANYTHING))
-        log += len(heard.named) * np.log(NOT_NAMED)
+        log += len(heard.named) * np.log(NOT_NAMED) + len(heard.spoken) * np.log(NOT_SPOKEN)
         return float(log) + sum(float(np.log(_anything(a.check)[a.answer])) for a in answered)
 
     def answers(self, first: NDArray[np.int64], second: NDArray[np.int64], key: str) -> dict[str, Array]:
@@ -282,6 +291,7 @@ def _field() -> _Field:
         np.array([each.usual for each in seen.values()]),
         np.array([UNSAID[each.sort] for each in seen.values()]),
         tuple(tuple(at[other] for other in fault.together) for fault in known.values()),
+        at,
     )
 
 
@@ -333,7 +343,7 @@ def _reasons(
             against.append(f"no {says}")
         elif heard.said and shows >= EXPECTED and known[key].sort != "look":
             against.append(f"nobody said: {says}")
-    if fault.key in heard.named:
+    if fault.key in heard.named or any(fault.key in meant for meant in heard.spoken):
         speaks_for.append((5.0, "it was named so"))
     if fault.key in heard.cleared:
         against.append("it was said to be sound")

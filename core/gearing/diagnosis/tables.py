@@ -5,11 +5,18 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import cache
+from typing import Literal
 
 from ..data import table
 from ..errors import GearingError
 
 EVERYWHERE = "all"
+Picture = Literal[
+    "turn", "count", "push", "rock", "sideways", "hold", "roll", "wheels", "screws", "press", "warm", "smell",
+    "pull", "apart", "worm", "marks", "power", "ratio", "motor", "look", "flat", "paper", "mesh", "level",
+    "stack", "measure", "spin", "plate",
+]  # fmt: skip
+"""What hands do in a check, as it is drawn beside it."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -102,6 +109,10 @@ class Check:
         How often those give it.
     number : str
         What is read, where it takes a figure; `edges` part the answers.
+    draw : str
+        The picture that shows how.
+    by : str
+        ``clicks`` or ``play`` where it can be counted or measured against the train; else empty.
     """
 
     key: str
@@ -118,6 +129,8 @@ class Check:
     sure: float
     number: str
     edges: tuple[float, ...]
+    draw: Picture
+    by: str
 
     def answer_of(self, given: str | float) -> str:
         """The key of an answer: as tapped, as worded, or by the figure read.
@@ -265,6 +278,8 @@ def checks() -> dict[str, Check]:
             row.get("sure", SURE),
             row.get("number", ""),
             tuple(row.get("edges", ())),
+            row["draw"],
+            row.get("by", ""),
         )
         for key, row in table("checks").items()
     }

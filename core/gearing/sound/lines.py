@@ -66,6 +66,56 @@ def lines_of(recording: Recording, meetings: Sequence[tuple[str, float]]) -> lis
     return [_line(name, at, hertz, power, harmonics=2) for name, at in meetings]
 
 
+@dataclass(frozen=True, slots=True)
+class Sidebands:
+    """Lines beside a tooth frequency, Hz, at the rate of one wheel, and how far they stand out, dB.
+
+    A wheel that is worn at one place or runs out makes its teeth meet louder once a turn.
+    """
+
+    name: str
+    hertz: tuple[float, ...]
+    prominence: float
+
+    @property
+    def stands_out(self) -> bool:
+        return self.prominence >= STANDS_OUT_DB
+
+
+def sidebands_of(recording: Recording, meeting: Line, wheels: Sequence[tuple[str, float]]) -> list[Sidebands]:
+    """The sidebands of a tooth frequency as it was met.
+
+    Parameters
+    ----------
+    wheels : sequence of (str, float)
+        The two that meet, and how often a second each turns.
+    """
+    hertz, power = spectrum(recording.samples, recording.rate)
+    made = []
+    for name, rate in wheels:
+        places = tuple(meeting.hertz + n * rate for n in BESIDE if meeting.hertz + n * rate > LOWEST_HZ)
+        heard = [_beside(place, rate, hertz, power) for place in places]
+        made.append(Sidebands(name, places, float(np.mean(heard)) if heard else 0.0))
+    return made
+
+
+BESIDE = (-2, -1, 1, 2)
+
+
+def _beside(place: float, rate: float, hertz: Array, power: Array) -> float:
+    """How far one sideband stands above what lies within half its spacing, dB."""
+    reach = max(0.12 * rate, 1.5 * float(hertz[1]))
+    away = np.abs(hertz - place)
+    ground = power[(away <= max(0.45 * rate, reach + 4 * float(hertz[1]))) & (away > reach)]
+    inside = power[away <= reach]
+    if not len(ground) or not len(inside):
+        return 0.0
+    chance = np.log(len(inside) + 1) / np.log(2)
+    return 10 * float(
+        np.log10(max(float(inside.max()) / max(float(np.median(ground)) * chance, 1e-30), 1e-3))
+    )
+
+
 def beats_of(
     recording: Recording, carriers: Sequence[Carrier], turns_per_s: float
 ) -> list[tuple[Carrier, float, Line]]:

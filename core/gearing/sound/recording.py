@@ -84,6 +84,30 @@ def read_wav(content: bytes) -> Recording:
     return Recording(samples, rate, float(np.mean(np.abs(whole) >= FULL)) > CLIPPED)
 
 
+def at_rate(recording: Recording, rate: int) -> Recording:
+    """The recording at another rate, Hz, by FFT: what the lower one cannot hold is left out."""
+    if recording.rate == rate:
+        return recording
+    many = max(1, round(len(recording.samples) * rate / recording.rate))
+    scale = many / len(recording.samples)
+    held = np.fft.rfft(recording.samples)
+    wanted = np.zeros(many // 2 + 1, dtype=complex)
+    kept = min(len(held), len(wanted))
+    wanted[:kept] = held[:kept]
+    return Recording(np.fft.irfft(wanted, many) * scale, rate, recording.clipped)
+
+
+def write_wav(recording: Recording) -> bytes:
+    """The recording as a WAV file of 16 bit, one channel, and nothing else of where it came from."""
+    file = io.BytesIO()
+    with wave.open(file, "wb") as out:
+        out.setnchannels(1)
+        out.setsampwidth(2)
+        out.setframerate(recording.rate)
+        out.writeframes((np.clip(recording.samples, -1, 1) * 32767).astype("<i2").tobytes())
+    return file.getvalue()
+
+
 def _decoded(raw: bytes, width: int) -> Samples:
     if width == 1:
         return np.asarray((np.frombuffer(raw, np.uint8).astype(float) - 128) / 128)

@@ -22,6 +22,7 @@ from gearing.diagnosis import (
 from gearing.errors import GearingError
 from gearing.workshop.units import conditions, stop_running, symptoms, unit_kind, unit_kinds
 
+from .figures import resolve
 from .request import CheckMade, DiagnoseIn
 from .response import AnswerOut, CauseOut, DiagnoseOut, HeardOut, NextCheckOut, StationOut
 
@@ -103,7 +104,7 @@ def _answered(n: int, made: CheckMade) -> Answered:
             hint="Take the key of a check that was offered.",
         )
     try:
-        return Answered(check.key, check.answer_of(made.answer))
+        return Answered(check.key, check.answer_of(resolve(check.key, made.answer)[0]))
     except GearingError as error:
         error.field = f"checks.{n}.answer"
         raise
@@ -132,6 +133,8 @@ def _next(offer: Offer) -> NextCheckOut:
         minutes=check.minutes,
         answers=[AnswerOut(key=key, label=label) for key, label in check.answers.items()],
         number=check.number,
+        by=check.by,
+        draw=check.draw,
         bits=offer.bits,
     )
 

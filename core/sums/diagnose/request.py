@@ -6,16 +6,44 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
+from gearing.train.line import LONGEST_LINE
+
 from ..base import Model
 
 Pick = Annotated[str, Field(max_length=80)]
 
 
+Line = Annotated[str, Field(max_length=LONGEST_LINE)]
+
+
+class Counted(Model):
+    """Clicks counted by ear; with the train's line they point to a wheel."""
+
+    clicks: Annotated[float, Field(ge=0, le=100_000)]
+    turns: Annotated[float, Field(ge=1e-3, le=1000)]
+    shaft: Annotated[str, Field(max_length=20)] = Field(
+        default="", description="The one turned; the output if empty"
+    )
+    line: Line = ""
+
+
+class Played(Model):
+    """Slop at a radius; with the train's line what the teeth give is known, a module said for all of them."""
+
+    play_mm: Annotated[float, Field(ge=1e-3, le=1000)]
+    radius_mm: Annotated[float, Field(ge=0.5, le=1000)] = 20.0
+    module_mm: Annotated[float, Field(ge=0.05, le=20)] = 0.5
+    line: Line = ""
+
+
+Said = Annotated[str, Field(max_length=80)] | float | Counted | Played
+
+
 class CheckMade(Model):
-    """A check that was made: its answer by key, in its words, or as the figure read."""
+    """A check that was made: its answer by key, in its words, as the figure read, counted or measured."""
 
     check: Annotated[str, Field(max_length=40)]
-    answer: Annotated[str, Field(max_length=80)] | float
+    answer: Said
 
 
 class DiagnoseIn(Model):

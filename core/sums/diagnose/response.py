@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from pydantic import ConfigDict, Field
 
+from gearing.diagnosis import Picture
+
 from ..base import Model
 
 
@@ -36,6 +38,8 @@ class NextCheckOut(Model):
     minutes: float
     answers: list[AnswerOut]
     number: str = Field(description="What is read, where it takes a figure; empty for none")
+    by: str = Field(description="What it can be given as instead: clicks or play, through the train")
+    draw: Picture = Field(description="The picture that shows how")
     bits: float = Field(description="What it is expected to tell, in bits")
 
 

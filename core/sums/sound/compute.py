@@ -14,7 +14,9 @@ from gearing.sound import (
     count_clicks,
     lines_of,
     loudness,
+    picture_of,
     read_wav,
+    sidebands_of,
 )
 from gearing.train import Solution, solve
 from gearing.train.fault_rates import NAMED, carriers, suspects
@@ -27,6 +29,8 @@ from .response import (
     LineHeard,
     LoudnessOut,
     OctaveOut,
+    PictureOut,
+    SidebandsHeard,
     SoundOut,
     SoundSuspect,
 )
@@ -77,6 +81,7 @@ def hear_recording(request: SoundIn) -> SoundOut:
         none_of_these=none,
         lines=lines,
         loudness=_loudness(now),
+        picture=_picture(recording),
         compared=_compared(loudness(before), now) if before else None,
     )
 
@@ -133,12 +138,22 @@ def _running(
         (f"teeth of stage {n}", passing(coupling, solution, shaft)[0] * turns_per_s)
         for n, coupling in enumerate(solution.train.couplings, 1)
     ]
+    wheels = _wheels(solution, shaft, turns_per_s)
     lines = [
         LineHeard(
             name=line.name,
             hertz=line.hertz,
             prominence_db=line.prominence,
             stands_out=line.stands_out,
+            sidebands=[
+                SidebandsHeard(
+                    name=beside.name,
+                    hertz=list(beside.hertz),
+                    prominence_db=beside.prominence,
+                    stands_out=beside.stands_out,
+                )
+                for beside in sidebands_of(recording, line, wheels.get(line.name, ()))
+            ],
         )
         for line in lines_of(recording, [each for each in met if each[1]])
     ]
@@ -152,6 +167,25 @@ def _running(
         for carrier, odds, line in beats_of(recording, carriers(solution, shaft), turns_per_s)
     ]
     return rows, 1 - sum(row.odds for row in rows), lines
+
+
+def _wheels(solution: Solution, shaft: str, turns_per_s: float) -> dict[str, list[tuple[str, float]]]:
+    """The wheels that meet in each stage and how often a second each turns, by the name of its line."""
+    made: dict[str, list[tuple[str, float]]] = {}
+    for carrier in carriers(solution, shaft):
+        if carrier.stage and carrier.what == "gear":
+            row = made.setdefault(f"teeth of stage {carrier.stage}", [])
+            row.append((carrier.name, carrier.per_turn * turns_per_s))
+    return made
+
+
+def _picture(recording: Recording) -> PictureOut:
+    drawn = picture_of(recording)
+    return PictureOut(
+        moments=[round(float(each), 4) for each in drawn.moments],
+        hertz=[round(float(each), 2) for each in drawn.hertz],
+        decibel=[round(float(each), 2) for each in drawn.decibel],
+    )
 
 
 def _cannot(

@@ -25,6 +25,15 @@ class SoundSuspect(Model):
     says: str
 
 
+class SidebandsHeard(Model):
+    """Lines beside a tooth frequency at the rate of one wheel: worn at one place, or running out."""
+
+    name: str
+    hertz: list[float]
+    prominence_db: float
+    stands_out: bool
+
+
 class LineHeard(Model):
     """A tooth frequency of the train, as met, and how far above its ground."""
 
@@ -32,6 +41,15 @@ class LineHeard(Model):
     hertz: float
     prominence_db: float
     stands_out: bool
+    sidebands: list[SidebandsHeard]
+
+
+class PictureOut(Model):
+    """The recording to be drawn: the most at each moment, a share, and at each pitch, dB of full scale."""
+
+    moments: list[float]
+    hertz: list[float]
+    decibel: list[float]
 
 
 class OctaveOut(Model):
@@ -68,4 +86,5 @@ class SoundOut(Model):
     none_of_these: float | None
     lines: list[LineHeard]
     loudness: LoudnessOut
+    picture: PictureOut
     compared: ComparedOut | None

@@ -1,0 +1,87 @@
+"""What can be done about what failed, weighed by what it is expected to cost.
+
+Each way of treating each piece is made up, priced and given a chance that it
+holds; ways for the unit as a whole (a set, a sub-assembly, a donor, another
+unit) stand beside the best of the single ones. The expected cost of an option
+is its price and work, plus the same again and some trouble times the chance
+that it fails, plus what waiting past a promise costs.
+"""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+from ..workshop.units import unit_kind, unit_kinds
+from .asked import Asked
+from .choice import Choice, together
+from .single import ways_of
+from .whole import units_of, wholes_of
+
+TROUBLE, TROUBLE_SHARE = 4.0, 0.15
+"""What having it back costs: so much, and a share of a new unit's price."""
+
+LEFT_IN, LEFT_IN_SHARE = 14.0, 0.25
+"""What a piece that was left in costs once it goes: itself, and a share for what it takes along."""
+
+LATE_DAY, LATE_ONCE, WAIT_DAY = 0.8, 4.0, 0.06
+"""What a day past the promise costs, being late at all, and a day of waiting within it."""
+
+AGE_SHARE, MOST_AGED = 0.015, 0.2
+"""Share of a new unit's price by which a year of age lessens a repair, and at most: the next piece goes."""
+
+
+def decide(asked: Asked) -> list[Choice]:
+    """What can be done, the best first."""
+    single = [ways_of(piece, asked) for piece in asked.failed]
+    choices: list[Choice] = []
+    if single:
+        best = [min(ways, key=lambda way: _cost(way, asked)) for ways in single]
+        lead = max(range(len(best)), key=lambda n: _cost(best[n], asked))
+        # The gravest piece is treated each way there is, the others the way that is best for each.
+        others = [way for n, way in enumerate(best) if n != lead]
+        choices += [together([way, *others]) for way in single[lead]]
+        choices += wholes_of(asked, best)
+    choices += units_of(asked)
+    made: dict[tuple[str, tuple[str, ...]], Choice] = {}
+    for choice in choices:
+        weighed = replace(choice, expected=_cost(choice, asked), cautions=_cautions(choice, asked))
+        key = (weighed.key, weighed.parts)
+        if key not in made or weighed.expected < made[key].expected:
+            made[key] = weighed
+    return sorted(made.values(), key=lambda choice: choice.expected)
+
+
+def _cost(choice: Choice, asked: Asked) -> float:
+    value = asked.new_price or 40.0
+    work = choice.minutes * asked.rate
+    again = choice.middle + work + TROUBLE + TROUBLE_SHARE * value
+    if choice.key == "leave":
+        # What was left in is mended then, with what it has damaged by then.
+        again += LEFT_IN + LEFT_IN_SHARE * value
+    cost = choice.middle + work + (1 - choice.holds) * again
+    if choice.key != "unit" and asked.new_price:
+        cost += min(AGE_SHARE * asked.age, MOST_AGED) * asked.new_price
+    late = choice.days - asked.promised if asked.promised is not None else 0.0
+    if late > 0:
+        cost += LATE_ONCE + LATE_DAY * late
+    return cost + WAIT_DAY * choice.days
+
+
+def _cautions(choice: Choice, asked: Asked) -> tuple[str, ...]:
+    """What law and licence say, and what the work needs."""
+    made = list(choice.cautions)
+    notice = unit_kind(asked.kind).notice if asked.kind in unit_kinds() else ""
+    if notice:
+        made.append(notice)
+    text = choice.label.lower()
+    if choice.key in ("mend", "make", "sibling") and any(
+        word in text
+        for word in ("ream", "drill", "press", "file", "abrasive", "straighten", "make", "change")
+    ):
+        made.append("Vice and eye protection.")
+    if any(
+        word in " ".join((text, *choice.along)).lower()
+        for word in ("compound", "threadlocker", "bond", "solder", "adhesive")
+    ):
+        made.append("Ventilation, gloves; let it cure before a load.")
+    return tuple(made)
