@@ -13,10 +13,11 @@ import unittest
 from collections import deque
 
 from .. import frontend
-from ..mariadb import OwnMariaDB, free_port, with_parent
+from ..devices import Devices
+from ..mariadb import OwnMariaDB, with_parent
 from ..paths import ROOT, VAR, lock, say
 from ..prepared import LANES, copy_to, prepared
-from ..serve import environment, start_caliper
+from ..serve import environment
 from .checks import all_checks
 from .lane import Outcome
 
@@ -108,7 +109,7 @@ def _with_database(asked: list[str], many: int) -> list[Outcome]:
     folder = VAR / "test"
     url = os.environ.get("DENTADO_DATABASE_URL")
     own = None if url else OwnMariaDB(folder / "database", durable=False)
-    caliper = None
+    devices = Devices()
     # A database elsewhere has no lanes prepared: one after the other there.
     lanes = Lanes(_labels(asked), 1 if url else many)
     try:
@@ -120,15 +121,13 @@ def _with_database(asked: list[str], many: int) -> list[Outcome]:
             shutil.rmtree(own.folder, ignore_errors=True)
             copy_to(own.folder)
             own.start()
-        caliper, address = start_caliper(free_port())
-        env = environment(url or (own.url if own else ""), folder, built, address)
+        env = environment(url or (own.url if own else ""), folder, built, devices.start())
         os.environ.update(env)
         say(f"ready after {time.monotonic() - began:.0f} s; {many} lanes")
         return lanes.end(env)
     finally:
         lanes.stop()
-        if caliper:
-            caliper.terminate()
+        devices.close()
         if own:
             own.stop()
 

@@ -7,6 +7,7 @@ process's own output goes.
 
 from __future__ import annotations
 
+import faulthandler
 import io
 import json
 import os
@@ -20,6 +21,8 @@ from typing import Any
 from ..paths import ROOT
 from ..prepared import TESTED
 
+LONGEST = "DENTADO_TEST_SECONDS"
+"""How long any one test may take, 420 unless said: one that hangs fails alone, and says where it stood."""
 NEED_DATABASE = ("tests.server", "tests.browser", "tests.launch", "tests.web")
 
 
@@ -47,11 +50,19 @@ class Timed(unittest.TextTestResult):
 
     def startTest(self, test: unittest.TestCase) -> None:  # noqa: N802 - unittest's name
         self._began = time.monotonic()
+        print(test.id(), flush=True)
+        watch()
         super().startTest(test)
 
     def stopTest(self, test: unittest.TestCase) -> None:  # noqa: N802 - unittest's name
+        watch()
         self.took.append((time.monotonic() - self._began, test.id()))
         super().stopTest(test)
+
+
+def watch() -> None:
+    """End this process unless called again in time: a browser that never answers is not waited for."""
+    faulthandler.dump_traceback_later(float(os.environ.get(LONGEST, "420")), exit=True)
 
 
 def outcome(label: str, result: Timed, seconds: float, said: str) -> Outcome:
@@ -66,11 +77,13 @@ def outcome(label: str, result: Timed, seconds: float, said: str) -> Outcome:
 def run(label: str, runner: Any) -> Outcome:
     """Load and run one label."""
     began, stream = time.monotonic(), io.StringIO()
+    watch()
     suite = unittest.defaultTestLoader.loadTestsFromName(label)
     if runner:
         suite = runner.build_suite([label])
     result = unittest.TextTestRunner(stream, verbosity=0, resultclass=Timed).run(suite)
     assert isinstance(result, Timed)
+    faulthandler.cancel_dump_traceback_later()
     return outcome(label, result, time.monotonic() - began, stream.getvalue())
 
 

@@ -24,6 +24,7 @@ CASES = {
     "broken": 'def test_it(self): raise RuntimeError("broke")',
     "skipped": '@unittest.skip("not here")\n    def test_it(self): pass',
     "dies": "def test_it(self): os._exit(3)",
+    "hangs": "def test_it(self): time.sleep(60)",
     "slow": "def test_it(self): time.sleep(0.2)",
 }
 
@@ -70,6 +71,14 @@ class Run(unittest.TestCase):
         result = self.run_lanes(*map(self.label, ("dies", "good", "slow", "skipped")), lanes=1)
         self.assertEqual(len(result), 4)
         self.assertEqual((result["tried.dies"].passed, result["tried.dies"].failed), (0, 1))
+        self.assertEqual(result["tried.good"].passed, 2)
+
+    def test_a_test_that_hangs_has_failed_and_says_where_it_stood(self) -> None:
+        with mock.patch.dict(os.environ, {"DENTADO_TEST_SECONDS": "1"}):
+            result = self.run_lanes(*map(self.label, ("hangs", "good")), lanes=1)
+        self.assertEqual(result["tried.hangs"].failed, 1)
+        self.assertIn("tried.hangs.Case.test_it", result["tried.hangs"].said)
+        self.assertIn("in test_it", result["tried.hangs"].said)
         self.assertEqual(result["tried.good"].passed, 2)
 
     def test_a_label_that_cannot_be_loaded_has_failed(self) -> None:
