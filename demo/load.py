@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from decimal import Decimal
 from uuid import UUID, uuid5
 
 from django.core.files.uploadedfile import SimpleUploadedFile
@@ -23,6 +24,7 @@ from workshop.services import SAMPLE_REMOVED, found_workshop
 from . import DEMO_MEMBER, DEMO_PASSWORD
 from .photos import draw_photo
 from .scenario import DRAWER, MEMBERS, SCENARIO, SPOKEN, WORKSHOP, Stay, Stock, StripLine
+from .sounds import Turning, draw_sound
 
 NAMES = UUID("5d3c6a52-6a0e-4f43-9b7a-2f8d0c6a9e11")
 """Namespace of the demo's ids, so that the same thing has the same id everywhere."""
@@ -105,6 +107,17 @@ def _load_stay(member: Member, stay: Stay) -> None:
     for check in list(unit_kinds()[stay.kind].prove)[: stay.checks]:
         services.set_check(member, visit.id, check, True)
     services.note_to_watch(member, visit.id, stay.watch)
+    services.name_cause(member, visit.id, stay.cause)
+    for place, line in enumerate(stay.offers):
+        services.jot_offer(member, visit.id, demo_id(visit.id, f"offer {place}"), line)
+    price, age = stay.worth
+    if price:
+        worth = {"new_price": Decimal(price), "age_years": age, "promised_on": None}
+        services.say_worth(member, visit.id, worth)
+    for place, turning in enumerate(stay.sounds):
+        if place:
+            services.enter_stage(member, visit.id, "build")
+        _sound(member, visit, demo_id(visit.id, f"sound {place}"), turning)
     services.enter_stage(member, visit.id, stay.stage)
     services.wait_for(member, visit.id, *stay.waits)
 
@@ -142,6 +155,18 @@ def _load_step(member: Member, visit: Visit, place: int, off: StripLine) -> list
         )
         services.pin_gear(member, visit.id, piece_id, demo_id(piece_id, "pin"), off.rim, request, 0)
     return [piece for piece in step.live_pieces if not entry_of(piece).shut]
+
+
+def _sound(member: Member, visit: Visit, sound_id: UUID, turning: Turning) -> None:
+    file = SimpleUploadedFile("sound.wav", draw_sound(turning, seed=visit.number), "audio/wav")
+    turned = {
+        "turns": turning.turns or None,
+        "rpm": turning.rpm or None,
+        "shaft": turning.shaft,
+        "train": turning.train,
+        "turned_so": turning.so,
+    }
+    services.add_sound(member, visit.id, sound_id, file, turned)
 
 
 def _photo(member: Member, visit: Visit, photo_id: UUID, picture: bytes, step_id: UUID | None) -> None:

@@ -6,7 +6,7 @@ from django.core.files.storage import default_storage
 from django.db import transaction
 
 from drawer.models import Arrival, Movement, StockItem
-from practice.models import Round
+from practice.models import Round, SoundRound
 from shelf.models import Consumable, HouseRule, LearntName
 from visits.models import (
     Change,
@@ -18,9 +18,12 @@ from visits.models import (
     Photo,
     Piece,
     PlanMark,
+    Sound,
+    SourceOffer,
     Step,
     Tick,
     Timer,
+    Trial,
     Unit,
     Visit,
 )  # fmt: skip
@@ -40,6 +43,7 @@ def remove() -> bool:
     visits = Visit.objects.filter(unit__workshop=workshop)
     photos = Photo.objects.filter(visit__in=visits)
     files = [name for row in photos.values_list("image", "small") for name in row]
+    files += Sound.objects.filter(visit__in=visits).values_list("wav", flat=True)
     members = Member.objects.filter(workshop=workshop)
     with transaction.atomic():
         end_sessions(SeenSession.objects.filter(member__in=members))
@@ -47,7 +51,7 @@ def remove() -> bool:
         for of_piece in (GearReading, KeptCalculation, Tick):
             of_piece.objects.filter(piece__in=pieces).delete()
         JoinedDevice.objects.filter(join__visit__in=visits).delete()
-        for of_visit in (Join, Photo, PlanMark, Timer, CoverMap, Change):
+        for of_visit in (Join, Photo, Sound, SourceOffer, Trial, PlanMark, Timer, CoverMap, Change):
             of_visit.objects.filter(visit__in=visits).delete()
         pieces.update(mate=None)
         pieces.delete()
@@ -58,7 +62,8 @@ def remove() -> bool:
         Movement.objects.filter(kept__workshop=workshop).delete()
         for of_workshop in (Arrival, StockItem, Consumable, HouseRule, LearntName, Code):
             of_workshop.objects.filter(workshop=workshop).delete()
-        Round.objects.filter(member__in=members).delete()
+        for of_member in (Round, SoundRound):
+            of_member.objects.filter(member__in=members).delete()
         KnownDevice.objects.filter(member__in=members).delete()
         members.delete()
         workshop.delete()

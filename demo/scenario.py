@@ -8,6 +8,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from .sounds import Turning
+
 WORKSHOP = "Ferry Quay bench"
 MEMBERS = {"robin": "Robin", "kit": "Kit", "sasha": "Sasha"}
 
@@ -49,6 +51,13 @@ class Stay:
     watch: str = ""
     guided: bool = False
     """Whether the row of the unit's visit before guides this one."""
+    cause: str = ""
+    offers: tuple[str, ...] = ()
+    """What can be had, as it was jotted down."""
+    worth: tuple[str, float] = ("", 0.0)
+    """What a new one costs, and the age of this one in years."""
+    sounds: tuple[Turning, ...] = ()
+    """Recorded before the repair, and after it."""
 
 
 SCENARIO = (
@@ -72,6 +81,8 @@ SCENARIO = (
             StripLine("level-wind idler 23t nylon #B4", "replace", "polished thin on one flank, six teeth", True, 23, 12.32, ((3, 3.78),), "23", 2.5, 2.8),
             StripLine("two bearings 3x8x4 #C1", "clean"),
         ),
+        offers=("level-wind idler 23t 4.20, 6 days", "line guide set 16, 3 days: idler, worm shaft, pawl"),
+        worth=("120", 5),
     ),
     Stay(
         "Heron 650", "servo", "sail-winch servo, drum 38 mm", "Locker 14", "one summer",
@@ -95,6 +106,7 @@ SCENARIO = (
         built=12,
         checks=4,
         watch="Look at the grease after the next summer.",
+        cause="grease_hard",
     ),
     Stay(
         "Heron 650", "servo", "sail-winch servo, drum 38 mm", "Locker 14", "two summers, about 60 hours",
@@ -117,6 +129,9 @@ SCENARIO = (
             StripLine("motor pinion 11t brass #B7", "keep"),
         ),
         guided=True,
+        offers=("wheel set for the 38 mm drum 14.50, 5 days: second wheel, third wheel", "second wheel 31/12 9, 21 days", "donor winch of the same make 12: drum cracked"),
+        worth=("95", 4),
+        sounds=(Turning("11:32 | 10:31 | 12:44", "4", "drum by hand, on the bench", turns=6, clicks=22),),
     ),
     Stay(
         "Otter 8", "tracked", "tracked amphibious carrier, twin motor", "Club loan 3", "one season on new sprockets",
@@ -219,6 +234,7 @@ SCENARIO = (
         built=33,
         checks=3,
         watch="The split gear came from a donor; look at it at the next visit.",
+        cause="gear_split",
     ),
     Stay(
         "Ticket counter", "counter", "counting train, six wheels", "Ferry office", "about 400 000 tickets",
@@ -249,6 +265,11 @@ SCENARIO = (
         built=12,
         checks=3,
         watch="Lost motion 0.4° at the plate. Open again before the third winter.",
+        cause="grease_hard",
+        sounds=(
+            Turning("w1:60", "1", "9 V, head free, on the mat", rpm=6000, teeth_hz=100, rough=0.9),
+            Turning("w1:60", "1", "9 V, head free, on the mat", rpm=6000, teeth_hz=100, rough=0.1),
+        ),
     ),
 )  # fmt: skip
 

@@ -18,6 +18,9 @@ FLAGS = [
     "--disable-background-networking",
     "--disable-component-update",
     "--disable-sync",
+    # A microphone that beeps once a second, for what is recorded in the browser.
+    "--use-fake-device-for-media-stream",
+    "--use-fake-ui-for-media-stream",
 ]
 DESK: ViewportSize = {"width": 1280, "height": 800}
 

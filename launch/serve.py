@@ -5,10 +5,10 @@ from __future__ import annotations
 import fcntl
 import os
 import signal
-import socket
 import subprocess
 import sys
 import time
+from collections.abc import Mapping
 from pathlib import Path
 from typing import IO
 
@@ -16,8 +16,9 @@ from backups.database import Database
 from demo import DEMO_MEMBER, DEMO_PASSWORD
 
 from . import frontend
+from .devices import Devices, usual_addresses
 from .keeping import finish_restore
-from .mariadb import END_SECONDS, OwnMariaDB, check_reachable, free_port, with_parent
+from .mariadb import END_SECONDS, OwnMariaDB, check_reachable
 from .migrations import sample_settled
 from .paths import BUILT, HOST, PORT, ROOT, VAR, VERSION, read_pid, say, secret, stop_with
 from .running import LOCK, running
@@ -31,9 +32,12 @@ ADDRESS = f"http://{HOST}:{PORT}"
 
 
 def environment(
-    database_url: str, folder: Path = VAR, built: Path = BUILT, caliper: str = ""
+    database_url: str,
+    folder: Path = VAR,
+    built: Path = BUILT,
+    devices: Mapping[str, str] | None = None,
 ) -> dict[str, str]:
-    """What Django's settings read; `built` is the front end to serve, `caliper` where one answers."""
+    """What Django's settings read; `built` is the front end to serve, `devices` where each answers."""
     return {
         **os.environ,
         "PYTHONPATH": os.pathsep.join(str(ROOT / part) for part in ("core", "server", "")),
@@ -44,7 +48,7 @@ def environment(
         "DENTADO_SETUP_CODE": secret(folder, "setup")[:12],
         "DENTADO_VERSION": VERSION,
         "DJANGO_SETTINGS_MODULE": "config.settings",
-        "DENTADO_CALIPER": caliper or os.environ.get("DENTADO_CALIPER", f"{HOST}:{PORT + 1}"),
+        **(usual_addresses(PORT) if devices is None else devices),
     }
 
 
@@ -84,7 +88,7 @@ def start(*, dev: bool = False) -> None:
     user = service_user(VAR)
     own = None if os.environ.get("DENTADO_DATABASE_URL") else OwnMariaDB(VAR / "database", user=user)
     server: Server | None = None
-    caliper: subprocess.Popen[bytes] | None = None
+    devices = Devices()
     vite: subprocess.Popen[bytes] | None = None
     try:
         ending.listen()
@@ -97,7 +101,7 @@ def start(*, dev: bool = False) -> None:
         env["DENTADO_FRONT_END"] = str(frontend.build())
         if own:
             own.start()
-        caliper, env["DENTADO_CALIPER"] = start_caliper(PORT + 1)
+        env |= devices.start(PORT)
         prepare(env, VAR, ending)
         if user:
             service_user(VAR)
@@ -117,8 +121,7 @@ def start(*, dev: bool = False) -> None:
         frontend.end_sources(vite)
         if server:
             server.stop()
-        if caliper:
-            caliper.terminate()
+        devices.close()
         if own:
             own.stop()
         held.truncate(0)
@@ -161,23 +164,6 @@ def _say_ready(env: dict[str, str], seconds: float) -> None:
         say("  Your own bench:   open the address and choose “Set up your own”.")
         say(f"                    From another machine it asks for this code: {secret(VAR, 'setup')[:12]}")
     say("  Ctrl-C or ./dentado stop ends it.\n")
-
-
-def start_caliper(port: int) -> tuple[subprocess.Popen[bytes] | None, str]:
-    """The simulated caliper and where it answers; none where another one is set.
-
-    Dentado works without it: if `port` is taken it goes to a free one.
-    """
-    if set_elsewhere := os.environ.get("DENTADO_CALIPER"):
-        return None, set_elsewhere
-    with socket.socket() as probe:
-        probe.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
-        try:
-            probe.bind((HOST, port))
-        except OSError:
-            port = free_port()
-    command = [*with_parent(), sys.executable, "-m", "devices.caliper", str(port)]
-    return subprocess.Popen(command, cwd=ROOT, stdout=subprocess.DEVNULL), f"{HOST}:{port}"
 
 
 def stop() -> None:

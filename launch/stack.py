@@ -3,15 +3,15 @@
 from __future__ import annotations
 
 import shutil
-import subprocess
 import tempfile
 from pathlib import Path
 
 from . import frontend
+from .devices import Devices
 from .mariadb import OwnMariaDB, free_port
 from .paths import HOST
 from .prepared import copy_to
-from .serve import environment, start_caliper
+from .serve import environment
 from .supervise import Server
 
 
@@ -30,15 +30,14 @@ class Stack:
         self.port = free_port()
         self.address = f"http://{HOST}:{self.port}"
         self.server: Server | None = None
-        self.caliper: subprocess.Popen[bytes] | None = None
+        self.devices = Devices()
 
     def __enter__(self) -> Stack:
         try:
             built = frontend.build()
             copy_to(self.database.folder, media=self.folder / "media")
             self.database.start()
-            self.caliper, address = start_caliper(free_port())
-            env = environment(self.database.url, self.folder, built, address)
+            env = environment(self.database.url, self.folder, built, self.devices.start())
             self.server = Server(self.port, env, log=(self.folder / "server.log").open("w"))
             self.server.start()
             self.server.wait()
@@ -54,8 +53,6 @@ class Stack:
         """End both and remove the folder."""
         if self.server:
             self.server.stop()
-        if self.caliper:
-            self.caliper.terminate()
-            self.caliper.wait(20)
+        self.devices.close()
         self.database.stop()
         shutil.rmtree(self.folder, ignore_errors=True)

@@ -15,7 +15,8 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from .protocol import CaliperError, JawSetting
+from ..asking import DeviceError
+from .protocol import JawSetting
 
 STEP = 0.01
 """What the display shows, mm."""
@@ -114,7 +115,7 @@ def measure(name: str, hold: JawSetting) -> float:
 
     Raises
     ------
-    CaliperError
+    DeviceError
         If the gear cannot be held so.
     """
     gear = truth(name)
@@ -163,7 +164,7 @@ def _span(name: str, k: int) -> float:
     """Flat jaws over a block of k teeth that stands upright between them."""
     gear = truth(name)
     if not 2 <= k <= gear.teeth // 2:
-        raise CaliperError(f"the jaws do not go over {k} teeth of this gear")
+        raise DeviceError(f"the jaws do not go over {k} teeth of this gear")
     pitch = 2 * math.pi / gear.teeth
     block = np.vstack([_turned(tooth(name), (n - (k - 1) / 2) * pitch) for n in range(k)])
     return float(block[:, 0].max() - block[:, 0].min())
@@ -182,7 +183,7 @@ def _over_pins(name: str, diameter: float) -> float:
         low, high = (middle, high) if gap < diameter / 2 else (low, middle)
     deepest = gear.module * (gear.teeth / 2 - gear.dedendum + gear.shift) + diameter / 2
     if high <= deepest or high + diameter / 2 < height.max():
-        raise CaliperError("this pin does not lie on the flanks")
+        raise DeviceError("this pin does not lie on the flanks")
     across = 2 * high * (math.cos(math.pi / 2 / gear.teeth) if gear.teeth % 2 else 1.0)
     return across + diameter
 
@@ -191,7 +192,7 @@ def _chord(name: str, pitches: int) -> float:
     """Points of the jaws on two like tips."""
     gear = truth(name)
     if not 1 <= pitches <= gear.teeth // 2:
-        raise CaliperError(f"{pitches} pitches reach past the far side")
+        raise DeviceError(f"{pitches} pitches reach past the far side")
     top = float(np.hypot(*tooth(name).T).max())
     return 2 * top * math.sin(pitches * math.pi / gear.teeth)
 

@@ -9,6 +9,9 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
+from ..asking import DeviceError
+from .train import Wheel, wheels_of
+
 Array = NDArray[np.float64]
 RATE = 16_000
 TRAINS = (
@@ -21,6 +24,53 @@ TRAINS = (
     "13:57 | 11:46 | 12:40",
     "20:61",
 )
+
+
+NEVER_LESS, NEVER_MORE = 0.4, 9.0
+"""Clicks a turn that a hand can make heard, one from the next."""
+
+DECIBEL = (4.0, 20.0)
+"""Of a click against the room, where none is asked for."""
+
+
+@dataclass(frozen=True, slots=True)
+class HiddenUnit:
+    """A unit nobody has opened: its train, the shaft to turn, and the wheel that is hurt."""
+
+    line: str
+    shaft: str
+    hurt: Wheel
+    decibel: float
+    turns: int
+
+
+def hidden(name: str, line: str = "") -> HiddenUnit:
+    """The unit of that name, of that train if one is given: the same each time it is asked for.
+
+    Raises
+    ------
+    DeviceError
+        If the train is none it knows.
+    """
+    random = np.random.default_rng(list(f"hidden sound {name}".encode()))
+    line = line or TRAINS[int(random.integers(len(TRAINS)))]
+    by_shaft = {
+        shaft: [wheel for wheel in wheels if NEVER_LESS <= wheel.per_turn <= NEVER_MORE]
+        for shaft, wheels in wheels_of(line).items()
+    }
+    # The shaft by which most can be told; the first of them is the one a hand reaches.
+    shaft = max(by_shaft, key=lambda each: len({round(wheel.per_turn, 6) for wheel in by_shaft[each]}))
+    if not by_shaft[shaft]:
+        raise DeviceError("nothing of this train can be heard by hand")
+    hurt = by_shaft[shaft][int(random.integers(len(by_shaft[shaft])))]
+    return HiddenUnit(line, shaft, hurt, float(random.uniform(*DECIBEL)), int(random.integers(8, 13)))
+
+
+def heard(unit: HiddenUnit, name: str, *, mended: bool = False) -> bytes:
+    """The unit turned by an uneven hand, as a WAV file; once `mended` only the room is heard."""
+    random = np.random.default_rng(list(f"recording {name} {mended}".encode()))
+    turned = HandTurned(seconds=2.0 * unit.turns, turns=float(unit.turns))
+    return wav(recording(unit.hurt.per_turn, unit.decibel, random, turned, silent=mended))
 
 
 @dataclass(frozen=True, slots=True)
@@ -44,12 +94,17 @@ def angle(turned: HandTurned, random: np.random.Generator) -> Array:
 
 
 def recording(
-    per_turn: float, decibel: float, random: np.random.Generator, turned: HandTurned | None = None
+    per_turn: float,
+    decibel: float,
+    random: np.random.Generator,
+    turned: HandTurned | None = None,
+    *,
+    silent: bool = False,
 ) -> Array:
     """A unit that clicks `per_turn` times a turn, shape (n,), in shares of full scale.
 
     `decibel` is the power of a click over its first ten milliseconds against
-    that of the room over as long.
+    that of the room over as long. Where it is `silent` the clicks are left out.
     """
     turned = turned or HandTurned()
     turns = angle(turned, random)
@@ -63,7 +118,8 @@ def recording(
     room = _room(len(turns), random)
     loud = np.sqrt(np.mean(click[: RATE // 100] ** 2) / np.mean(room**2)) * 10 ** (-decibel / 20)
     whole = heard + room * loud
-    return np.asarray(0.7 * whole / np.abs(whole).max())
+    loudest = np.abs(whole).max()
+    return np.asarray(0.7 * (room * loud if silent else whole) / loudest)
 
 
 def wav(samples: Array, rate: int = RATE) -> bytes:

@@ -12,15 +12,18 @@ from drawer.routes import router as drawer
 from gearing.errors import GearingError
 from instruments.routes import devices
 from instruments.routes import router as instruments
+from practice.by_ear import router as by_ear
 from practice.routes import router as practice
 from shelf.routes import router as shelf
 from sums.base import Problem, problem_of
+from visits.routes.decision import router as decision
 from visits.routes.diagnosis import router as diagnosis
 from visits.routes.guide import router as guide
 from visits.routes.inspection import router as look
 from visits.routes.photos import router as photos
 from visits.routes.rebuild import router as rebuild
 from visits.routes.row import router as row
+from visits.routes.sounds import router as sounds
 from visits.routes.visits import router as visits
 from workshop.authentication import SignedIn
 from workshop.refusals import RefusedError
@@ -61,6 +64,8 @@ api.add_router("", sample)
 api.add_router("", members)
 api.add_router("", visits)
 api.add_router("", diagnosis)
+api.add_router("", sounds)
+api.add_router("", decision)
 api.add_router("", look)
 api.add_router("", guide)
 api.add_router("", photos)
@@ -69,6 +74,7 @@ api.add_router("", rebuild)
 api.add_router("/sums", instruments)
 api.add_router("/devices", devices)
 api.add_router("/drawer", drawer)
+api.add_router("/practice", by_ear)
 api.add_router("/practice", practice)
 api.add_router("/shelf", shelf)
 

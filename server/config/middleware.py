@@ -91,11 +91,11 @@ class LostDatabase:
 class Headers:
     """What a page of the bench may use of the device, and that nobody keeps a copy of the record."""
 
-    POLICY = ", ".join(
+    POLICY = "microphone=(self), " + ", ".join(
         f"{name}=()"
         for name in (
-            "accelerometer", "camera", "display-capture", "geolocation", "gyroscope", "microphone", "midi",
-            "payment", "usb",
+            "accelerometer", "camera", "display-capture", "geolocation", "gyroscope", "midi", "payment",
+            "usb",
         )
     )  # fmt: skip
 

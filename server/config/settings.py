@@ -126,6 +126,7 @@ CONTENT_SECURITY_POLICY = {
         "img-src": [SELF, "data:", "blob:"],
         "font-src": [SELF],
         "connect-src": [SELF],
+        "media-src": [SELF, "blob:"],
         "manifest-src": [SELF],
         "base-uri": [NONE],
         "form-action": [SELF],
@@ -141,14 +142,21 @@ FILE_UPLOAD_MAX_MEMORY_SIZE = 5 * 2**20
 DATA_UPLOAD_MAX_MEMORY_SIZE = 1 * 2**20
 PHOTO_MOST_BYTES = 25 * 2**20
 PHOTO_MOST_PIXELS = 40_000_000
+SOUND_MOST_BYTES = 24 * 2**20
 STORAGES = {
     "default": {"BACKEND": "config.storage.OnDisk"},
     "staticfiles": {"BACKEND": "django.contrib.staticfiles.storage.StaticFilesStorage"},
 }
 
-_host, _, _port = os.environ.get("DENTADO_CALIPER", "127.0.0.1:8351").rpartition(":")
-CALIPER = (_host or "127.0.0.1", int(_port))
-"""Where the caliper answers; see docs/formats/caliper.md."""
+
+def _address(setting: str, usual: int) -> tuple[str, int]:
+    host, _, port = os.environ.get(setting, f":{usual}").rpartition(":")
+    return host or "127.0.0.1", int(port)
+
+
+CALIPER = _address("DENTADO_CALIPER", 8351)
+SOUND_SOURCE = _address("DENTADO_SOUND", 8353)
+"""Where the devices answer; see docs/formats/caliper.md and docs/formats/sound.md."""
 
 LOGGING = {
     "version": 1,

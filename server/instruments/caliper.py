@@ -6,7 +6,8 @@ from typing import Any
 
 from django.conf import settings
 
-from devices.caliper.protocol import CaliperError, JawSetting, ask, read_json, read_value
+from devices.asking import DeviceError, ask, read_json
+from devices.caliper.protocol import WHAT, JawSetting, read_value
 from gearing.errors import GearingError
 from gearing.measuring.methods import METHODS, Probe
 from sums.base import Model
@@ -71,8 +72,8 @@ def take(hold: JawSetting, gear: str = BENCH) -> float:
         If no caliper answers, or it says why it cannot read.
     """
     try:
-        return read_value(ask(settings.CALIPER, f"READ {gear} {hold}"))
-    except CaliperError as error:
+        return read_value(ask(settings.CALIPER, f"READ {gear} {hold}", what=WHAT))
+    except DeviceError as error:
         raise _said(error) from error
 
 
@@ -89,19 +90,19 @@ def truth(gear: str) -> dict[str, Any]:
 def greeting() -> str:
     """What the caliper calls itself; empty if none is there."""
     try:
-        return ask(settings.CALIPER, "HELLO")
-    except CaliperError:
+        return ask(settings.CALIPER, "HELLO", what=WHAT)
+    except DeviceError:
         return ""
 
 
 def _asked(line: str) -> dict[str, Any]:
     try:
-        return read_json(ask(settings.CALIPER, line))
-    except CaliperError as error:
+        return read_json(ask(settings.CALIPER, line, what=WHAT), WHAT)
+    except DeviceError as error:
         raise _said(error) from error
 
 
-def _said(error: CaliperError) -> GearingError:
+def _said(error: DeviceError) -> GearingError:
     hint = "Type the reading; it counts the same. ./dentado start brings the simulated one back."
     text = str(error)
     return GearingError(f"{text[:1].upper()}{text[1:200]}.", code="no_caliper", field="caliper", hint=hint)

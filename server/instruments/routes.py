@@ -15,6 +15,7 @@ from sums.base import Model, Problem, here
 from sums.choices import ChoicesOut, choices
 from sums.count import CountIn, CountOut
 from sums.crossed import CrossedIn, CrossedOut
+from sums.decide import DecideIn, DecideOut, decide_unit
 from sums.diagnose import DiagnoseIn, DiagnoseOut, diagnose_unit
 from sums.entry import EntryIn, EntryOut, read_entry
 from sums.fit import FitIn, FitOut
@@ -182,6 +183,12 @@ def fitting(request: HttpRequest, body: FittingIn) -> HttpResponse:
 def diagnosis(request: HttpRequest, body: DiagnoseIn) -> HttpResponse:
     """What is wrong with a unit, how sure, and the cheapest check that tells."""
     return HttpResponse(here(diagnose_unit, body).model_dump_json(), content_type="application/json")
+
+
+@router.post("/decide", response={200: DecideOut, 422: Problem}, by_alias=True)
+def decision(request: HttpRequest, body: DecideIn) -> HttpResponse:
+    """Mend, part, pair, set, donor or unit: weighed, with reasons."""
+    return HttpResponse(here(decide_unit, body).model_dump_json(), content_type="application/json")
 
 
 @router.post("/sound", response={200: SoundOut, 422: Problem})

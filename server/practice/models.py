@@ -30,3 +30,19 @@ class Round(models.Model):
     class Meta:
         ordering = ["-started_at"]
         indexes = [models.Index(fields=["member", "started_at"], name="round_by_member")]
+
+
+class SoundRound(models.Model):
+    """A recording of a hidden unit: which of its wheels is hurt, and which was said to be."""
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    member = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="+")
+    unit = models.CharField(max_length=40)
+    named = models.CharField(max_length=80, blank=True)
+    right = models.BooleanField(null=True)
+    started_at = models.DateTimeField(auto_now_add=True)
+    named_at = models.DateTimeField(null=True)
+
+    class Meta:
+        ordering = ["-started_at"]
+        indexes = [models.Index(fields=["member", "started_at"], name="sound_round_by_member")]

@@ -13,7 +13,7 @@ from gearing.errors import GearingError
 from workshop.models import Member
 from workshop.transactions import write
 
-from .models import Round
+from .models import Round, SoundRound
 
 MOST_READINGS = 30
 """More than this on one gear is not practice but despair."""
@@ -97,3 +97,46 @@ def name(
         round_.score, round_.result, round_.named_at = score, result, timezone.now()
         round_.save(update_fields=["named_teeth", "named_size", "score", "result", "named_at"])
     return round_
+
+
+def own_sound_round(member: Member, round_id: UUID) -> SoundRound:
+    """A round by ear of this member.
+
+    Raises
+    ------
+    Http404
+        If there is none such.
+    """
+    round_: SoundRound | None = SoundRound.objects.filter(id=round_id, member=member).first()
+    if round_ is None:
+        raise Http404
+    return round_
+
+
+@write
+def start_sound(member: Member, round_id: UUID) -> SoundRound:
+    """Hand out a unit nobody has opened."""
+    round_, _ = SoundRound.objects.get_or_create(
+        id=round_id, defaults={"member": member, "unit": secrets.token_hex(12)}
+    )
+    if round_.member_id != member.pk:
+        raise Http404
+    return round_
+
+
+@write
+def name_wheel(member: Member, round_id: UUID, name: str, right: bool) -> SoundRound:
+    """Keep which wheel was named. The first name stands."""
+    round_ = own_sound_round(member, round_id)
+    # Two names sent at once: one of them meets a row that has none yet.
+    SoundRound.objects.filter(id=round_.id, right__isnull=True).update(
+        named=name, right=right, named_at=timezone.now()
+    )
+    round_.refresh_from_db()
+    return round_
+
+
+def sound_score(member: Member) -> tuple[int, int]:
+    """Rounds by ear that were right, and all that were named."""
+    named = SoundRound.objects.filter(member=member, right__isnull=False)
+    return named.filter(right=True).count(), named.count()

@@ -21,6 +21,7 @@ from .stored import (
     CHANGED,
     CHECKED,
     CONCLUSION,
+    DECISION,
     ENTRY,
     FINDINGS,
     HEARD,
@@ -52,6 +53,9 @@ class Unit(Recorded):
     label = models.CharField(max_length=80)
     model = models.CharField(max_length=120, blank=True)
     owner_label = models.CharField(max_length=80, blank=True)
+    # What a new one costs, and how old this one is: what a repair is held against.
+    new_price = models.DecimalField(max_digits=9, decimal_places=2, null=True)
+    age_years = models.FloatField(null=True)
 
     def __str__(self) -> str:
         return self.label
@@ -76,6 +80,14 @@ class Visit(Recorded):
     cause = models.CharField(max_length=40, blank=True)
     # Whether what law or licence says of such a unit was said to its owner.
     notice_said = models.BooleanField(default=False)
+    # When the owner was told it would be done.
+    promised_on = models.DateField(null=True)
+    # What was decided: the option, and why it was taken.
+    decision = StoredField(null=True, shape=DECISION)
+    # Whether its cause counts in what the workshop learnt.
+    teaches = models.BooleanField(default=True)
+    # What the strip is to reach: the key of a suspected fault. Empty for all of it.
+    goal = models.CharField(max_length=40, blank=True)
     changed_at = models.DateTimeField(auto_now=True)
 
     class Meta:
@@ -183,7 +195,7 @@ class Trial(Recorded):
     visit = models.ForeignKey(Visit, on_delete=models.PROTECT, related_name="trials")
     check_key = models.CharField(max_length=40)
     answer = models.CharField(max_length=40)
-    figure = models.CharField(max_length=40, blank=True)
+    figure = models.CharField(max_length=120, blank=True)
     taken_back = models.BooleanField(default=False)
     # Its place among those made: the last answered is the last of them.
     order = models.PositiveIntegerField(default=0)
@@ -191,6 +203,37 @@ class Trial(Recorded):
     class Meta:
         ordering = ["order"]
         constraints = [models.UniqueConstraint(fields=["visit", "check_key"], name="trial_of_visit_once")]
+
+
+class Sound(Recorded):
+    """A recording of the unit as it turned, re-encoded, and how it was turned."""
+
+    visit = models.ForeignKey(Visit, on_delete=models.PROTECT, related_name="sounds")
+    wav = models.FileField(upload_to="sounds/%Y/%m")
+    seconds = models.FloatField()
+    # Turned by hand so many turns of a shaft, or run by itself at a speed; neither where that is not known.
+    turns = models.FloatField(null=True)
+    rpm = models.FloatField(null=True)
+    shaft = models.CharField(max_length=20, blank=True)
+    train = models.CharField(max_length=2000, blank=True)
+    repaired = models.BooleanField(default=False)
+    # Battery, load, where it lay: recordings are compared only where these are the same.
+    turned_so = models.CharField(max_length=200, blank=True)
+    taken_back = models.BooleanField(default=False)
+
+    class Meta:
+        ordering = ["recorded_at"]
+
+
+class SourceOffer(Recorded):
+    """What can be had for a visit, as it was jotted down: an offer, or a donor."""
+
+    visit = models.ForeignKey(Visit, on_delete=models.PROTECT, related_name="offers")
+    line = models.CharField(max_length=400)
+    taken_back = models.BooleanField(default=False)
+
+    class Meta:
+        ordering = ["recorded_at"]
 
 
 class CoverMap(models.Model):

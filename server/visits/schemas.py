@@ -190,6 +190,7 @@ class VisitOut(Model):
     to_watch: str
     cause: str = Field(description="Key of the fault it turned out to be; empty while open")
     cause_says: str = Field(description="Its name")
+    goal: str = Field(description="Key of the fault the strip is to reach; empty for all of it")
     notice_said: bool
     power: str
     notice: str
@@ -276,6 +277,7 @@ def visit_out(visit: Visit) -> VisitOut:
         waits_note=visit.waits_note,
         to_watch=visit.to_watch,
         cause=visit.cause,
+        goal=visit.goal,
         cause_says=faults()[visit.cause].name if visit.cause in faults() else "",
         notice_said=visit.notice_said,
         power=kind.power,

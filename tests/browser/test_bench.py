@@ -85,7 +85,7 @@ class Bench(BrowserCase):
 
     def test_a_new_bench_teaches_the_first_step(self) -> None:
         self.press("n")
-        self.says("What comes in?")
+        self.says("What does it do, and what is it?")
         expect(self.page.get_by_text("A kind and a name are enough to begin.")).to_be_visible()
         expect(self.page.get_by_role("button", name="Take it in")).to_be_disabled()
         self.press("Escape")
@@ -100,7 +100,7 @@ class OnAPhone(BrowserCase):
         page = self.page
         for path, there in (
             ("", "Heron 650"),
-            ("visits/new", "What comes in?"),
+            ("visits/new", "What does it do, and what is it?"),
             ("practice", "Chord between"),
         ):
             self.go(f"/{path}")

@@ -10,15 +10,6 @@ from .whole import BrowserCase
 
 
 class Listen(BrowserCase):
-    def take_in(self, label: str, complaint: str) -> None:
-        page = self.page
-        self.press("n")
-        page.get_by_label("What is it?").press("Enter")
-        page.get_by_role("option", name="car or truck", exact=True).click()
-        page.get_by_label("Called").fill(label)
-        page.get_by_label("In the owner's words").fill(complaint)
-        self.press("Control+Enter")
-
     def test_one_sentence_gives_cause_check_and_way(self) -> None:
         page = self.page
         self.take_in("Turnstone", "Clicks from the rear end under load, only with the stronger battery.")
@@ -58,3 +49,17 @@ class Listen(BrowserCase):
         self.assertLessEqual(wide, 0)
         answers = page.get_by_role("region", name="Next check").get_by_role("button")
         self.assertGreaterEqual(min(answers.nth(n).bounding_box()["height"] for n in range(3)), 44)
+
+    def test_what_was_learnt_of_causes_is_shown_forgotten_and_taken_up_again(self) -> None:
+        page = self.page
+        self.go("/shelf")
+        learnt = page.get_by_role("region", name="What it was here")
+        expect(learnt).to_contain_text("1 of 1")
+        with page.expect_download() as download:
+            learnt.get_by_role("button", name="Take it along").click()
+        self.assertIn("fault", download.value.path().read_text())
+        many = learnt.get_by_role("listitem").count()
+        learnt.get_by_role("button", name=re.compile("Forget it: what")).first.click()
+        expect(learnt.get_by_role("listitem")).not_to_have_count(many)
+        learnt.get_by_role("button", name="Take it up again").click()
+        expect(learnt.get_by_role("listitem")).to_have_count(many)

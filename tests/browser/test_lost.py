@@ -23,7 +23,11 @@ LAY_DOWN = """async ([from, to]) => {
         field.dispatchEvent(new Event("input", { bubbles: true }));
         await new Promise(requestAnimationFrame);
         field.dispatchEvent(new KeyboardEvent("keydown", { key: "Enter", bubbles: true }));
-        while (shown() < n) await new Promise(requestAnimationFrame);
+        const until = performance.now() + 60_000;
+        while (shown() < n) {
+            if (performance.now() > until) throw new Error(`line ${n} is not in the row; in the field: ${field.value}`);
+            await new Promise(requestAnimationFrame);
+        }
     }
 }"""
 """Lines typed and laid down as fast as the row takes them, key events and all."""

@@ -35,7 +35,7 @@ class Touch(BrowserCase):
         self.tap("stiff")
         self.tap("Take it in")
         expect(page.get_by_text("Do not run it further")).to_be_visible()
-        self.tap("Start the strip")
+        self.tap("Strip it whole")
         for line in ("2x M4x16 cap hex3 drum plate", "drum 48t acetal"):
             page.get_by_label("What comes off").fill(line)
             many = len(self.row())

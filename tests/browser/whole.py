@@ -140,6 +140,17 @@ class BrowserCase(unittest.TestCase):
         """The unit was taken in, and stands at Listen with its complaint."""
         expect(self.page.locator("q")).to_have_text(complaint)
 
+    def take_in(self, label: str, complaint: str, kind: str = "car or truck") -> None:
+        """A unit comes in: its complaint, what it is, what it is called; it stands at Listen."""
+        page = self.page
+        self.press("n")
+        page.get_by_label("In the owner's words").fill(complaint)
+        page.get_by_label("What is it?").press("Enter")
+        page.get_by_role("option", name=kind, exact=True).click()
+        page.get_by_label("Called").fill(label)
+        self.press("Control+Enter")
+        self.heard(complaint)
+
     def lay_down(self, *lines: str) -> None:
         """Type each line where the focus is and lay it down; it is in the row before the next."""
         for line in lines:

@@ -16,14 +16,15 @@ from workshop.models import Member
 from workshop.services import make_code
 
 from ..pictures import picture
+from ..recordings import tone
 from .bench import BenchCase, Desk
 
 OWN_BUSINESS = re.compile(
-    r"/api/(sums|devices|practice|session|vocabulary|workshop$|timers|units$|visits$|shelf|gauges)"
+    r"/api/(sums|devices|practice|session|vocabulary|learnt|workshop$|timers|units$|visits$|shelf|gauges)"
 )
 """Routes that name nothing of anybody's: they work things out, or list the asker's own."""
 
-NOT_COUNTED = {"SeenSession", "Session", "KnownDevice", "Round"}
+NOT_COUNTED = {"SeenSession", "Session", "KnownDevice", "Round", "SoundRound"}
 BY_PATTERN = {r"^[a-z]{1,20}:\d{1,5}$": "turn:1"}
 
 
@@ -44,7 +45,7 @@ class Foreign(BenchCase):
 
     def one_of_each(self) -> dict[str, str]:
         """Something real of ours for every name that stands in a path."""
-        ids = {name: str(uuid4()) for name in ("photo_id", "tick_id", "pin_id", "work_id", "timer_id", "join_id", "kept_id", "movement_id", "arrival_id", "bottle_id")}  # fmt: skip
+        ids = {name: str(uuid4()) for name in ("photo_id", "tick_id", "pin_id", "work_id", "timer_id", "join_id", "kept_id", "movement_id", "arrival_id", "bottle_id", "sound_id", "offer_id")}  # fmt: skip
         ids |= {
             "visit_id": str(self.visit.id),
             "step_id": str(self.steps[0].id),
@@ -55,12 +56,15 @@ class Foreign(BenchCase):
             "member_id": str(self.ben.pk),
             "key": "turn:1",
             "check": "press_case",
+            "kind": "servo",
         }
         code, _ = make_code(self.ada, "member", "Cleo")
         self.desk.got("GET", "/workshop")
         ids |= {"code_id": str(code.id), "session_id": str(self.ada.sessions.get().id)}
         piece = self.at("pieces", ids["piece_id"])
         self.desk.photo(self.at("photos", ids["photo_id"]), picture())
+        self.desk.got("PUT", self.at("offers", ids["offer_id"]), {"line": "gear set 9"})
+        self.desk.photo(self.at("sounds", ids["sound_id"]), tone(), "a.wav")
         self.desk.got(
             "PUT",
             self.at("ticks", ids["tick_id"]),

@@ -2,12 +2,23 @@
 
 from .build import tick, untick
 from .covers import lay_out
-from .diagnosis import answer_check, hear_again, met_before, name_cause, say_notice
+from .decision import choose, jot_offer, say_worth, take_offer_back
+from .diagnosis import (
+    answer_check,
+    hear_again,
+    learnt,
+    met_before,
+    name_cause,
+    say_notice,
+    set_goal,
+    set_teaching,
+)
 from .finding import find_units, find_visits, own_unit
 from .joins import add_joined_photo, make_join, new_device_key, note_device, open_join, revoke_join
 from .photos import add_photo, mark_photo
 from .pieces import drop_work, judge, keep_work, mates_of, pin_gear, unpin_gear
 from .plan import bench_of, mark_step, start_timer, stop_timer
+from .sounds import add_sound, drop_sound, is_repaired, say_turned
 from .steps import record_step, set_undone
 from .visits import (
     enter_stage,
@@ -23,17 +34,23 @@ from .visits import (
 __all__ = [
     "add_joined_photo",
     "add_photo",
+    "add_sound",
     "answer_check",
     "bench_of",
+    "choose",
+    "drop_sound",
     "drop_work",
     "enter_stage",
     "find_units",
     "find_visits",
     "follow_guide",
     "hear_again",
+    "is_repaired",
+    "jot_offer",
     "judge",
     "keep_work",
     "lay_out",
+    "learnt",
     "make_join",
     "mark_photo",
     "mark_step",
@@ -51,11 +68,16 @@ __all__ = [
     "removed_pieces",
     "revoke_join",
     "say_notice",
+    "say_turned",
+    "say_worth",
     "set_check",
+    "set_goal",
+    "set_teaching",
     "set_undone",
     "standing",
     "start_timer",
     "stop_timer",
+    "take_offer_back",
     "tick",
     "unpin_gear",
     "untick",

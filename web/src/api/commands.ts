@@ -16,6 +16,7 @@ export const COMMANDS = {
   timer: { method: "PUT", route: "/api/visits/{visit_id}/timers/{timer_id}" },
   photo: { method: "POST", route: "/api/visits/{visit_id}/photos/{photo_id}" },
   marks: { method: "PUT", route: "/api/visits/{visit_id}/photos/{photo_id}/marks" },
+  sound: { method: "POST", route: "/api/visits/{visit_id}/sounds/{sound_id}" },
   trial: { method: "PUT", route: "/api/visits/{visit_id}/trials/{check}" },
   cover: { method: "PUT", route: "/api/visits/{visit_id}/covers" },
   waits: { method: "PUT", route: "/api/visits/{visit_id}/waits" },

@@ -16,6 +16,7 @@ export const router = createRouter({
     { path: "/reader", name: "reader", component: () => import("../features/instruments/ReaderView.vue") },
     { path: "/drawer", name: "drawer", component: () => import("../features/drawer/DrawerView.vue") },
     { path: "/practice", name: "practice", component: () => import("../features/practice/PracticeView.vue") },
+    { path: "/practice/ear", name: "by-ear", component: () => import("../features/practice/ByEarView.vue") },
     { path: "/arrival", name: "arrival", component: () => import("../features/drawer/ArrivalView.vue") },
     { path: "/shelf", name: "shelf", component: () => import("../features/shelf/ShelfView.vue") },
     { path: "/gauges", name: "gauges", component: () => import("../features/instruments/GaugesView.vue") },

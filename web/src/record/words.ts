@@ -15,6 +15,7 @@ const WHAT: Record<Waiting["kind"], string> = {
   timer: "Timer",
   photo: "Photo",
   marks: "Marks on a photo",
+  sound: "Recording",
   trial: "Check made while listening",
   cover: "Holes of a cover",
   waits: "What it waits for",

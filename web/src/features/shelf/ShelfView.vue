@@ -10,6 +10,7 @@ import { useKeys } from "../../app/keys";
 import ProblemNote from "../../app/ProblemNote.vue";
 import TopBar from "../../app/TopBar.vue";
 import BottleForm from "./BottleForm.vue";
+import LearntCauses from "./LearntCauses.vue";
 
 const shelf = ref<Shelf>();
 const problem = ref<Problem>();
@@ -135,6 +136,7 @@ onMounted(() => trying(() => ask(api.GET("/api/shelf"))));
           </li>
         </ul>
       </template>
+      <LearntCauses />
     </section>
   </main>
 </template>

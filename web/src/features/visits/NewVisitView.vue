@@ -5,18 +5,20 @@ import InputText from "primevue/inputtext";
 import Select from "primevue/select";
 import SelectButton from "primevue/selectbutton";
 import Textarea from "primevue/textarea";
+import { watchDebounced } from "@vueuse/core";
 import { computed, onMounted, ref } from "vue";
 import { useRoute, useRouter } from "vue-router";
 
 import { api, ask, asProblem } from "../../api/client";
 import { latest } from "../../api/latest";
-import type { Problem, UnitCard } from "../../api/types";
+import type { DiagnoseOut, Problem, UnitCard } from "../../api/types";
 import KeyCap from "../../app/KeyCap.vue";
 import { useKeys } from "../../app/keys";
 import ProblemNote from "../../app/ProblemNote.vue";
 import TopBar from "../../app/TopBar.vue";
 import { newId } from "../../record/ids";
 import { useSession } from "../workshop/session";
+import CauseBars from "./listen/CauseBars.vue";
 
 const session = useSession();
 const router = useRouter();
@@ -93,7 +95,32 @@ async function takeIn() {
   }
 }
 
+/** What the words say so far, before anything is kept. */
+const heard = ref<DiagnoseOut>();
+const beginHearing = latest();
+watchDebounced(
+  () => [entered.value.kind, entered.value.complaint, entered.value.use_so_far, entered.value.symptoms.join(), entered.value.conditions.join()],
+  async () => {
+    const { kind, complaint, use_so_far, symptoms, conditions } = entered.value;
+    if (!complaint.trim() && !symptoms.length) return void (heard.value = undefined);
+    const last = beginHearing();
+    try {
+      const answer = await ask(api.POST("/api/sums/diagnose", { body: { kind: kind || "other", words: complaint, use: use_so_far, symptoms, conditions, checks: [], stage: "closed" } }));
+      if (last()) heard.value = answer;
+    } catch {
+      // It can be taken in all the same.
+    }
+  },
+  { debounce: 250 },
+);
+
 const day = (at: string) => new Date(at).toLocaleDateString(undefined, { day: "numeric", month: "long", year: "numeric" });
+
+/** Out of the field, and out of the page where nothing was typed. */
+function escape(event: KeyboardEvent) {
+  (event.target as HTMLElement).blur();
+  if (!entered.value.complaint.trim()) void router.push({ name: "bench" });
+}
 
 useKeys({ "Ctrl+Enter": takeIn, Escape: () => router.push({ name: "bench" }) });
 </script>
@@ -102,8 +129,28 @@ useKeys({ "Ctrl+Enter": takeIn, Escape: () => router.push({ name: "bench" }) });
   <TopBar title="New visit" about="what it is, and what is said of it" />
   <main class="work">
     <form class="form" @submit.prevent="takeIn">
-      <h1>What comes in?</h1>
+      <h1>What does it do, and what is it?</h1>
       <div class="two">
+        <section>
+          <label class="label" for="complaint">In the owner's words</label>
+          <Textarea
+            id="complaint"
+            v-model="entered.complaint"
+            class="complaint"
+            rows="2"
+            maxlength="2000"
+            auto-resize
+            autofocus
+            placeholder="clicks at the rear under load, since the last trip"
+            @keydown.esc="escape"
+          />
+          <label class="label" for="use">Use so far</label>
+          <InputText id="use" v-model="entered.use_so_far" maxlength="120" placeholder="hours, trips, seasons" />
+          <p id="heard" class="label">Heard and felt</p>
+          <SelectButton v-model="entered.symptoms" class="loose" multiple :options="session.words?.symptoms ?? []" option-label="label" option-value="key" aria-labelledby="heard" />
+          <p id="when" class="label">When</p>
+          <SelectButton v-model="entered.conditions" class="loose" multiple :options="session.words?.conditions ?? []" option-label="label" option-value="key" aria-labelledby="when" />
+        </section>
         <section>
           <div v-if="known" class="known">
             <p>
@@ -118,7 +165,7 @@ useKeys({ "Ctrl+Enter": takeIn, Escape: () => router.push({ name: "bench" }) });
           </div>
           <template v-else>
             <span id="kind" class="label">What is it?</span>
-            <Select v-model="entered.kind" aria-labelledby="kind" :options="session.words?.units ?? []" option-label="label" option-value="key" placeholder="Pick a kind of unit" autofocus />
+            <Select v-model="entered.kind" aria-labelledby="kind" :options="session.words?.units ?? []" option-label="label" option-value="key" placeholder="Pick a kind of unit" />
             <label class="label" for="label">Called</label>
             <InputText
               id="label"
@@ -147,16 +194,12 @@ useKeys({ "Ctrl+Enter": takeIn, Escape: () => router.push({ name: "bench" }) });
               </div>
             </div>
           </template>
-          <label class="label" for="use">Use so far</label>
-          <InputText id="use" v-model="entered.use_so_far" maxlength="120" placeholder="hours, trips, seasons" />
-        </section>
-        <section>
-          <label class="label" for="complaint">In the owner's words</label>
-          <Textarea id="complaint" v-model="entered.complaint" rows="3" maxlength="2000" auto-resize />
-          <p id="heard" class="label">Heard and felt</p>
-          <SelectButton v-model="entered.symptoms" class="loose" multiple :options="session.words?.symptoms ?? []" option-label="label" option-value="key" aria-labelledby="heard" />
-          <p id="when" class="label">When</p>
-          <SelectButton v-model="entered.conditions" class="loose" multiple :options="session.words?.conditions ?? []" option-label="label" option-value="key" aria-labelledby="when" />
+          <section v-if="heard" class="heard" aria-label="What it may be" aria-live="polite">
+            <h2>{{ heard.answer }}</h2>
+            <p v-if="heard.stop" class="harm">{{ heard.stop }}</p>
+            <CauseBars :found="{ ...heard, faults: heard.faults.slice(0, 3) }" cause="" plain />
+            <p v-if="heard.next"><b>Try first:</b> {{ heard.next.name }}, {{ heard.next.minutes }} min.</p>
+          </section>
         </section>
       </div>
       <p v-if="kind" class="mind">
@@ -176,9 +219,9 @@ useKeys({ "Ctrl+Enter": takeIn, Escape: () => router.push({ name: "bench" }) });
 .form {
   overflow-y: auto;
   flex: 1;
-  display: grid;
+  display: flex;
+  flex-direction: column;
   gap: 22px;
-  align-content: start;
 }
 
 section {
@@ -199,6 +242,30 @@ section {
   padding: 14px 16px;
   background: var(--panel);
   border: 1px solid var(--hair);
+}
+
+.form > .actions {
+  position: sticky;
+  bottom: 0;
+  padding: 12px 0;
+  background: var(--ground);
+}
+
+.complaint {
+  font-size: 21px;
+}
+
+.heard {
+  gap: 10px;
+  margin-top: 16px;
+  padding: 14px 18px;
+  background: var(--panel);
+  border: 1px solid var(--hair);
+  border-top: 4px solid var(--brass);
+}
+
+.heard h2 {
+  font-size: 19px;
 }
 
 .units {

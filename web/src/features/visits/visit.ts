@@ -3,7 +3,7 @@ import { defineStore } from "pinia";
 import { computed, ref } from "vue";
 
 import { api, ask } from "../../api/client";
-import type { Entry, Finding, Fitted, FittingIn, FormIn, MarkIn, PhotoMark, Piece, Plan, ReadIn, Step, TickIn, Visit } from "../../api/types";
+import type { Entry, Finding, Fitted, FittingIn, FormIn, MarkIn, PhotoMark, Piece, Plan, ReadIn, Step, TickIn, TrialIn, TurnedState, Visit } from "../../api/types";
 import { COMMANDS, pathOf, type Body, type Ids, type Kind } from "../../api/commands";
 import { newId, pieceId } from "../../record/ids";
 import { useOutbox, type Entry as Unsent, type Waiting } from "../../record/outbox";
@@ -156,8 +156,8 @@ export const useVisit = defineStore("visit", () => {
   }
 
   /** What a check gave that was made to find what is wrong; none takes it back. */
-  async function answerCheck(check: string, answer: string | number | null) {
-    await keep("trial", { check }, { answer });
+  async function answerCheck(check: string, answer: TrialIn["answer"], figure = "") {
+    await keep("trial", { check }, { answer, figure });
   }
 
   async function takeBack(id: string) {
@@ -222,6 +222,11 @@ export const useVisit = defineStore("visit", () => {
     const shown = { photo: { id, width: 4, height: 3, marks: [] }, step };
     await keep("photo", { photo_id: id }, { step_id: step }, shown, file);
     return id;
+  }
+
+  /** A recording, and how the unit was turned. */
+  async function addSound(id: string, turned: TurnedState, file: Blob) {
+    await keep("sound", { sound_id: id }, turned, undefined, file);
   }
 
   const photoOf = (id: string) => photosOf(visit.value).find((photo) => photo.id === id);
@@ -298,6 +303,7 @@ export const useVisit = defineStore("visit", () => {
     tick,
     untick,
     addPhoto,
+    addSound,
     photoOf,
     markPhoto,
     photoUrl,

@@ -6,7 +6,8 @@ import { ref } from "vue";
 import type { Diagnosis } from "../../../api/types";
 import { percent } from "./diagnosis";
 
-defineProps<{ found: Diagnosis; cause: string }>();
+/** `plain` where nothing can be named yet. */
+defineProps<{ found: Pick<Diagnosis, "faults" | "something_else">; cause: string; plain?: boolean }>();
 const emit = defineEmits<{ itWas: [fault: string] }>();
 /** Those opened by hand; the two likeliest stand open. */
 const opened = ref<string[]>([]);
@@ -20,18 +21,18 @@ function turn(key: string) {
 <template>
   <TransitionGroup tag="ol" name="bars" class="causes">
     <li v-for="(fault, n) in found.faults" :key="fault.key" :class="{ named: cause === fault.key }">
-      <button type="button" class="row" :aria-expanded="n < OPEN || opened.includes(fault.key)" @click="turn(fault.key)">
+      <button type="button" class="row" :aria-expanded="plain ? undefined : n < OPEN || opened.includes(fault.key)" @click="turn(fault.key)">
         <span class="name">{{ fault.name }}</span>
         <span class="value">{{ percent(fault.probability) }}</span>
         <span class="bar"><span :style="{ width: `${fault.probability * 100}%` }" /></span>
       </button>
-      <div v-if="n < OPEN || opened.includes(fault.key)" class="why">
+      <div v-if="!plain && (n < OPEN || opened.includes(fault.key))" class="why">
         <p v-if="fault.for.length"><b class="proved">for</b> {{ fault.for.slice(0, 4).join(" · ") }}</p>
         <p v-if="fault.against.length"><b class="harm">against</b> {{ fault.against.slice(0, 3).join(" · ") }}</p>
         <p class="end">
           <span v-if="cause === fault.key" class="proved">This is what it was.</span>
           <span v-else-if="fault.then" class="soft">Left in: {{ fault.then }}.</span>
-          <Button class="was" variant="text" @click="emit('itWas', cause === fault.key ? '' : fault.key)">{{ cause === fault.key ? "Open again" : "It was this" }}</Button>
+          <Button v-if="!plain" class="was" variant="text" @click="emit('itWas', cause === fault.key ? '' : fault.key)">{{ cause === fault.key ? "Open again" : "It was this" }}</Button>
         </p>
       </div>
     </li>

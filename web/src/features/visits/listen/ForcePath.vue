@@ -41,7 +41,7 @@ const says = computed(() =>
       <line class="shaft" :x1="at(0)" y1="74" :x2="at(line.length - 1)" y2="74" />
       <g v-for="(station, n) in line" :key="station.key">
         <circle :cx="at(n)" cy="74" :r="size(station.odds)" :class="{ marked: marked(station.odds) }" :style="{ '--odds': station.odds / most }" />
-        <text v-if="marked(station.odds)" class="odds" :x="at(n)" y="79" text-anchor="middle">{{ Math.round(station.odds * 100) }}</text>
+        <text v-if="marked(station.odds)" class="odds" :class="{ on: station.odds > most / 2 }" :x="at(n)" y="79" text-anchor="middle">{{ Math.round(station.odds * 100) }}</text>
         <text
           v-if="pitch >= WORDS || marked(station.odds)"
           class="word"
@@ -96,6 +96,10 @@ circle.marked {
 .word {
   fill: var(--soft);
   font: 500 15px var(--sans);
+}
+
+.odds.on {
+  fill: var(--ground) !important;
 }
 
 .odds {

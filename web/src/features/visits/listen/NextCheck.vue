@@ -4,12 +4,14 @@ import Button from "primevue/button";
 import InputText from "primevue/inputtext";
 import { computed, ref, watch } from "vue";
 
-import type { Diagnosis } from "../../../api/types";
+import type { Diagnosis, TrialIn } from "../../../api/types";
 import KeyCap from "../../../app/KeyCap.vue";
 import { useKeys } from "../../../app/keys";
+import CheckDrawing from "../../../drawing/CheckDrawing.vue";
+import CountForm from "./CountForm.vue";
 
 const props = defineProps<{ found: Diagnosis; sending: string[] }>();
-const emit = defineEmits<{ answer: [check: string, said: string | number | null] }>();
+const emit = defineEmits<{ answer: [check: string, said: TrialIn["answer"]] }>();
 const chosen = ref("");
 const figure = ref("");
 const offered = computed(() => [...(props.found.next ? [props.found.next] : []), ...props.found.others].filter((check) => !props.sending.includes(check.check)));
@@ -17,7 +19,7 @@ const check = computed(() => offered.value.find((known) => known.check === chose
 const others = computed(() => offered.value.filter((known) => known !== check.value));
 watch(check, () => (figure.value = ""));
 
-function say(said: string | number | undefined) {
+function say(said: TrialIn["answer"] | undefined) {
   if (!check.value || said === undefined || said === "") return;
   emit("answer", check.value.check, said);
   chosen.value = "";
@@ -31,8 +33,12 @@ useKeys(Object.fromEntries(Array.from({ length: 6 }, (_, n) => [String(n + 1), (
     <template v-if="check">
       <p class="label">{{ chosen && check.check === chosen ? "Check" : "The check that tells most" }} · {{ check.minutes }} min</p>
       <h2>{{ check.name }}</h2>
-      <p>{{ check.how }}</p>
-      <form v-if="check.number" class="figure" @submit.prevent="say(figure.trim())">
+      <div class="how">
+        <CheckDrawing :draw="check.draw" :says="check.how" />
+        <p>{{ check.how }}</p>
+      </div>
+      <CountForm v-if="check.by" :key="check.check" :by="check.by" :train="found.train" @say="say" />
+      <form v-else-if="check.number" class="figure" @submit.prevent="say(figure.trim())">
         <InputText v-model="figure" class="value" inputmode="decimal" :aria-label="`Figure read, ${check.number}`" />
         <span class="soft">{{ check.number }}</span>
         <Button type="submit" :disabled="!figure.trim()">Keep</Button>
@@ -78,6 +84,13 @@ useKeys(Object.fromEntries(Array.from({ length: 6 }, (_, n) => [String(n + 1), (
 h2 {
   font-size: 21px;
   line-height: 1.25;
+}
+
+.how {
+  display: grid;
+  grid-template-columns: minmax(140px, 220px) minmax(0, 1fr);
+  gap: 16px;
+  align-items: center;
 }
 
 .answers {
@@ -132,5 +145,11 @@ details button {
   align-items: center;
   gap: 10px;
   font-size: 16px;
+}
+
+@media (max-width: 600px) {
+  .how {
+    grid-template-columns: minmax(0, 1fr);
+  }
 }
 </style>

@@ -3,7 +3,7 @@ import { computed, onUnmounted, ref, watch } from "vue";
 
 import { api, ask, asProblem } from "../../../api/client";
 import { latest } from "../../../api/latest";
-import type { Diagnosis, Problem } from "../../../api/types";
+import type { Diagnosis, Problem, TrialIn } from "../../../api/types";
 import { useOutbox, type Waiting } from "../../../record/outbox";
 import { useVisit } from "../visit";
 
@@ -43,7 +43,7 @@ export function useDiagnosis() {
   );
 
   /** Keep what a check gave; none takes it back. */
-  async function answer(check: string, said: string | number | null) {
+  async function answer(check: string, said: TrialIn["answer"]) {
     sending.value = [...sending.value, check];
     await store.answerCheck(check, said);
   }

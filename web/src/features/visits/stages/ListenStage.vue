@@ -13,6 +13,7 @@ import CauseBars from "../listen/CauseBars.vue";
 import { useDiagnosis } from "../listen/diagnosis";
 import ForcePath from "../listen/ForcePath.vue";
 import NextCheck from "../listen/NextCheck.vue";
+import SoundPanel from "../sound/SoundPanel.vue";
 import SaidAgain from "../listen/SaidAgain.vue";
 import { useVisit } from "../visit";
 
@@ -29,7 +30,21 @@ async function saidNotice() {
   if (store.visit) store.visit.notice_said = fresh.notice_said;
 }
 
-useKeys({ Enter: () => emit("enter", "strip"), e: () => (saying.value = true) });
+/** What the strip would be for, once something is likely. */
+const goal = computed(() => found.value?.goal ?? "");
+
+async function strip(fault: string) {
+  const id = visit.value?.id;
+  if (!id) return;
+  if (fault !== visit.value?.goal) {
+    const fresh = await ask(api.PUT("/api/visits/{visit_id}/goal", { params: { path: { visit_id: id } }, body: { goal: fault } })).catch(() => undefined);
+    // Out of reach: the strip goes on without it.
+    if (fresh && store.visit) store.visit.goal = fresh.goal;
+  }
+  emit("enter", "strip");
+}
+
+useKeys({ Enter: () => void strip(goal.value), e: () => (saying.value = true) });
 </script>
 
 <template>
@@ -57,7 +72,9 @@ useKeys({ Enter: () => emit("enter", "strip"), e: () => (saying.value = true) })
       <section v-for="way in found?.ways" :key="way.fault" class="way" aria-label="The way in">
         <p class="label">To reach the {{ way.piece }}, by {{ way.of }}</p>
         <ol>
-          <li v-for="step in way.steps" :key="step">{{ step }}</li>
+          <li v-for="step in way.steps" :key="step.title">
+            {{ step.title }}<b v-if="step.caution" class="harm"> · {{ step.caution }}</b>
+          </li>
         </ol>
         <p v-if="way.tools.length" class="soft">Gather: {{ way.tools.join(", ") }}</p>
         <p v-if="way.leave.length" class="soft">Leave on: {{ way.leave.join(", ") }}</p>
@@ -71,7 +88,8 @@ useKeys({ Enter: () => emit("enter", "strip"), e: () => (saying.value = true) })
       </p>
       <p>{{ visit.power }}</p>
       <div class="actions">
-        <Button @click="emit('enter', 'strip')">{{ found?.ways.length ? "Strip to reach it" : "Start the strip" }} <KeyCap k="Enter" /></Button>
+        <Button v-if="goal" @click="strip(goal)">Strip to reach it <KeyCap k="Enter" /></Button>
+        <Button :variant="goal ? 'outlined' : undefined" @click="strip('')">Strip it whole <KeyCap v-if="!goal" k="Enter" /></Button>
         <PhotoButton @taken="store.addPhoto($event)" />
       </div>
       <div v-if="visit.photos.length" class="photos">
@@ -79,6 +97,7 @@ useKeys({ Enter: () => emit("enter", "strip"), e: () => (saying.value = true) })
       </div>
       <WaitsFor />
     </section>
+    <SoundPanel class="whole" />
   </div>
 </template>
 

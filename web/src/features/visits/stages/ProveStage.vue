@@ -7,6 +7,7 @@ import type { TickIn } from "../../../api/types";
 import KeyCap from "../../../app/KeyCap.vue";
 import { useKeys } from "../../../app/keys";
 import { useSession } from "../../workshop/session";
+import SoundPanel from "../sound/SoundPanel.vue";
 import { useVisit } from "../visit";
 
 const emit = defineEmits<{ enter: [stage: string] }>();
@@ -66,6 +67,7 @@ useKeys({
     <div class="actions">
       <Button :variant="left || open ? 'outlined' : undefined" @click="emit('enter', 'file')">Proved, file it <KeyCap k="Enter" /></Button>
     </div>
+    <SoundPanel />
   </section>
 </template>
 

@@ -4,11 +4,12 @@ import Button from "primevue/button";
 import { computed, onMounted, ref } from "vue";
 
 import { api, ask } from "../../../api/client";
-import type { Arrival, Piece, Pin } from "../../../api/types";
+import type { Arrival, Diagnosis, Piece, Pin } from "../../../api/types";
 import KeyCap from "../../../app/KeyCap.vue";
 import { useKeys } from "../../../app/keys";
 import PieceFigure from "../../../drawing/PieceFigure.vue";
 import { queryOf } from "../../drawer/part";
+import DecidePanel from "../source/DecidePanel.vue";
 import { dead, renewed, useVisit } from "../visit";
 import WaitsFor from "../WaitsFor.vue";
 import { useChoices } from "../../instruments/choices";
@@ -29,6 +30,13 @@ function asked(piece: Piece) {
 
 /** What came for each piece, newest first. */
 const came = ref<Arrival[]>([]);
+/** Why each failed, as far as it is known. */
+const found = ref<Diagnosis>();
+const why = (piece: Piece) => found.value?.failed.find((each) => each.piece === piece.id)?.says;
+onMounted(async () => {
+  const id = store.visit?.id;
+  if (id) found.value = await ask(api.GET("/api/visits/{visit_id}/diagnosis", { params: { path: { visit_id: id } } })).catch(() => undefined);
+});
 onMounted(async () => {
   try {
     came.value = await ask(api.GET("/api/drawer/arrivals", { params: { query: { visit: store.visit?.id } } }));
@@ -47,6 +55,10 @@ useKeys({ Enter: () => emit("enter", "build") });
     <section>
       <h1>{{ wanted.length ? `${wanted.length} to get` : "Nothing to get" }}</h1>
       <p v-if="store.visit?.cause_says" class="why">It was {{ store.visit.cause_says }}: mend that with the damage, or the same comes back.</p>
+      <p v-else-if="found?.failed.length" class="why soft">
+        Why it failed is not named yet. <RouterLink class="look" :to="{ name: 'visit', params: { visitId: store.visit?.id, stage: 'listen' } }">Name it in Listen</RouterLink>
+      </p>
+      <p v-if="found?.cause_left" class="harm">{{ found.cause_left }}</p>
       <ul>
         <li v-for="{ step, piece } in wanted" :key="piece.id">
           <svg viewBox="-36 -36 72 72" aria-hidden="true">
@@ -68,6 +80,7 @@ useKeys({ Enter: () => emit("enter", "build") });
             <p v-if="!dead(piece) && !piece.instead" class="soft small">Not used twice: a new one.</p>
             <p v-if="piece.instead" class="small"><b>Goes in instead:</b> {{ piece.instead }}</p>
             <p v-if="piece.mate" class="small"><b>Together with</b> the {{ piece.mate }}</p>
+            <p v-if="why(piece)" class="small"><b>Why:</b> {{ why(piece) }}</p>
             <p v-if="piece.finding" class="harm small">{{ piece.finding }}</p>
             <p v-if="piece.teeth.length && piece.pins.length < piece.teeth.length" class="soft small">Not read yet: read it before ordering.</p>
           </div>
@@ -79,7 +92,10 @@ useKeys({ Enter: () => emit("enter", "build") });
         <Button @click="emit('enter', 'build')">All here, build <KeyCap k="Enter" /></Button>
       </div>
     </section>
-    <WaitsFor />
+    <div class="beside">
+      <DecidePanel />
+      <WaitsFor />
+    </div>
   </div>
 </template>
 
@@ -101,8 +117,15 @@ useKeys({ Enter: () => emit("enter", "build") });
 
 .source {
   display: grid;
-  grid-template-columns: minmax(0, 1.5fr) minmax(0, 1fr);
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1.1fr);
   gap: 40px;
+}
+
+.beside {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 24px;
+  align-content: start;
 }
 
 section {

@@ -10,6 +10,7 @@ import KeyCap from "../../../app/KeyCap.vue";
 import { useKeys } from "../../../app/keys";
 import ProblemNote from "../../../app/ProblemNote.vue";
 import ChipStrip from "../ChipStrip.vue";
+import GoalPanel from "../GoalPanel.vue";
 import PhotoButton from "../PhotoButton.vue";
 import RowViews from "../RowViews.vue";
 import { useGuide } from "../guide";
@@ -174,6 +175,7 @@ useEventListener(window, "keydown", typed, { capture: true });
 <template>
   <div class="strip">
     <section>
+      <GoalPanel />
       <p class="label">Step {{ number }}</p>
       <h1 aria-live="polite">{{ understood?.title ?? (store.steps.length ? "What comes off next?" : "What comes off first?") }}</h1>
       <textarea

@@ -1,0 +1,254 @@
+"""Routes of the decision: what can be had, what is advised, what was decided."""
+
+from __future__ import annotations
+
+from datetime import date
+from decimal import Decimal
+from typing import Annotated
+from uuid import UUID
+
+from django.utils import timezone
+from ninja import Router
+from pydantic import Field
+
+from drawer.models import StockItem
+from gearing.decision.offer_line import LONGEST, offer_line
+from gearing.decision.replacement import ReplacementPart, compare
+from gearing.diagnosis import faults
+from gearing.inspection.findings import Finding, in_words
+from gearing.rebuild import build_plan, minutes_left
+from gearing.strip.entry import short_name
+from shelf.services import house_of
+from sums.base import Model, Problem, here
+from sums.decide import DecideIn, DecideOut, decide_unit
+from sums.decide.request import DonorIn, FailedIn, MateSaid, OfferIn, StockIn, UnitIn
+from workshop.authentication import MemberRequest
+
+from .. import services
+from ..mapping import entry_of, gear_of, live_pins, removed
+from ..models import Piece, SourceOffer, Visit
+from ..services.base import own_visit
+
+router = Router(tags=["decision"])
+PROBLEMS = {404: Problem, 409: Problem, 422: Problem, 503: Problem}
+MOST_OFFERS = 60
+NEAR_MODULE = 0.02
+"""How far off a module in the drawer may be, as a share, to be looked at."""
+
+
+class OfferKept(Model):
+    """What can be had, as it was jotted down and as it was understood."""
+
+    id: UUID
+    line: str
+    what: str
+    price: Decimal | None
+    days: int | None
+    donor: bool
+
+
+class DecisionState(Model):
+    """The option taken, and why it was taken where that was not the first."""
+
+    key: Annotated[str, Field(max_length=20)]
+    label: Annotated[str, Field(max_length=300)]
+    reason: Annotated[str, Field(max_length=300)] = ""
+
+
+class WorthState(Model):
+    new_price: Annotated[Decimal, Field(ge=0, le=1_000_000, max_digits=9, decimal_places=2)] | None = None
+    age_years: Annotated[float, Field(ge=0, le=300)] | None = None
+    promised_on: date | None = None
+
+
+class WorthIn(WorthState):
+    based_on: WorthState | None = None
+
+
+class OfferLineIn(Model):
+    line: Annotated[str, Field(min_length=1, max_length=LONGEST)]
+
+
+class ChoiceIn(Model):
+    decision: DecisionState | None
+
+
+class DecisionOut(Model):
+    """What is advised for a visit, by all that its record and the drawer know."""
+
+    advised: DecideOut | None = Field(description="None where nothing failed")
+    offers: list[OfferKept]
+    worth: WorthState
+    decided: DecisionState | None
+    minutes: float = Field(description="Of work, by the plan")
+
+
+@router.get("/visits/{visit_id}/decision", response={200: DecisionOut, **PROBLEMS}, by_alias=True)
+def decision_of(request: MemberRequest, visit_id: UUID) -> DecisionOut:
+    """What could be done, the best first."""
+    return _out(request, own_visit(request.user, visit_id))
+
+
+@router.put("/visits/{visit_id}/offers/{offer_id}", response={200: DecisionOut, **PROBLEMS}, by_alias=True)
+def jot_offer(request: MemberRequest, visit_id: UUID, offer_id: UUID, body: OfferLineIn) -> DecisionOut:
+    """Jot down what can be had."""
+    return _out(request, services.jot_offer(request.user, visit_id, offer_id, body.line))
+
+
+@router.delete("/visits/{visit_id}/offers/{offer_id}", response={200: DecisionOut, **PROBLEMS}, by_alias=True)
+def take_offer_back(request: MemberRequest, visit_id: UUID, offer_id: UUID) -> DecisionOut:
+    """It cannot be had after all."""
+    return _out(request, services.take_offer_back(request.user, visit_id, offer_id))
+
+
+@router.put("/visits/{visit_id}/worth", response={200: DecisionOut, **PROBLEMS}, by_alias=True)
+def say_worth(request: MemberRequest, visit_id: UUID, body: WorthIn) -> DecisionOut:
+    """What a new one costs, how old this one is, and when it was promised."""
+    based_on = body.based_on.model_dump() if body.based_on else None
+    said = body.model_dump(exclude={"based_on"})
+    return _out(request, services.say_worth(request.user, visit_id, said, based_on))
+
+
+@router.put("/visits/{visit_id}/decided", response={200: DecisionOut, **PROBLEMS}, by_alias=True)
+def choose(request: MemberRequest, visit_id: UUID, body: ChoiceIn) -> DecisionOut:
+    """Decide, or leave it open again."""
+    decision = body.decision.model_dump() if body.decision else None
+    return _out(request, services.choose(request.user, visit_id, decision))
+
+
+def _out(request: MemberRequest, visit: Visit) -> DecisionOut:
+    jotted = list(visit.offers.filter(taken_back=False)[:MOST_OFFERS])
+    plan = build_plan(services.removed_pieces(visit), services.bench_of(request.user, visit)).steps
+    left = minutes_left(list(plan), frozenset())
+    minutes = left[0] if left else 0.0
+    asked = _asked(visit, jotted, minutes)
+    unit = visit.unit
+    return DecisionOut(
+        advised=here(decide_unit, asked) if asked else None,
+        offers=[_kept(offer) for offer in jotted],
+        worth=WorthState(new_price=unit.new_price, age_years=unit.age_years, promised_on=visit.promised_on),
+        decided=DecisionState(**visit.decision) if visit.decision else None,
+        minutes=minutes,
+    )
+
+
+def _kept(offer: SourceOffer) -> OfferKept:
+    said = offer_line(offer.line)
+    return OfferKept(
+        id=offer.id, line=offer.line, what=said.what, price=said.price, days=said.days, donor=said.donor
+    )
+
+
+def _asked(visit: Visit, jotted: list[SourceOffer], minutes: float) -> DecideIn | None:
+    """The decision as the core is asked for it; none where nothing failed."""
+    failed: list[FailedIn] = []
+    mates: dict[str, MateSaid] = {}
+    stock: list[StockIn] = []
+    for step in visit.steps.filter(number__isnull=False).with_record():
+        for piece, off in zip(step.live_pieces, removed(step), strict=True):
+            name = _name(piece)
+            if off.renewed:
+                failed.append(
+                    FailedIn(
+                        piece=name, finding=_finding(piece), count=max(1, off.entry.count), condemned=True
+                    )
+                )
+                stock += _in_drawer(visit, piece, name)
+            if off.renewed and piece.mate_id:
+                mate = piece.mate
+                mates[_name(mate)] = MateSaid(piece=_name(mate), finding=_finding(mate) or mate.verdict)
+    if not failed:
+        return None
+    said = [offer_line(offer.line) for offer in jotted]
+    promised = visit.promised_on
+    return DecideIn(
+        unit=UnitIn(
+            kind=visit.unit.kind,
+            new_price=float(visit.unit.new_price) if visit.unit.new_price is not None else None,
+            age_years=visit.unit.age_years,
+        ),
+        failed=failed,
+        mates=list(mates.values()),
+        cause=faults()[visit.cause].name if visit.cause in faults() else "",
+        offers=[
+            OfferIn(
+                what=each.what[:200],
+                price=float(each.price) if each.price is not None else None,
+                days=each.days,
+                contains=[part[:200] for part in each.contains],
+            )
+            for each in said
+            if not each.donor
+        ],
+        donors=[
+            DonorIn(
+                what=each.what[:200],
+                price=float(each.price) if each.price is not None else None,
+                state=each.state[:200],
+            )
+            for each in said
+            if each.donor
+        ],
+        stock=stock,
+        house=dict(house_of(visit.unit.workshop_id)),
+        minutes=minutes,
+        promised_days=max(0, (promised - timezone.localdate()).days) if promised else None,
+    )
+
+
+def _name(piece: Piece) -> str:
+    """A piece as it would be asked for: its name, its teeth, what it is of."""
+    entry = entry_of(piece)
+    teeth = "/".join(map(str, entry.teeth))
+    counted = f" {teeth}t" if teeth and "/" not in teeth else f" {teeth}" if teeth else ""
+    return f"{short_name(entry)}{counted} {entry.material}".strip()[:200]
+
+
+def _finding(piece: Piece) -> str:
+    kind = entry_of(piece).kind
+    seen = [
+        in_words(
+            kind,
+            Finding(
+                str(row.get("what", "")),
+                tuple(row.get("teeth") or ()),
+                str(row.get("face") or ""),
+                float(row.get("mm") or 0),
+                float(row.get("radius") or 0),
+            ),
+        )
+        for row in piece.findings
+    ]
+    return ", ".join(each for each in [piece.finding, *seen] if each)[:200]
+
+
+def _in_drawer(visit: Visit, piece: Piece, name: str) -> list[StockIn]:
+    """Gears in the drawer that could serve, and what would have to be changed of each."""
+    made = []
+    for pin in live_pins(piece):
+        gear = gear_of(pin)
+        if gear is None:
+            continue
+        module = float(gear.module)
+        bore, width = pin.request.get("bore_mm") or 0.0, pin.request.get("width_mm") or 0.0
+        wanted = ReplacementPart(int(gear.teeth), module, bore=float(bore), width=float(width))
+        there = StockItem.objects.filter(
+            workshop_id=visit.unit.workshop_id,
+            gone=False,
+            teeth=gear.teeth,
+            module_mm__range=(module * (1 - NEAR_MODULE), module * (1 + NEAR_MODULE)),
+        )
+        for kept in there[:10]:
+            part = ReplacementPart(
+                kept.teeth,
+                float(kept.module_mm),
+                bore=float(kept.bore_mm or 0),
+                width=float(kept.width_mm or 0),
+            )
+            fit = compare(wanted, part)
+            if fit.verdict in ("fits", "unknown"):
+                made.append(StockIn(what=name, fits="yes"))
+            elif fit.verdict == "change":
+                says = ", ".join(each.says for each in fit.fields if each.verdict == "change")
+                made.append(StockIn(what=name, fits=f"with a change: {says}"[:200]))
+    return made
