@@ -139,6 +139,17 @@ SHAPES: dict[str, Any] = {
         pieces=dict[Text, Words],
         means=dict[Text, dict[Text, Words]],
     ),
+    "price_list": table(
+        "PriceListWords",
+        columns=dict[Text, Words],
+        limits=table("ListLimits", lines=Above, bytes=Above, dearest=Above, days=Above),
+    ),
+    "said": table(
+        "Said",
+        bare=Words,
+        complaints=dict[Text, dict[Text, Words]],
+        as_said=dict[Text, Words],
+    ),
     "decide": table(
         "Decide",
         classes=dict[Text, Words],

@@ -31,8 +31,8 @@ def what_is_wrong() -> None:
         first += top[0] in accepted
         among += bool(accepted & set(top))
     many = len(COMPLAINTS)
-    told(f"{many} described cases", f"{first / many:.1%} right first", first >= 0.9 * many)
-    told("among the first three", f"{among / many:.1%}", among >= 0.98 * many)
+    told(f"{many} complaints never taught", f"{first / many:.1%} right first", first >= 0.9 * many)
+    told("among the first three", f"{among / many:.1%}", among >= 0.95 * many)
     spent = timed(lambda: diagnose("car", hear("clicks at the rear under load, only on three cells")))
     row("one answer", spent, "budget 30 ms", spent < 0.030)
     stated, needed, fixed = [], [], []

@@ -9,6 +9,7 @@ from hypothesis import strategies as st
 
 from gearing.data import table
 from gearing.diagnosis import Answered, checks, diagnose, faults, hear, next_checks, observations
+from gearing.diagnosis.likeness import beginnings, examples, likeness
 from gearing.errors import GearingError
 from gearing.workshop.units import conditions, symptoms, unit_kinds
 from sums.diagnose import CheckMade, DiagnoseIn, diagnose_unit
@@ -26,18 +27,48 @@ def odds(kind: str, words: str, fault: str, *answered: tuple[str, str]) -> float
     return next((s.probability for s in found.causes if s.fault.key == fault), 0.0)
 
 
+def rates(rows: list[tuple[str, str, tuple[str, ...]]]) -> tuple[float, float]:
+    """How often the first cause is one that was accepted, and how often one of the first three."""
+    first = among = 0
+    for kind, words, accepted in rows:
+        suspects = top(kind, words)
+        first += suspects[0] in accepted
+        among += bool(set(accepted) & set(suspects))
+    return first / len(rows), among / len(rows)
+
+
 class Complaints(unittest.TestCase):
-    def test_the_first_causes_are_those_that_a_technician_would_look_for(self) -> None:
-        self.assertGreaterEqual(len(COMPLAINTS), 150)
-        first = among = 0
-        for kind, words, causes in COMPLAINTS:
-            accepted = {cause.strip() for cause in causes.split(",")}
-            self.assertLessEqual(accepted, set(faults()), words)
-            suspects = top(kind, words)
-            first += suspects[0] in accepted
-            among += bool(accepted & set(suspects))
-        self.assertGreaterEqual(first / len(COMPLAINTS), 0.9)
-        self.assertGreaterEqual(among / len(COMPLAINTS), 0.98)
+    def test_what_was_never_taught_is_mostly_right(self) -> None:
+        first, among = rates([(kind, words, tuple(causes.split(", "))) for kind, words, causes in COMPLAINTS])
+        self.assertGreaterEqual(len(COMPLAINTS), 60)
+        self.assertGreaterEqual(first, 0.7)
+        self.assertGreaterEqual(among, 0.9)
+
+    def test_what_was_taught_is_known(self) -> None:
+        taught = [each for each in examples() if each[0]]
+        self.assertGreaterEqual(len(taught), 600)
+        self.assertLessEqual({cause for *_, causes in taught for cause in causes}, set(faults()))
+        self.assertEqual({cause for *_, causes in examples() for cause in causes}, set(faults()))
+        first, among = rates(taught)
+        self.assertGreaterEqual(first, 0.97)
+        self.assertGreaterEqual(among, 0.99)
+
+    def test_none_of_those_kept_apart_was_taught(self) -> None:
+        self.assertEqual({words for _, words, _ in examples()} & {row[1] for row in COMPLAINTS}, set())
+
+    def test_words_that_nobody_listed_lean_to_what_they_were_said_of(self) -> None:
+        at = list(faults())
+        leaning = likeness(beginnings("swamp treacle in there, gluey"))
+        self.assertEqual(at[int(leaning.argmax())], "grease_hard")
+        self.assertEqual(likeness(beginnings("xylophone")).any(), False)
+        self.assertEqual(likeness(frozenset()).any(), False)
+
+    def test_a_servo_in_a_car_is_a_servo(self) -> None:
+        words = "is slow and hot"
+        self.assertGreater(
+            odds("car", f"the servo {words}", "linkage_tight"), odds("car", words, "linkage_tight")
+        )
+        self.assertLess(odds("car", f"the servo {words}", "overgeared"), odds("car", words, "overgeared"))
 
     def test_one_complaint_means_another_thing_in_another_unit(self) -> None:
         self.assertEqual(top("car", "motor runs, no drive, turns freely by hand", many=1), ["spur_stripped"])
@@ -133,7 +164,8 @@ class Checks(unittest.TestCase):
     def test_the_case_pressed_shut_parts_the_case_from_the_gear(self) -> None:
         words = "clicks at the rear under load"
         before = odds("car", words, "case_spreads")
-        self.assertGreater(odds("car", words, "case_spreads", ("press_case", "stops")), 2 * before)
+        after = odds("car", words, "case_spreads", ("press_case", "stops"))
+        self.assertGreater(after / (1 - after), 4 * before / (1 - before))
         self.assertLess(odds("car", words, "case_spreads", ("press_case", "same")), before / 2)
 
     def test_each_answer_speaks_for_what_it_points_to(self) -> None:
@@ -163,7 +195,7 @@ class Checks(unittest.TestCase):
             self.assertTrue(all(not o.check.units or "servo" in o.check.units for o in offers))
 
     def test_a_check_made_is_not_offered_again(self) -> None:
-        body = DiagnoseIn(kind="car", words="clicks at the rear under load")
+        body = DiagnoseIn(kind="car", words="it clicks")
         asked: list[str] = []
         for _ in range(6):
             answer = diagnose_unit(body)

@@ -15,7 +15,7 @@ CLICKS = {
     "kind": "car",
     "label": "Tern",
     "model": "Saltmarsh 4",
-    "complaint": "Clicks at the rear under load.",
+    "complaint": "The rear diff clicks under load.",
 }
 
 

@@ -9,6 +9,7 @@ from dataclasses import dataclass, field
 from functools import cache
 
 from ..data import table
+from .likeness import beginnings
 from .tables import faults, observations
 
 MOST_WORDS = 400
@@ -18,6 +19,11 @@ HOURS_OF_WEAR = 40.0
 """Hours from which a small drive counts as much used. Bench judgement."""
 
 _WHINES = re.compile(r"\b(?:whin|howl|shrill|high pitch|sing)")
+
+OWN_UNITS = ("servo", "winch")
+"""Kinds of unit that sit in other units, and are spoken of by that name."""
+
+_SPINS_OUT = re.compile(r"\b(?:freely|spin long|spin far|spin well)\b")
 
 DENIALS = frozenset(
     ["no", "not", "never", "without", "isnt", "doesnt", "dont", "didnt", "wont", "neither", "nor", "hardly",
@@ -41,7 +47,8 @@ class Heard:
     """What was said: observations that are so, those said not to be, and faults named outright, so or not.
 
     `mentions` are the pieces spoken of, in the words of the faults' `pieces`; `spoken` what was said of a
-    piece, as the faults any one of which it may be.
+    piece, as the faults any one of which it may be; `within` a unit of its own that the words speak of,
+    as the servo in a car; `words` all that was said, as :func:`.likeness.beginnings` has it.
     """
 
     said: frozenset[str]
@@ -50,6 +57,8 @@ class Heard:
     cleared: frozenset[str] = frozenset()
     mentions: frozenset[str] = frozenset()
     spoken: frozenset[frozenset[str]] = frozenset()
+    within: str = ""
+    words: frozenset[str] = frozenset()
 
     @property
     def contradictions(self) -> list[tuple[str, str]]:
@@ -97,11 +106,11 @@ def hear(words: str = "", picked: Iterable[str] = (), use: str = "") -> Heard:
     if "again" in said:
         # What is stripped again and again is the damage: the cause is elsewhere.
         spoken = {meant for meant in spoken if not meant & STRIPPED}
-    if "no_roll" in said and "freely" in text:
+    if "no_roll" in said and _SPINS_OUT.search(text):
         # What does not spin freely is driven all the same.
         said.discard("no_drive")
-    if "count_jumps" in said:
-        # Wheels of a counter that stay behind are driven.
+    if said & {"count_jumps", "stays_open"}:
+        # Wheels of a counter that stay behind are driven; what does not come back was moved.
         said.discard("no_drive")
     return Heard(
         frozenset(said),
@@ -110,6 +119,8 @@ def hear(words: str = "", picked: Iterable[str] = (), use: str = "") -> Heard:
         frozenset(taken.cleared - taken.named),
         frozenset(taken.mentions),
         frozenset(spoken),
+        next((kind for kind in OWN_UNITS if re.search(rf"\b{kind}s?\b", text)), ""),
+        beginnings(text),
     )
 
 
@@ -196,7 +207,7 @@ def _used(use: str) -> set[str]:
 
 
 OF = frozenset(["of", "on", "between", "and", "from", "in", "with", "to", "by", "for", "against", "off"])
-ASIDE = 3
+ASIDE = 5
 """Words that a piece counts as further away where it only says whose, or where: *the joint of the motor*."""
 
 STRIPPED = frozenset(["spur_stripped", "train_gear_stripped"])

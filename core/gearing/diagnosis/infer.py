@@ -17,12 +17,16 @@ import numpy as np
 from numpy.typing import NDArray
 
 from .hear import Heard
+from .likeness import likeness
 from .tables import Answered, Fault, Seen, checks, faults, observations
 
 Array = NDArray[np.float64]
 
 ELSEWHERE = 0.03
 """How often a fault is met in a kind of unit it is not usual in, against where it is."""
+
+WITHOUT = 0.3
+"""The same of the unit itself, where one that sits in it is spoken of."""
 
 SOMETHING_ELSE = 0.03
 """Share of visits in which it is nothing of the list."""
@@ -134,7 +138,7 @@ def diagnose(
         How often a workshop found each fault in such units: counts that are added to the usual ones.
     """
     field = _field()
-    share = _shares(unit, met or {}) * _looked_over(seen)
+    share = _shares(unit, heard.within or unit, met or {}) * _looked_over(seen)
     alone = np.arange(len(share))
     single = np.log(share) + field.fits(alone, alone, heard, answered)
     pairs, prior = _pairs(share, single)
@@ -183,9 +187,14 @@ def _pairs(share: Array, single: Array) -> tuple[NDArray[np.int64], Array]:
     return np.array(list(prior), dtype=np.int64).reshape(-1, 2), np.log(np.array(list(prior.values())))
 
 
-def _shares(unit: str, met: Mapping[str, float]) -> Array:
-    """How often each fault is met in such a unit; a workshop's own counts are added (Dirichlet)."""
-    usual = np.array([f.common * (1.0 if f.usual_in(unit) else ELSEWHERE) for f in faults().values()])
+def _shares(unit: str, within: str, met: Mapping[str, float]) -> Array:
+    """How often each fault is met in such a unit, or one in it; the own counts added (Dirichlet)."""
+    usual = np.array(
+        [
+            f.common * (1.0 if f.usual_in(within) else WITHOUT if f.usual_in(unit) else ELSEWHERE)
+            for f in faults().values()
+        ]
+    )
     counted = STRENGTH * usual / usual.sum() + np.array([met.get(key, 0.0) for key in faults()])
     return np.asarray(counted / counted.sum())
 
@@ -235,6 +244,8 @@ class _Field:
         log = np.where(said, np.log(chance), np.where(denied, np.log(1 - chance), silence)).sum(axis=1)
         out = self.excludes[first] + np.where((first != second)[:, None], self.excludes[second], 0.0)
         log = TEMPER * (log + (out * said).sum(axis=1) * np.log(RULED_OUT))
+        alike = likeness(heard.words)
+        log = log + np.maximum(alike[first], alike[second])
         for n, fault in enumerate(self.faults):
             there = (first == n) | (second == n)
             if fault.key in heard.named:
