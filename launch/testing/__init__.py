@@ -19,7 +19,7 @@ from ..paths import ROOT, VAR, lock, say
 from ..prepared import LANES, copy_to, prepared
 from ..serve import environment
 from .checks import all_checks
-from .lane import Outcome
+from .lane import HUNG, Outcome
 
 PARTS = ("core", "server", "web", "browser", "launch")
 LONGEST_FIRST = ("launch", "browser", "server", "core", "web")
@@ -190,11 +190,17 @@ class Lanes:
                     # It was started without what the set-up has made known.
                     lane.close()
                     lane = None
-                lane = lane or _Lane(number, self._env)
-                outcome = lane.ask(label)
-                if lane.ended:
-                    lane.close()
-                    lane = None
+                for again in (True, False):
+                    lane = lane or _Lane(number, self._env)
+                    outcome = lane.ask(label)
+                    hung = lane.hung
+                    if lane.ended:
+                        lane.close()
+                        lane = None
+                    # A browser that stopped answering says nothing of what was tried: once more, and said.
+                    if not (hung and again):
+                        break
+                    say(f"hung {label}: run again\n{outcome.said}")
             with self._word:
                 self.done.append(outcome)
                 _say_one(outcome)
@@ -227,7 +233,7 @@ class _Lane:
             )  # fmt: skip
         os.close(write)
         self.answers = os.fdopen(read)
-        self.ended = False
+        self.ended = self.hung = False
 
     def ask(self, label: str) -> Outcome:
         """Run it there; a lane that dies of it has failed it."""
@@ -243,6 +249,7 @@ class _Lane:
             return Outcome(**json.loads(answer))
         self.ended = True
         code = self.process.wait()
+        self.hung = code == HUNG
         tail = self.log.read_text(errors="replace")[-3000:]
         return Outcome(
             label, failed=1, seconds=time.monotonic() - began, said=f"The lane ended with {code}.\n{tail}"

@@ -8,21 +8,28 @@ process's own output goes.
 from __future__ import annotations
 
 import faulthandler
+import gc
 import io
 import json
 import os
 import sys
+import threading
 import time
+import traceback
 import unittest
+from collections.abc import Iterator
 from dataclasses import asdict, dataclass, field
 from pathlib import Path
+from types import FrameType
 from typing import Any
 
 from ..paths import ROOT
 from ..prepared import TESTED
 
 LONGEST = "DENTADO_TEST_SECONDS"
-"""How long any one test may take, 420 unless said: one that hangs fails alone, and says where it stood."""
+"""How long any one test may take, 300 unless said: one that hangs says where it stood and ends its lane."""
+HUNG = 75
+"""What such a lane ends with: sysexits' "try again"."""
 NEED_DATABASE = ("tests.server", "tests.browser", "tests.launch", "tests.web")
 
 
@@ -51,18 +58,55 @@ class Timed(unittest.TextTestResult):
     def startTest(self, test: unittest.TestCase) -> None:  # noqa: N802 - unittest's name
         self._began = time.monotonic()
         print(test.id(), flush=True)
-        watch()
+        WATCH.look()
         super().startTest(test)
 
     def stopTest(self, test: unittest.TestCase) -> None:  # noqa: N802 - unittest's name
-        watch()
+        WATCH.look()
         self.took.append((time.monotonic() - self._began, test.id()))
         super().stopTest(test)
 
 
-def watch() -> None:
-    """End this process unless called again in time: a browser that never answers is not waited for."""
-    faulthandler.dump_traceback_later(float(os.environ.get(LONGEST, "420")), exit=True)
+class Watch:
+    """Ends this process unless looked at in time: a browser that never answers is not waited for."""
+
+    def __init__(self) -> None:
+        self._seconds = float(os.environ.get(LONGEST, "300"))
+        self._timer: threading.Timer | None = None
+
+    def look(self) -> None:
+        """Begin the time anew."""
+        self.rest()
+        self._timer = threading.Timer(self._seconds, self._end)
+        self._timer.daemon = True
+        self._timer.start()
+        # Where even that thread gets no turn.
+        faulthandler.dump_traceback_later(self._seconds + 30, exit=True)
+
+    def rest(self) -> None:
+        """Nothing is being waited for."""
+        if self._timer:
+            self._timer.cancel()
+        faulthandler.cancel_dump_traceback_later()
+
+    def _end(self) -> None:
+        print(f"Nothing moved for {self._seconds:g} s.", flush=True)
+        for stack in self._stacks():
+            print("".join(traceback.format_stack(stack)), flush=True)
+        os._exit(HUNG)
+
+    @staticmethod
+    def _stacks() -> Iterator[FrameType]:
+        """Where every thread and greenlet stands: a test that waits for the browser is one of these."""
+        yield from (
+            frame for thread, frame in sys._current_frames().items() if thread != threading.get_ident()
+        )
+        for each in gc.get_objects():
+            if type(each).__name__ == "greenlet" and each.gr_frame is not None:
+                yield each.gr_frame
+
+
+WATCH = Watch()
 
 
 def outcome(label: str, result: Timed, seconds: float, said: str) -> Outcome:
@@ -77,13 +121,13 @@ def outcome(label: str, result: Timed, seconds: float, said: str) -> Outcome:
 def run(label: str, runner: Any) -> Outcome:
     """Load and run one label."""
     began, stream = time.monotonic(), io.StringIO()
-    watch()
+    WATCH.look()
     suite = unittest.defaultTestLoader.loadTestsFromName(label)
     if runner:
         suite = runner.build_suite([label])
     result = unittest.TextTestRunner(stream, verbosity=0, resultclass=Timed).run(suite)
     assert isinstance(result, Timed)
-    faulthandler.cancel_dump_traceback_later()
+    WATCH.rest()
     return outcome(label, result, time.monotonic() - began, stream.getvalue())
 
 

@@ -25,6 +25,7 @@ CASES = {
     "skipped": '@unittest.skip("not here")\n    def test_it(self): pass',
     "dies": "def test_it(self): os._exit(3)",
     "hangs": "def test_it(self): time.sleep(60)",
+    "hung": "def test_it(self): os.path.exists('%s') or (open('%s', 'w').close(), time.sleep(60))",
     "slow": "def test_it(self): time.sleep(0.2)",
 }
 
@@ -38,7 +39,8 @@ class Run(unittest.TestCase):
         package.mkdir()
         (package / "__init__.py").write_text("")
         for name, body in CASES.items():
-            text = f"import os, time, unittest\nclass Case(unittest.TestCase):\n    {body}\n"
+            told = body.replace("%s", str(self.folder / "hung-once"))
+            text = f"import os, time, unittest\nclass Case(unittest.TestCase):\n    {told}\n"
             (package / f"{name}.py").write_text(textwrap.dedent(text))
 
     def run_lanes(self, *labels: str, lanes: int = 2) -> dict[str, Outcome]:
@@ -73,13 +75,20 @@ class Run(unittest.TestCase):
         self.assertEqual((result["tried.dies"].passed, result["tried.dies"].failed), (0, 1))
         self.assertEqual(result["tried.good"].passed, 2)
 
-    def test_a_test_that_hangs_has_failed_and_says_where_it_stood(self) -> None:
+    def test_a_test_that_hangs_twice_has_failed_and_says_where_it_stood(self) -> None:
         with mock.patch.dict(os.environ, {"DENTADO_TEST_SECONDS": "1"}):
             result = self.run_lanes(*map(self.label, ("hangs", "good")), lanes=1)
         self.assertEqual(result["tried.hangs"].failed, 1)
         self.assertIn("tried.hangs.Case.test_it", result["tried.hangs"].said)
         self.assertIn("in test_it", result["tried.hangs"].said)
+        self.assertIn("hung tried.hangs: run again", self.said)
         self.assertEqual(result["tried.good"].passed, 2)
+
+    def test_one_that_hung_once_is_run_again_and_that_is_said(self) -> None:
+        with mock.patch.dict(os.environ, {"DENTADO_TEST_SECONDS": "1"}):
+            result = self.run_lanes("tried.hung", lanes=1)
+        self.assertEqual((result["tried.hung"].passed, result["tried.hung"].failed), (1, 0))
+        self.assertIn("hung tried.hung: run again", self.said)
 
     def test_a_label_that_cannot_be_loaded_has_failed(self) -> None:
         result = self.run_lanes("tried.nowhere")
