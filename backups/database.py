@@ -16,7 +16,10 @@ import MySQLdb
 
 from .errors import BackupError
 
-OURS = ("auth_", "axes_", "django_", "workshop_", "visits_", "drawer_", "practice_", "shelf_")
+OURS = (
+    "auth_", "axes_", "django_", "workshop_", "visits_", "drawer_", "suppliers_", "orders_", "practice_",
+    "shelf_",
+)  # fmt: skip
 """How the names of Dentado's tables begin; a database may be shared with others."""
 
 

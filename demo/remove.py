@@ -6,8 +6,10 @@ from django.core.files.storage import default_storage
 from django.db import transaction
 
 from drawer.models import Arrival, Movement, StockItem
+from orders.models import OrderEvent, OrderLine, PurchaseOrder
 from practice.models import Round, SoundRound
 from shelf.models import Consumable, HouseRule, LearntName
+from suppliers.models import CatalogueItem, Supplier
 from visits.models import (
     Change,
     CoverMap,
@@ -60,7 +62,19 @@ def remove() -> bool:
         visits.delete()
         Unit.objects.filter(workshop=workshop).delete()
         Movement.objects.filter(kept__workshop=workshop).delete()
-        for of_workshop in (Arrival, StockItem, Consumable, HouseRule, LearntName, Code):
+        for of_order in (OrderEvent, OrderLine):
+            of_order.objects.filter(order__workshop=workshop).delete()
+        for of_workshop in (
+            PurchaseOrder,
+            CatalogueItem,
+            Supplier,
+            Arrival,
+            StockItem,
+            Consumable,
+            HouseRule,
+            LearntName,
+            Code,
+        ):
             of_workshop.objects.filter(workshop=workshop).delete()
         for of_member in (Round, SoundRound):
             of_member.objects.filter(member__in=members).delete()

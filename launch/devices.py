@@ -10,10 +10,10 @@ import sys
 from .mariadb import free_port, with_parent
 from .paths import HOST, ROOT
 
-DEVICES = {"caliper": "DENTADO_CALIPER", "sound": "DENTADO_SOUND"}
+DEVICES = {"caliper": "DENTADO_CALIPER", "sound": "DENTADO_SOUND", "supplier": "DENTADO_SUPPLIER"}
 """Module of each, and the setting that says where it answers."""
 
-USUAL_PORTS = {"caliper": 1, "sound": 3}
+USUAL_PORTS = {"caliper": 1, "sound": 3, "supplier": 4}
 """Above Dentado's own."""
 
 

@@ -12,10 +12,12 @@ from drawer.routes import router as drawer
 from gearing.errors import GearingError
 from instruments.routes import devices
 from instruments.routes import router as instruments
+from orders.routes import router as orders
 from practice.by_ear import router as by_ear
 from practice.routes import router as practice
 from shelf.routes import router as shelf
 from sums.base import Problem, problem_of
+from suppliers.routes import router as suppliers
 from visits.routes.decision import router as decision
 from visits.routes.diagnosis import router as diagnosis
 from visits.routes.guide import router as guide
@@ -74,6 +76,8 @@ api.add_router("", rebuild)
 api.add_router("/sums", instruments)
 api.add_router("/devices", devices)
 api.add_router("/drawer", drawer)
+api.add_router("/suppliers", suppliers)
+api.add_router("/orders", orders)
 api.add_router("/practice", by_ear)
 api.add_router("/practice", practice)
 api.add_router("/shelf", shelf)

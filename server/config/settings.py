@@ -33,6 +33,8 @@ INSTALLED_APPS = [
     "workshop",
     "visits",
     "drawer",
+    "suppliers",
+    "orders",
     "practice",
     "shelf",
 ]
@@ -156,6 +158,7 @@ def _address(setting: str, usual: int) -> tuple[str, int]:
 
 CALIPER = _address("DENTADO_CALIPER", 8351)
 SOUND_SOURCE = _address("DENTADO_SOUND", 8353)
+SUPPLIER = _address("DENTADO_SUPPLIER", 8354)
 """Where the devices answer; see docs/formats/caliper.md and docs/formats/sound.md."""
 
 LOGGING = {

@@ -140,5 +140,6 @@ def _removed(step: Any, piece: Any) -> Removed:
         answered=sum(tick.count for tick in live_ticks(piece)),
         instead=parse(piece.instead) if piece.instead else None,
         mate=short_name(entry_of(piece.mate)) if piece.mate_id else "",
+        came_with=piece.came_with,
         worked=tuple((calculation.says, calculation.mind) for calculation in live_work(piece)),
     )

@@ -137,6 +137,8 @@ class Piece(Recorded):
     instead = models.CharField(max_length=400, blank=True)
     # The gear it is replaced with, where both go together.
     mate = models.ForeignKey("self", on_delete=models.PROTECT, related_name="+", null=True)
+    # What its new one came with: the name of an order.
+    came_with = models.CharField(max_length=12, blank=True)
 
     class Meta:
         ordering = ["at"]

@@ -143,6 +143,7 @@ class Regear(BrowserCase):
         # The last good choice stays on the paper.
         expect(page.get_by_role("heading", level=1)).to_contain_text("hole")
         page.get_by_label("Pinions", exact=True).fill("12-14")
+        expect(page.get_by_role("img", name="27 pairs fit")).to_be_visible()
         page.get_by_role("button", name="See it mesh").click()
         expect(page.get_by_label("Mate, teeth")).not_to_have_value("54")
         expect(page.locator(".verdict .word")).to_have_text("Right")

@@ -45,7 +45,7 @@ class Foreign(BenchCase):
 
     def one_of_each(self) -> dict[str, str]:
         """Something real of ours for every name that stands in a path."""
-        ids = {name: str(uuid4()) for name in ("photo_id", "tick_id", "pin_id", "work_id", "timer_id", "join_id", "kept_id", "movement_id", "arrival_id", "bottle_id", "sound_id", "offer_id")}  # fmt: skip
+        ids = {name: str(uuid4()) for name in ("photo_id", "tick_id", "pin_id", "work_id", "timer_id", "join_id", "kept_id", "movement_id", "arrival_id", "bottle_id", "sound_id", "offer_id", "supplier_id", "line_id", "event_id")}  # fmt: skip
         ids |= {
             "visit_id": str(self.visit.id),
             "step_id": str(self.steps[0].id),
@@ -82,7 +82,10 @@ class Foreign(BenchCase):
         self.desk.got("PUT", f"/drawer/{ids['kept_id']}/moves/{ids['movement_id']}", {"by": -1})
         arrival = {"wanted": {"teeth": 31, "module_mm": 0.8}, "measured": {"teeth": 31}, "accepted": False}
         self.desk.got("PUT", f"/drawer/arrivals/{ids['arrival_id']}", arrival)
-        return ids
+        self.desk.got("PUT", f"/suppliers/{ids['supplier_id']}", {"name": "Harbour Gears", "on_line": True})
+        ordered = {"supplier": ids["supplier_id"], "what": "drum", "visit": ids["visit_id"], "count": 3}
+        basket = self.desk.got("PUT", f"/orders/lines/{ids['line_id']}", ordered)
+        return {**ids, "order_id": basket["id"]}
 
     def example(self, shape: dict[str, Any]) -> Any:
         """The least that a schema takes."""
@@ -101,6 +104,8 @@ class Foreign(BenchCase):
             case "string":
                 if shape.get("format") == "uuid":
                     return str(uuid4())
+                if shape.get("format") == "date":
+                    return "2026-12-03"
                 return BY_PATTERN.get(shape.get("pattern", ""), "drum")
             case "boolean":
                 return True
@@ -125,6 +130,8 @@ class Foreign(BenchCase):
             self.desk.got("GET", self.at()),
             self.desk.got("GET", self.at("history")),
             self.desk.got("POST", "/drawer/search", {}),
+            self.desk.got("GET", "/suppliers"),
+            self.desk.got("GET", "/orders"),
         ]
         members = list(Member.objects.order_by("pk").values_list("pk", "role", "is_active", "password"))
         return json.dumps([answer, members, self.desk.got("GET", self.at("joins"))[0]["id"]], default=str)
@@ -156,9 +163,14 @@ class Foreign(BenchCase):
                         "/api/drawer/search",
                         "/api/drawer/counts",
                         "/api/drawer/arrivals",
+                        "/api/suppliers",
+                        "/api/suppliers/search",
+                        "/api/orders",
                         "/api/workshop/password",
                     ):
-                        self.assertNotIn(self.ids["kept_id"], json.dumps(answer))
+                        said = json.dumps(answer)
+                        for mine in ("kept_id", "supplier_id", "order_id"):
+                            self.assertNotIn(self.ids[mine], said)
                         continue
                     if path in ("/api/workshop/codes", "/api/workshop/backups", "/api/workshop/sample"):
                         # Her own workshop's, or the machine's, of which she is an owner too.

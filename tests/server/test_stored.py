@@ -8,10 +8,12 @@ import re
 from typing import Any
 from unittest import mock
 
+from django.apps import apps
 from django.db import connection
 from django.db.migrations.loader import MigrationLoader
 from django.test import SimpleTestCase
 
+from backups.database import OURS
 from gearing.data import table
 from gearing.workshop.units import check_words, conditions, symptoms, unit_kinds
 from launch.migrations import expected
@@ -203,3 +205,7 @@ class Migrations(SimpleTestCase):
         """The start looks at files, Django at modules: both must name the same."""
         loader = MigrationLoader(None)
         self.assertEqual(expected(), {f"{app}.{name}" for app, name in loader.disk_migrations})
+
+    def test_a_backup_holds_every_table(self) -> None:
+        tables = {model._meta.db_table for model in apps.get_models(include_auto_created=True)}
+        self.assertEqual({name for name in tables if not name.startswith(OURS)}, set())

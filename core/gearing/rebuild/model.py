@@ -62,6 +62,8 @@ class Removed:
         Its place among the pieces of its step, from 0.
     mate : str
         Name of the gear it is replaced with; empty for none.
+    came_with : str
+        Name of the order its new one came with; empty for none.
     """
 
     step: int
@@ -73,6 +75,7 @@ class Removed:
     worked: tuple[tuple[str, str], ...] = ()
     at: int = 0
     mate: str = ""
+    came_with: str = ""
 
     @property
     def key(self) -> str:

@@ -54,7 +54,11 @@ def _piece(piece: Removed, scene: Scene) -> PlanStep:
         kind="piece",
         step=piece.step,
         at=piece.at,
-        title=build_title(fitted, new=piece.renewed and piece.instead is None),
+        title=build_title(
+            fitted,
+            new=piece.renewed and piece.instead is None,
+            came_with=piece.came_with if piece.renewed else "",
+        ),
         done=done_word(fitted),
         outcome="new" if piece.renewed else "in",
         remarks=remarks,

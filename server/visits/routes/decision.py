@@ -22,16 +22,18 @@ from shelf.services import house_of
 from sums.base import Model, Problem, here
 from sums.decide import DecideIn, DecideOut, decide_unit
 from sums.decide.request import DonorIn, FailedIn, MateSaid, OfferIn, StockIn, UnitIn
+from suppliers.models import CatalogueItem
 from workshop.authentication import MemberRequest
 
 from .. import services
 from ..mapping import entry_of, gear_of, live_pins, removed
 from ..models import Piece, SourceOffer, Visit
+from ..offered import to_be_had
 from ..services.base import own_visit
 
 router = Router(tags=["decision"])
 PROBLEMS = {404: Problem, 409: Problem, 422: Problem, 503: Problem}
-MOST_OFFERS = 60
+MOST_OFFERS, MOST_OF_A_PIECE = 60, 8
 NEAR_MODULE = 0.02
 """How far off a module in the drawer may be, as a share, to be looked at."""
 
@@ -144,6 +146,7 @@ def _asked(visit: Visit, jotted: list[SourceOffer], minutes: float) -> DecideIn 
     failed: list[FailedIn] = []
     mates: dict[str, MateSaid] = {}
     stock: list[StockIn] = []
+    listed: dict[UUID, CatalogueItem] = {}
     for step in visit.steps.filter(number__isnull=False).with_record():
         for piece, off in zip(step.live_pieces, removed(step), strict=True):
             name = _name(piece)
@@ -154,6 +157,7 @@ def _asked(visit: Visit, jotted: list[SourceOffer], minutes: float) -> DecideIn 
                     )
                 )
                 stock += _in_drawer(visit, piece, name)
+                listed |= {item.id: item for item in to_be_had(visit, piece)[:MOST_OF_A_PIECE]}
             if off.renewed and piece.mate_id:
                 mate = piece.mate
                 mates[_name(mate)] = MateSaid(piece=_name(mate), finding=_finding(mate) or mate.verdict)
@@ -179,7 +183,8 @@ def _asked(visit: Visit, jotted: list[SourceOffer], minutes: float) -> DecideIn 
             )
             for each in said
             if not each.donor
-        ],
+        ]
+        + [_offered(item) for item in listed.values()],
         donors=[
             DonorIn(
                 what=each.what[:200],
@@ -193,6 +198,16 @@ def _asked(visit: Visit, jotted: list[SourceOffer], minutes: float) -> DecideIn 
         house=dict(house_of(visit.unit.workshop_id)),
         minutes=minutes,
         promised_days=max(0, (promised - timezone.localdate()).days) if promised else None,
+    )
+
+
+def _offered(item: CatalogueItem) -> OfferIn:
+    days = item.days if item.days is not None else item.supplier.usual_days
+    return OfferIn(
+        what=item.what,
+        price=float(item.price) if item.price is not None else None,
+        days=days,
+        contains=item.contains,
     )
 
 

@@ -1,5 +1,6 @@
 """All writes to visits. Each is one transaction and may be sent twice."""
 
+from .awaiting import came_with, parts_are_here, pieces_for_order, wait_for_parts
 from .build import tick, untick
 from .covers import lay_out
 from .decision import choose, jot_offer, say_worth, take_offer_back
@@ -37,6 +38,7 @@ __all__ = [
     "add_sound",
     "answer_check",
     "bench_of",
+    "came_with",
     "choose",
     "drop_sound",
     "drop_work",
@@ -63,6 +65,8 @@ __all__ = [
     "open_join",
     "open_visit",
     "own_unit",
+    "parts_are_here",
+    "pieces_for_order",
     "pin_gear",
     "record_step",
     "removed_pieces",
@@ -82,4 +86,5 @@ __all__ = [
     "unpin_gear",
     "untick",
     "wait_for",
+    "wait_for_parts",
 ]

@@ -197,18 +197,24 @@ def _and(words: list[str]) -> str:
     return words[0] if len(words) == 1 else f"{', '.join(words[:-1])} and {words[-1]}" if words else ""
 
 
-def build_title(entry: Entry, *, new: bool = False) -> str:
-    """The step as it goes back, the verb turned.
+def build_title(entry: Entry, *, new: bool = False, came_with: str = "") -> str:
+    """The step as it goes back, the verb turned; `came_with` names the order a new one came with.
 
     Examples
     --------
     >>> from gearing.strip.entry import parse
     >>> build_title(parse("second wheel 42/12"), new=True)
     'Seat the second wheel, new'
+    >>> build_title(parse("spur wheel 57t"), new=True, came_with="A12")
+    'Seat the spur wheel, new, from A12'
     """
     own = verbs().get(entry.verb)
     on = own.on if own and own.on else kinds()[entry.kind].on
-    return f"{on} {_object(spoken_apart(entry)[0])}" + (", new" if new else "")
+    return (
+        f"{on} {_object(spoken_apart(entry)[0])}"
+        + (", new" if new else "")
+        + (f", from {came_with}" if came_with else "")
+    )
 
 
 def done_word(entry: Entry) -> str:
