@@ -2,19 +2,26 @@
 
 from __future__ import annotations
 
+from datetime import timedelta
 from decimal import Decimal
 from uuid import UUID, uuid5
 
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.db import transaction
+from django.utils import timezone
 
 from drawer import services as drawer
 from drawer.routes import KeptIn
 from gearing.rebuild import build_plan
-from gearing.strip.entry import parse
+from gearing.sourcing import read_price_list
+from gearing.strip.entry import parse, short_name
 from gearing.workshop.units import unit_kinds
+from orders import services as orders
+from orders.models import PurchaseOrder
 from shelf import services as shelf
 from sums.read import ReadIn, ReadingIn
+from suppliers import services as suppliers
+from suppliers.models import Supplier
 from visits import services
 from visits.mapping import entry_of
 from visits.models import Piece, Visit
@@ -22,6 +29,7 @@ from workshop.models import SAMPLE, Fact, Member, Workshop
 from workshop.services import SAMPLE_REMOVED, found_workshop
 
 from . import DEMO_MEMBER, DEMO_PASSWORD
+from .parts import BOUGHT, SAID, SELLERS, TERMS, Bought, Seller
 from .photos import draw_photo
 from .scenario import DRAWER, MEMBERS, SCENARIO, SPOKEN, WORKSHOP, Stay, Stock, StripLine
 from .sounds import Turning, draw_sound
@@ -47,6 +55,13 @@ def load() -> bool:
             _load_stay(member, stay)
         for place, stock in enumerate(DRAWER):
             _load_stock(member, place, stock)
+        for seller in SELLERS:
+            _load_seller(member, seller)
+        shelf.keep_terms(member, TERMS)
+        for place, bought in enumerate(BOUGHT):
+            _buy(member, place, bought)
+        for unit, visit, said in SAID:
+            services.owner_said(member, demo_id(unit, visit), demo_id(unit, visit, "said"), said)
     return True
 
 
@@ -72,6 +87,54 @@ def _load_stock(member: Member, place: int, stock: Stock) -> None:
         part_number=stock.number,
     )
     drawer.keep(member, demo_id("drawer", place), gear.model_dump())
+
+
+def _load_seller(member: Member, seller: Seller) -> None:
+    money = {
+        "postage": seller.postage and Decimal(seller.postage),
+        "free_from": seller.free_from and Decimal(seller.free_from),
+    }
+    known = {
+        "name": seller.name,
+        "usual_days": seller.days,
+        "on_line": seller.on_line,
+        "note": "",
+        "gone": False,
+    }
+    supplier = suppliers.keep_supplier(member, demo_id("supplier", seller.name), {**known, **money})
+    if seller.listed:
+        suppliers.take_list(member, supplier.id, read_price_list(seller.listed.encode()), whole=True)
+
+
+def _buy(member: Member, place: int, bought: Bought) -> None:
+    """Into the basket, sent so long ago, come right or wrong: each by the service that does it."""
+    supplier = Supplier.objects.get(id=demo_id("supplier", bought.seller))
+    item = supplier.items.filter(number=bought.number).first()
+    visit_id = demo_id(bought.unit, bought.visit) if bought.unit else None
+    pieces = [
+        Piece.objects.filter(step__visit=visit_id, step__number=number + 1)[0] for number in bought.steps
+    ]
+    line = orders.put_in_basket(
+        member,
+        demo_id("ordered", place),
+        supplier.id,
+        short_name(entry_of(pieces[0])) if pieces else "",
+        count=bought.count,
+        item_id=item.id if item else None,
+        visit_id=visit_id,
+        pieces=[piece.id for piece in pieces],
+    )
+    if bought.sent is None:
+        return
+    today = timezone.localdate()
+    sent = {"sent_on": today - timedelta(days=bought.sent)}
+    due = None if bought.due is None else today + timedelta(days=bought.due)
+    orders.mark_sent(member, line.order_id, expected=due)
+    PurchaseOrder.objects.filter(id=line.order_id).update(**sent)
+    if bought.wrong:
+        orders.send_back(member, line.id, demo_id("back", place), 1, bought.wrong)
+    if bought.came:
+        orders.take_in(member, line.id, demo_id("came", place), bought.count, line.contains)
 
 
 def _load_stay(member: Member, stay: Stay) -> None:
@@ -114,6 +177,9 @@ def _load_stay(member: Member, stay: Stay) -> None:
     if price:
         worth = {"new_price": Decimal(price), "age_years": age, "promised_on": None}
         services.say_worth(member, visit.id, worth)
+    key, label, reason = stay.decided
+    if key:
+        services.choose(member, visit.id, {"key": key, "label": label, "reason": reason})
     for place, turning in enumerate(stay.sounds):
         if place:
             services.enter_stage(member, visit.id, "build")

@@ -11,12 +11,14 @@ from practice.models import Round, SoundRound
 from shelf.models import Consumable, HouseRule, LearntName
 from suppliers.models import CatalogueItem, Supplier
 from visits.models import (
+    BillExtra,
     Change,
     CoverMap,
     GearReading,
     Join,
     JoinedDevice,
     KeptCalculation,
+    OwnerAnswer,
     Photo,
     Piece,
     PlanMark,
@@ -53,7 +55,19 @@ def remove() -> bool:
         for of_piece in (GearReading, KeptCalculation, Tick):
             of_piece.objects.filter(piece__in=pieces).delete()
         JoinedDevice.objects.filter(join__visit__in=visits).delete()
-        for of_visit in (Join, Photo, Sound, SourceOffer, Trial, PlanMark, Timer, CoverMap, Change):
+        for of_visit in (
+            Join,
+            Photo,
+            Sound,
+            SourceOffer,
+            OwnerAnswer,
+            BillExtra,
+            Trial,
+            PlanMark,
+            Timer,
+            CoverMap,
+            Change,
+        ):
             of_visit.objects.filter(visit__in=visits).delete()
         pieces.update(mate=None)
         pieces.delete()

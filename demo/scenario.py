@@ -54,6 +54,8 @@ class Stay:
     cause: str = ""
     offers: tuple[str, ...] = ()
     """What can be had, as it was jotted down."""
+    decided: tuple[str, str, str] = ("", "", "")
+    """What was decided: its key, its words, and why."""
     worth: tuple[str, float] = ("", 0.0)
     """What a new one costs, and the age of this one in years."""
     sounds: tuple[Turning, ...] = ()
@@ -65,7 +67,7 @@ SCENARIO = (
         "Dunlin 40", "reel", "low-profile casting reel", "Section B", "three seasons",
         "Line guide stops half way across and starts again by itself.",
         ("clicking", "slop"), ("one_spot",),
-        "source", ("part", "idler 23 teeth, promised for Friday"),
+        "source", ("me", ""),
         (
             StripLine("undo the handle nut af10 @crank #A1"),
             StripLine("crank handle, bend outward #A1"),
@@ -81,7 +83,7 @@ SCENARIO = (
             StripLine("level-wind idler 23t nylon #B4", "replace", "polished thin on one flank, six teeth", True, 23, 12.32, ((3, 3.78),), "23", 2.5, 2.8),
             StripLine("two bearings 3x8x4 #C1", "clean"),
         ),
-        offers=("level-wind idler 23t 4.20, 6 days", "line guide set 16, 3 days: idler, worm shaft, pawl"),
+        decided=("gear", "Replace the level-wind idler 23t nylon", ""),
         worth=("120", 5),
     ),
     Stay(
@@ -129,7 +131,8 @@ SCENARIO = (
             StripLine("motor pinion 11t brass #B7", "keep"),
         ),
         guided=True,
-        offers=("wheel set for the 38 mm drum 14.50, 5 days: second wheel, third wheel", "second wheel 31/12 9, 21 days", "donor winch of the same make 12: drum cracked"),
+        offers=("donor winch of the same make 12: drum cracked",),
+        decided=("set", "Fit the wheel set for the 38 mm drum", "the single wheel takes three weeks, and the third ran with the broken one"),
         worth=("95", 4),
         sounds=(Turning("11:32 | 10:31 | 12:44", "4", "drum by hand, on the bench", turns=6, clicks=22),),
     ),
@@ -159,7 +162,7 @@ SCENARIO = (
         "Tern", "boat", "sounding boat, bevel drive", "Harbour school", "not known, found in the store",
         "Clicks when it pulls, quiet in the hand.",
         ("clicking", "knocking"), ("under_load",),
-        "look", ("me", ""),
+        "look", ("decision", "shims alone, or the pair with them?"),
         (
             StripLine("unplug the battery"),
             StripLine("eight 2x8 screws ph1, lower case #A1"),
@@ -185,15 +188,15 @@ SCENARIO = (
         "Quay crane", "crane", "slewing drive, two-stage planetary", "Model harbour", "opened twice before",
         "Jib swings past its stop. Plastic planets are to become steel.",
         ("slop",), ("warm",),
-        "strip", ("decision", "steel planets: three or all six?"),
+        "strip", ("me", ""),
         (
             StripLine("four M2.5x30 cap screws hex2 of the ring gear stack with washers @motor #A1"),
             StripLine("lift out the motor, lead to the left #tray", photo=True),
             StripLine("sun 12t brass #B1"),
-            StripLine("three planets 18t acetal #B2 !one planet has a dot, dot outward"),
+            StripLine("three planets 18t acetal #B2 !one planet has a dot, dot outward", "replace", "teeth bend under load"),
             StripLine("first carrier plate, sun of stage two upward #B3"),
             StripLine('second sun 12t brass #B4 &"stage two"'),
-            StripLine('three planets 18t acetal #B5 &"stage two" =dot outward'),
+            StripLine('three planets 18t acetal #B5 &"stage two" =dot outward', "replace", "teeth bend under load"),
             StripLine('three needle pins 3x12 #B6 &"stage two" !roll away'),
             StripLine('second carrier plate #B7 &"stage two" ^square to the output'),
             StripLine("lift off the ring gear 48t steel #tray =notch to notch", photo=True),

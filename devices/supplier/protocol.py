@@ -44,7 +44,7 @@ class Confirmed:
 
 
 @dataclass(frozen=True, slots=True)
-class Answered:
+class OrderAnswer:
     """What became of an order."""
 
     key: str
@@ -66,7 +66,7 @@ def read_offers(said: str) -> list[Offered]:
     return [_offered(row) for row in rows]
 
 
-def read_order(said: str, key: str) -> Answered:
+def read_order(said: str, key: str) -> OrderAnswer:
     """What became of the order of that key.
 
     Raises
@@ -78,7 +78,7 @@ def read_order(said: str, key: str) -> Answered:
     rows = frame.get("lines")
     if frame.get("key") != key or not isinstance(rows, list) or len(rows) > MOST_LINES:
         raise DeviceError("the supplier confirmed another order")
-    return Answered(key, _text(frame.get("reference"), 60), tuple(_confirmed(row) for row in rows))
+    return OrderAnswer(key, _text(frame.get("reference"), 60), tuple(_confirmed(row) for row in rows))
 
 
 def _offered(row: Any) -> Offered:

@@ -8,10 +8,12 @@ from django.http import Http404, HttpRequest, HttpResponse
 from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError, ValidationErrorContext
 
+from day.routes import router as day
 from drawer.routes import router as drawer
 from gearing.errors import GearingError
 from instruments.routes import devices
 from instruments.routes import router as instruments
+from orders.bills import router as bills
 from orders.routes import router as orders
 from practice.by_ear import router as by_ear
 from practice.routes import router as practice
@@ -26,6 +28,7 @@ from visits.routes.photos import router as photos
 from visits.routes.rebuild import router as rebuild
 from visits.routes.row import router as row
 from visits.routes.sounds import router as sounds
+from visits.routes.units import router as units
 from visits.routes.visits import router as visits
 from workshop.authentication import SignedIn
 from workshop.refusals import RefusedError
@@ -73,11 +76,14 @@ api.add_router("", guide)
 api.add_router("", photos)
 api.add_router("", row)
 api.add_router("", rebuild)
+api.add_router("", units)
+api.add_router("/day", day)
 api.add_router("/sums", instruments)
 api.add_router("/devices", devices)
 api.add_router("/drawer", drawer)
 api.add_router("/suppliers", suppliers)
 api.add_router("/orders", orders)
+api.add_router("/bills", bills)
 api.add_router("/practice", by_ear)
 api.add_router("/practice", practice)
 api.add_router("/shelf", shelf)

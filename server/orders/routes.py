@@ -16,7 +16,7 @@ from gearing.strip.entry import short_name
 from sums.base import Model, Problem
 from sums.fit import PartIn
 from suppliers.models import CatalogueItem
-from visits.mapping import entry_of, removed
+from visits.mapping import entry_of, gear_of, live_pins, removed
 from visits.models import Piece, Visit
 from visits.offered import to_be_had
 from visits.services.base import own_visit
@@ -41,6 +41,7 @@ class ForVisit(Model):
     visit: UUID
     unit: str
     pieces: list[str]
+    piece_ids: list[UUID]
     gone: bool = Field(description="Whether every one of those pieces was taken back from the row")
 
 
@@ -50,6 +51,8 @@ class OrderLineOut(Model):
     id: UUID
     what: str
     number: str = Field(description="The supplier's")
+    teeth: int | None
+    module_mm: float | None
     count: int
     price: Decimal | None
     contains: list[str]
@@ -176,14 +179,25 @@ class Buyable(Model):
     decided: bool = Field(description="Whether it is what was decided on")
 
 
+class GearAsked(Model):
+    """The tooth a supplier is asked for."""
+
+    teeth: int
+    module_mm: float
+
+
 class ToBuy(Model):
     """A piece that has to be got: where from, or the line it is on."""
 
     piece: UUID
     name: str
+    gear: GearAsked | None
     line: OrderLineOut | None
     order: str
     standing: str
+    order_id: UUID | None
+    sent: bool = Field(description="Whether that order was sent")
+    others: int = Field(description="Lines in that basket besides")
     offers: list[Buyable]
 
 
@@ -225,12 +239,17 @@ def _to_buy(visit: Visit, piece: Piece, lines: list[OrderLine], decided: str) ->
     theirs = [line for line in lines if str(piece.id) in line.pieces]
     line = next((line for line in theirs if not line.settled), theirs[0] if theirs else None)
     items = to_be_had(visit, piece)
+    gear = next((gear for gear in map(gear_of, live_pins(piece)) if gear), None)
     return ToBuy(
         piece=piece.id,
         name=short_name(entry),
+        gear=GearAsked(teeth=int(gear.teeth), module_mm=float(gear.module)) if gear else None,
         line=_line(line, {visit.id: visit}, {}) if line else None,
         order=line.order.name if line else "",
         standing=_says(line) if line else "",
+        order_id=line.order_id if line else None,
+        sent=bool(line and line.order.sent_on),
+        others=line.order.lines.filter(taken_back=False).count() - 1 if line else 0,
         offers=[_buyable(item, decided) for item in items[:MOST_OFFERS]],
     )
 
@@ -403,12 +422,15 @@ def _line(line: OrderLine, visits: dict[UUID, Visit], pieces: dict[UUID, Piece])
             visit=visit.id,
             unit=visit.unit.label,
             pieces=[short_name(entry_of(piece)) for piece in theirs],
+            piece_ids=[piece.id for piece in theirs],
             gone=bool(theirs) and all(piece.taken_back or piece.step.number is None for piece in theirs),
         )
     return OrderLineOut(
         id=line.id,
         what=line.what,
         number=line.item.number if line.item else "",
+        teeth=line.item.teeth if line.item else None,
+        module_mm=float(line.item.module_mm) if line.item and line.item.module_mm is not None else None,
         count=line.count,
         price=line.price,
         contains=line.contains,

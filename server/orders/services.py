@@ -8,11 +8,22 @@ from decimal import Decimal
 from typing import Any
 from uuid import UUID, uuid4
 
-from django.db.models import Exists, Max, OuterRef, Prefetch, Q, QuerySet
+from django.db.models import (
+    Case,
+    Exists,
+    IntegerField,
+    Max,
+    OuterRef,
+    Prefetch,
+    Q,
+    QuerySet,
+    Value,
+    When,
+)  # fmt: skip
 from django.http import Http404
 from django.utils import timezone
 
-from devices.supplier.protocol import Answered
+from devices.supplier.protocol import OrderAnswer
 from drawer.services import check_arrival
 from gearing.decision.replacement import compare
 from gearing.errors import GearingError
@@ -27,6 +38,7 @@ from workshop.paging import Paged
 from workshop.refusals import RefusedError
 from workshop.transactions import write
 
+from .costs import within_limits
 from .models import OrderEvent, OrderLine, PurchaseOrder
 
 MOST_LINES = 200
@@ -57,8 +69,12 @@ def find_orders(member: Member, state: str, words: str) -> Paged[PurchaseOrder]:
             said |= Q(number=int(word[1:]))
         found = found.filter(said)
     shown = orders_of(member).filter(id__in=found.values("id"))
-    # Baskets first, then what should have been here longest.
-    order = ["-number"] if state == "past" else ["sent_on", "expected_on", "number"]
+    # What is late asks for a word, a basket for sending; the rest comes by itself.
+    late = When(expected_on__lt=timezone.localdate(), sent_on__isnull=False, then=Value(0))
+    turn = Case(
+        late, When(sent_on__isnull=True, then=Value(1)), default=Value(2), output_field=IntegerField()
+    )
+    order = ["-number"] if state == "past" else [turn, "expected_on", "number"]
     return Paged(shown.order_by(*order), found, PER_PAGE)
 
 
@@ -250,6 +266,8 @@ def send(
     ------
     GearingError
         If there is nothing in it, or the supplier does not answer.
+    RefusedError
+        If it would pass a limit that an owner set: the visit waits for the owner's word.
     """
     order = own_order(member, order_id)
     if order.sent_on is not None:
@@ -259,6 +277,7 @@ def send(
         raise GearingError(
             "There is nothing in this basket.", code="empty_basket", field="lines", hint="Put something in."
         )
+    within_limits(member, lines)
     answer = None
     if order.supplier.on_line:
         unknown = next((line for line in lines if line.item is None), None)
@@ -274,26 +293,27 @@ def send(
             if line.item:
                 by_number[line.item.number] = by_number.get(line.item.number, 0) + line.count
         answer = over_the_line.order(str(order.id), list(by_number.items()))
-    return _sent(member, order_id, [line.id for line in lines], reference, expected, answer)
+    return mark_sent(member, order_id, [line.id for line in lines], reference, expected, answer)
 
 
 @write
-def _sent(
+def mark_sent(
     member: Member,
     order_id: UUID,
-    asked: list[UUID],
-    reference: str,
-    expected: date | None,
-    answer: Answered | None,
+    asked: Sequence[UUID] | None = None,
+    reference: str = "",
+    expected: date | None = None,
+    answer: OrderAnswer | None = None,
 ) -> PurchaseOrder:
+    """It was sent: `asked` are the lines that went, all where it was sent by hand."""
     order = own_order(member, order_id, lock=True)
     if order.sent_on is not None:
         return order
     today = timezone.localdate()
     lines = list(order.lines.filter(taken_back=False).select_related("item"))
     # What was put in while the supplier was asked was not asked for: it waits for the next order.
-    late = [line for line in lines if line.id not in asked]
-    lines = [line for line in lines if line.id in asked]
+    late = [line for line in lines if asked is not None and line.id not in asked]
+    lines = [line for line in lines if line not in late]
     order.sent_on, order.reference = today, answer.reference if answer else reference.strip()
     order.postage = _postage(order.supplier, lines)
     days = [line.item.days if line.item else None for line in lines]
@@ -317,7 +337,7 @@ def _postage(supplier: Supplier, lines: Sequence[OrderLine]) -> Decimal | None:
 
 
 def _confirmed(
-    member: Member, order: PurchaseOrder, lines: Sequence[OrderLine], answer: Answered
+    member: Member, order: PurchaseOrder, lines: Sequence[OrderLine], answer: OrderAnswer
 ) -> list[int | None]:
     """What the supplier said of each line: another price is kept as it is, what is refused is cancelled."""
     said = {row.number: row for row in answer.lines}

@@ -55,3 +55,15 @@ class HouseRule(models.Model):
 
     class Meta:
         constraints = [models.UniqueConstraint(fields=["workshop", "question"], name="rule_once")]
+
+
+class HouseTerms(models.Model):
+    """What a workshop charges, and how it says so. Without one nothing is charged for work."""
+
+    workshop = models.OneToOneField(Workshop, on_delete=models.PROTECT, related_name="terms")
+    currency = models.CharField(max_length=8, blank=True)
+    rate = models.DecimalField(max_digits=7, decimal_places=2, null=True)
+    tax = models.DecimalField(max_digits=4, decimal_places=2, default=0)
+    included = models.BooleanField(default=True)
+    recorded_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="+")
+    changed_at = models.DateTimeField(auto_now=True)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from decimal import Decimal
 from typing import Annotated, Literal
 from uuid import UUID
 
@@ -15,7 +16,7 @@ from sums.entry import Line
 from workshop.authentication import MemberRequest
 
 from . import services
-from .models import LearntName
+from .models import HouseTerms, LearntName
 
 router = Router(tags=["shelf"])
 PROBLEMS = {404: Problem, 409: Problem, 422: Problem, 503: Problem}
@@ -112,6 +113,21 @@ class LearnIn(Model):
     piece: Annotated[int, Field(ge=0, le=99)] = 0
 
 
+class TermsState(Model):
+    """What the house charges."""
+
+    currency: Annotated[str, Field(max_length=8)] = ""
+    rate: Annotated[Decimal, Field(ge=0, lt=100_000, max_digits=7, decimal_places=2)] | None = Field(
+        default=None, description="Of an hour; none where no work is charged"
+    )
+    tax: Annotated[Decimal, Field(ge=0, le=60, max_digits=4, decimal_places=2)] = Decimal(0)
+    included: bool = Field(default=True, description="Whether prices and the rate are said with it")
+
+
+class TermsIn(TermsState):
+    based_on: TermsState | None = None
+
+
 class ShelfOut(Model):
     names: list[NameOut] = Field(description="What pieces are called here, learnt from corrections")
     bottles: list[BottleOut]
@@ -119,6 +135,7 @@ class ShelfOut(Model):
     kinds: list[str]
     roles: dict[str, list[str]] = Field(description="What there is of each kind that has several")
     surfaces: list[str]
+    terms: TermsState
 
 
 class FollowIn(Model):
@@ -149,7 +166,22 @@ def shelf(request: MemberRequest) -> ShelfOut:
         kinds=list(KINDS),
         roles={kind: list(roles) for kind, roles in ROLES.items()},
         surfaces=list(SURFACES),
+        terms=_terms(workshop),
     )
+
+
+def _terms(workshop_id: int) -> TermsState:
+    kept = HouseTerms.objects.filter(workshop_id=workshop_id).first()
+    names = TermsState.model_fields
+    return TermsState(**{name: getattr(kept, name) for name in names}) if kept else TermsState()
+
+
+@router.put("/terms", response={200: ShelfOut, **PROBLEMS})
+def keep_terms(request: MemberRequest, body: TermsIn) -> ShelfOut:
+    """Say what the house charges."""
+    based_on = body.based_on.model_dump() if body.based_on else None
+    services.keep_terms(request.user, body.model_dump(exclude={"based_on"}), based_on)
+    return shelf(request)
 
 
 @router.put("/bottles/{bottle_id}", response={200: ShelfOut, **PROBLEMS})

@@ -16,7 +16,7 @@ from workshop.models import Member
 from workshop.refusals import overtaken
 from workshop.transactions import write
 
-from .models import Consumable, HouseRule, LearntName
+from .models import Consumable, HouseRule, HouseTerms, LearntName
 
 
 def at_hand(workshop_id: int) -> tuple[Item, ...]:
@@ -178,3 +178,30 @@ def follow(member: Member, question: str, school: str, based_on: str | None = No
         question=question,
         defaults={"school": school, "recorded_by": member},
     )
+
+
+@write
+def keep_terms(member: Member, values: dict[str, Any], based_on: dict[str, Any] | None = None) -> HouseTerms:
+    """What the house charges.
+
+    Raises
+    ------
+    RefusedError
+        If others changed the same meanwhile.
+    """
+    terms, made = HouseTerms.objects.select_for_update().get_or_create(
+        workshop_id=member.workshop_id, defaults={"recorded_by": member, **values}
+    )
+    if made:
+        return terms
+    now = {name: getattr(terms, name) for name in values}
+    merged, quarrel = merge(based_on, values, now)
+    if quarrel:
+        name = quarrel[0]
+        raise overtaken(str(values[name]), str(now[name]), terms.recorded_by.called, field=name)
+    if merged != now:
+        for name, value in merged.items():
+            setattr(terms, name, value)
+        terms.recorded_by = member
+        terms.save()
+    return terms

@@ -13,8 +13,8 @@ from devices.supplier.protocol import (
     LONGEST_ANSWER,
     WAIT,
     WHAT,
-    Answered,
     Offered,
+    OrderAnswer,
     read_offers,
     read_order,
 )
@@ -37,7 +37,7 @@ def find(words: str, *, teeth: int = 0, module: float = 0.0) -> list[PriceRow]:
         raise _said(error, "What is on the lists here is shown all the same.") from error
 
 
-def order(key: str, lines: list[tuple[str, int]]) -> Answered:
+def order(key: str, lines: list[tuple[str, int]]) -> OrderAnswer:
     """Order by the supplier's numbers. The same key again is the same order, never a second one.
 
     Raises

@@ -84,6 +84,8 @@ class Visit(Recorded):
     promised_on = models.DateField(null=True)
     # What was decided: the option, and why it was taken.
     decision = StoredField(null=True, shape=DECISION)
+    # Minutes worked on it, where they were said; else the plan's.
+    worked_minutes = models.PositiveIntegerField(null=True)
     # Whether its cause counts in what the workshop learnt.
     teaches = models.BooleanField(default=True)
     # What the strip is to reach: the key of a suspected fault. Empty for all of it.
@@ -231,6 +233,34 @@ class SourceOffer(Recorded):
     """What can be had for a visit, as it was jotted down: an offer, or a donor."""
 
     visit = models.ForeignKey(Visit, on_delete=models.PROTECT, related_name="offers")
+    line = models.CharField(max_length=400)
+    taken_back = models.BooleanField(default=False)
+
+    class Meta:
+        ordering = ["recorded_at"]
+
+
+class OwnerAnswer(Recorded):
+    """What the owner said to an estimate: who, when, how, and up to how much. The last one stands."""
+
+    visit = models.ForeignKey(Visit, on_delete=models.PROTECT, related_name="owner_answers")
+    yes = models.BooleanField()
+    least = models.DecimalField(max_digits=9, decimal_places=2, null=True)
+    most = models.DecimalField(max_digits=9, decimal_places=2, null=True)
+    # Beyond it the owner is asked again; none where it may cost what it costs.
+    limit = models.DecimalField(max_digits=9, decimal_places=2, null=True)
+    who = models.CharField(max_length=80)
+    how = models.CharField(max_length=80, blank=True)
+    taken_back = models.BooleanField(default=False)
+
+    class Meta:
+        ordering = ["recorded_at"]
+
+
+class BillExtra(Recorded):
+    """Something charged that was not ordered: grease, a washer from the drawer, as it was jotted down."""
+
+    visit = models.ForeignKey(Visit, on_delete=models.PROTECT, related_name="extras")
     line = models.CharField(max_length=400)
     taken_back = models.BooleanField(default=False)
 

@@ -92,6 +92,8 @@ class BrowserCase(unittest.TestCase):
         self.context.clear_cookies()
         session = self.context.new_cdp_session(self.page)
         session.send("Storage.clearDataForOrigin", {"origin": self.address, "storageTypes": KEPT})
+        # A page that another session still looks at may never say that it is closed.
+        session.detach()
         for page in self.context.pages:
             page.close()
 

@@ -83,7 +83,8 @@ class Decided(BenchCase):
     def test_the_choice_is_kept_with_its_reason_and_opened_again(self) -> None:
         self.judge(2, "replace", "stripped")
         chosen = {"key": "set", "label": "Fit the gear set", "reason": "the third wheel looks tired too"}
-        self.assertEqual(self.desk.got("PUT", self.at("decided"), {"decision": chosen})["decided"], chosen)
+        made = self.desk.got("PUT", self.at("decided"), {"decision": chosen})
+        self.assertEqual(made["decided"], {**chosen, "cautions": []})
         history = Change.objects.filter(visit=self.visit, verb="decided")
         self.assertEqual(history.count(), 1)
         self.assertIsNone(self.desk.got("PUT", self.at("decided"), {"decision": None})["decided"])

@@ -20,7 +20,7 @@ from ..recordings import tone
 from .bench import BenchCase, Desk
 
 OWN_BUSINESS = re.compile(
-    r"/api/(sums|devices|practice|session|vocabulary|learnt|workshop$|timers|units$|visits$|shelf|gauges)"
+    r"/api/(sums|devices|practice|session|vocabulary|learnt|workshop$|timers|units$|visits$|shelf|gauges|day)"
 )
 """Routes that name nothing of anybody's: they work things out, or list the asker's own."""
 
@@ -45,7 +45,7 @@ class Foreign(BenchCase):
 
     def one_of_each(self) -> dict[str, str]:
         """Something real of ours for every name that stands in a path."""
-        ids = {name: str(uuid4()) for name in ("photo_id", "tick_id", "pin_id", "work_id", "timer_id", "join_id", "kept_id", "movement_id", "arrival_id", "bottle_id", "sound_id", "offer_id", "supplier_id", "line_id", "event_id")}  # fmt: skip
+        ids = {name: str(uuid4()) for name in ("photo_id", "tick_id", "pin_id", "work_id", "timer_id", "join_id", "kept_id", "movement_id", "arrival_id", "bottle_id", "sound_id", "offer_id", "supplier_id", "line_id", "event_id", "answer_id", "extra_id")}  # fmt: skip
         ids |= {
             "visit_id": str(self.visit.id),
             "step_id": str(self.steps[0].id),
@@ -83,6 +83,9 @@ class Foreign(BenchCase):
         arrival = {"wanted": {"teeth": 31, "module_mm": 0.8}, "measured": {"teeth": 31}, "accepted": False}
         self.desk.got("PUT", f"/drawer/arrivals/{ids['arrival_id']}", arrival)
         self.desk.got("PUT", f"/suppliers/{ids['supplier_id']}", {"name": "Harbour Gears", "on_line": True})
+        said = {"yes": True, "who": "the owner"}
+        self.desk.got("PUT", f"/bills/{ids['visit_id']}/answers/{ids['answer_id']}", said)
+        self.desk.got("PUT", f"/bills/{ids['visit_id']}/extras/{ids['extra_id']}", {"line": "grease 2"})
         ordered = {"supplier": ids["supplier_id"], "what": "drum", "visit": ids["visit_id"], "count": 3}
         basket = self.desk.got("PUT", f"/orders/lines/{ids['line_id']}", ordered)
         return {**ids, "order_id": basket["id"]}

@@ -42,10 +42,11 @@ def decide(asked: Asked) -> list[Choice]:
         choices += [together([way, *others]) for way in single[lead]]
         choices += wholes_of(asked, best)
     choices += units_of(asked)
-    made: dict[tuple[str, tuple[str, ...]], Choice] = {}
+    # Two offers of the same for the same money are one choice.
+    made: dict[tuple[str, str, float, float], Choice] = {}
     for choice in choices:
         weighed = replace(choice, expected=_cost(choice, asked), cautions=_cautions(choice, asked))
-        key = (weighed.key, weighed.parts)
+        key = (weighed.key, weighed.label, weighed.least, weighed.most)
         if key not in made or weighed.expected < made[key].expected:
             made[key] = weighed
     return sorted(made.values(), key=lambda choice: choice.expected)

@@ -16,6 +16,15 @@ from .diagnosis import (
 )
 from .finding import find_units, find_visits, own_unit
 from .joins import add_joined_photo, make_join, new_device_key, note_device, open_join, revoke_join
+from .money import (
+    ask_owner,
+    charge_extra,
+    drop_extra,
+    limit_of,
+    owner_said,
+    say_worked,
+    take_answer_back,
+)
 from .photos import add_photo, mark_photo
 from .pieces import drop_work, judge, keep_work, mates_of, pin_gear, unpin_gear
 from .plan import bench_of, mark_step, start_timer, stop_timer
@@ -37,9 +46,12 @@ __all__ = [
     "add_photo",
     "add_sound",
     "answer_check",
+    "ask_owner",
     "bench_of",
     "came_with",
+    "charge_extra",
     "choose",
+    "drop_extra",
     "drop_sound",
     "drop_work",
     "enter_stage",
@@ -53,6 +65,7 @@ __all__ = [
     "keep_work",
     "lay_out",
     "learnt",
+    "limit_of",
     "make_join",
     "mark_photo",
     "mark_step",
@@ -65,6 +78,7 @@ __all__ = [
     "open_join",
     "open_visit",
     "own_unit",
+    "owner_said",
     "parts_are_here",
     "pieces_for_order",
     "pin_gear",
@@ -73,6 +87,7 @@ __all__ = [
     "revoke_join",
     "say_notice",
     "say_turned",
+    "say_worked",
     "say_worth",
     "set_check",
     "set_goal",
@@ -81,6 +96,7 @@ __all__ = [
     "standing",
     "start_timer",
     "stop_timer",
+    "take_answer_back",
     "take_offer_back",
     "tick",
     "unpin_gear",

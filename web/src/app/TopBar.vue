@@ -59,8 +59,10 @@ useKeys({ i: () => opener.value?.querySelector("button")?.click(), b: () => rout
         <RouterLink to="/fits">Fits</RouterLink>
         <RouterLink to="/gauges">Gauges</RouterLink>
         <RouterLink to="/drawer">Drawer</RouterLink>
+        <RouterLink to="/orders">Orders</RouterLink>
         <RouterLink to="/shelf">Shelf</RouterLink>
         <RouterLink to="/practice">Practice</RouterLink>
+        <RouterLink to="/filed">Filed</RouterLink>
         <RouterLink to="/">Bench</RouterLink>
         <RouterLink to="/workshop">Workshop</RouterLink>
         <button type="button" @click="switchLamp">{{ lamp ? "Day" : "Lamp" }}</button>

@@ -14,6 +14,7 @@ import ProblemNote from "../../app/ProblemNote.vue";
 import TopBar from "../../app/TopBar.vue";
 import CaliperDrawing from "../../drawing/CaliperDrawing.vue";
 import { newId } from "../../record/ids";
+import CopyButton from "../orders/CopyButton.vue";
 import { blank, partOf, typedFrom, type Typed } from "./part";
 import { maybeNumber, numberOr } from "../../text/numbers";
 
@@ -39,6 +40,8 @@ const fit = ref<Fit>();
 const problem = ref<Problem>();
 const done = ref<Arrival>();
 const past = ref<Arrival[]>([]);
+/** What goes back with it. */
+const words = ref("");
 // Made once for each part: pressing twice keeps one check.
 let id = newId();
 
@@ -125,9 +128,19 @@ async function settle(accepted: boolean) {
   if (!measuredAny.value || done.value) return;
   const body = { wanted: partOf(ordered.value), measured: partOf(measured.value), accepted, reason: reason.value.trim(), visit: text("visit") || null, piece: text("piece") || null };
   try {
-    done.value = await ask(api.PUT("/api/drawer/arrivals/{arrival_id}", { params: { path: { arrival_id: id } }, body }));
+    if (text("line")) {
+      // It belongs to an order: what was measured there settles the line, or sends it back with its words.
+      const line_id = text("line");
+      const { wanted, measured: part, reason: why } = body;
+      const order = await ask(api.PUT("/api/orders/lines/{line_id}/measured/{arrival_id}", { params: { path: { line_id, arrival_id: id } }, body: { wanted, measured: part, accepted, reason: why } }));
+      words.value = accepted ? "" : (order.events.at(-1)?.note ?? "");
+      await look();
+      done.value = past.value.find((arrival) => arrival.id === id);
+    } else {
+      done.value = await ask(api.PUT("/api/drawer/arrivals/{arrival_id}", { params: { path: { arrival_id: id } }, body }));
+      await look();
+    }
     problem.value = undefined;
-    await look();
   } catch (error) {
     problem.value = asProblem(error);
   }
@@ -137,7 +150,7 @@ function next() {
   id = newId();
   done.value = undefined;
   measured.value = blank();
-  tips.value = sized.value = reason.value = "";
+  tips.value = sized.value = reason.value = words.value = "";
 }
 
 async function look() {
@@ -196,6 +209,10 @@ onMounted(async () => {
         <p>
           {{ done.what }}: {{ done.fit.says }}. <template v-if="done.reason">{{ done.reason }}</template>
         </p>
+        <div v-if="words" class="words">
+          <p>{{ words }}</p>
+          <CopyButton :text="words" />
+        </div>
         <div class="actions">
           <Button @click="back">{{ text("visit") ? "To the visit" : "Drawer" }} <KeyCap k="Esc" /></Button>
           <Button variant="outlined" @click="next">Another part</Button>
@@ -291,6 +308,13 @@ th[scope="row"] {
   display: grid;
   gap: 16px;
   align-content: start;
+}
+
+.words {
+  display: grid;
+  gap: 8px;
+  padding: 10px 12px;
+  border: 1px dashed var(--hair);
 }
 
 .reason {

@@ -10,6 +10,7 @@ import { useKeys } from "../../app/keys";
 import ProblemNote from "../../app/ProblemNote.vue";
 import TopBar from "../../app/TopBar.vue";
 import BottleForm from "./BottleForm.vue";
+import HouseTerms from "./HouseTerms.vue";
 import LearntCauses from "./LearntCauses.vue";
 
 const shelf = ref<Shelf>();
@@ -124,6 +125,7 @@ onMounted(() => trying(() => ask(api.GET("/api/shelf"))));
           >
         </label>
       </fieldset>
+      <HouseTerms v-if="shelf" :terms="shelf.terms" @kept="shelf = $event" />
       <template v-if="shelf?.names.length">
         <h1>What things are called here</h1>
         <p class="soft">Learnt when the kind of a piece was put right in the strip.</p>

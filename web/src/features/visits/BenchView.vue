@@ -15,6 +15,7 @@ import TopBar from "../../app/TopBar.vue";
 import { useSession } from "../workshop/session";
 import StageRack from "./StageRack.vue";
 import { useTimers } from "./timers";
+import TodayPanel from "./TodayPanel.vue";
 
 const session = useSession();
 const timers = useTimers();
@@ -36,7 +37,8 @@ const groups = computed(() => {
   return [
     { title: "Yours to do", state: "" as const, cards: all.filter((card) => card.waits_for === "me") },
     { title: "Waiting", state: "open" as const, cards: all.filter((card) => card.waits_for !== "me") },
-    { title: "Filed", state: "filed" as const, cards: filed.value },
+    // Filed ones have a list of their own; here they are only found.
+    ...(words.value.trim() ? [{ title: "Filed", state: "filed" as const, cards: filed.value }] : []),
   ].filter((group) => group.cards.length || (group.state && left.value[group.state]));
 });
 const order = computed(() => groups.value.flatMap((group) => group.cards));
@@ -75,7 +77,7 @@ async function look(state: "open" | "filed", page = 1) {
 
 async function lookAll() {
   try {
-    await Promise.all([look("open"), look("filed")]);
+    await Promise.all([look("open"), ...(words.value.trim() ? [look("filed")] : [])]);
     problem.value = undefined;
   } catch (error) {
     problem.value = asProblem(error);
@@ -122,6 +124,7 @@ onMounted(() => {
       </div>
       <Button @click="router.push({ name: 'new-visit' })">New visit <KeyCap k="N" /></Button>
     </div>
+    <TodayPanel v-if="!words.trim()" />
     <p v-if="cards && !cards.length && !filed.length && !words" class="soft">Take the first unit in: say what it is and what its owner says of it.</p>
     <section v-if="timers.running.length" aria-label="Timers">
       <h2 class="label">Curing</h2>
@@ -162,6 +165,7 @@ onMounted(() => {
       </ul>
       <Button v-if="group.state && left[group.state] > 0" variant="outlined" class="on" @click="more(group.state)">Show more: {{ left[group.state] }} are left</Button>
     </section>
+    <p v-if="!words.trim()"><RouterLink class="past" :to="{ name: 'filed' }">Filed visits</RouterLink></p>
   </main>
 </template>
 
@@ -196,6 +200,13 @@ onMounted(() => {
 
 .on {
   margin-top: 12px;
+}
+
+.past {
+  display: inline-flex;
+  align-items: center;
+  min-height: 44px;
+  font-weight: 600;
 }
 
 @media (max-width: 700px) {

@@ -71,7 +71,9 @@ watch(
 </script>
 
 <template>
-  <TopBar :title="store.visit?.unit.label ?? 'Visit'" :about="about" />
+  <TopBar :title="store.visit?.unit.label ?? 'Visit'" :about="about">
+    <RouterLink v-if="store.visit" class="unit" :to="{ name: 'unit', params: { unitId: store.visit.unit.id } }">All of it</RouterLink>
+  </TopBar>
   <StageRack :stage="store.visit?.stage ?? ''" :viewing="viewing" @go="look" />
   <main class="work stage">
     <ProblemNote :problem="problem" class="refused" />
@@ -81,6 +83,19 @@ watch(
 </template>
 
 <style scoped>
+.unit {
+  display: inline-flex;
+  align-items: center;
+  min-height: 44px;
+  font-weight: 600;
+}
+
+@media (max-width: 700px) {
+  .unit {
+    display: none;
+  }
+}
+
 .stage {
   flex: 1;
   min-height: 0;

@@ -2,7 +2,7 @@
 /** What the visit waits for, and since the wait may be long, a word on it. */
 import InputText from "primevue/inputtext";
 import SelectButton from "primevue/selectbutton";
-import { ref } from "vue";
+import { ref, watch } from "vue";
 
 import { useSession } from "../workshop/session";
 import { useVisit } from "./visit";
@@ -11,6 +11,14 @@ const session = useSession();
 const store = useVisit();
 const forWhat = ref(store.visit?.waits_for ?? "me");
 const note = ref(store.visit?.waits_note ?? "");
+// An order says it as well as a hand.
+watch(
+  () => [store.visit?.waits_for, store.visit?.waits_note] as const,
+  ([now, said]) => {
+    forWhat.value = now ?? "me";
+    note.value = said ?? "";
+  },
+);
 
 async function keep() {
   await store.waitFor(forWhat.value, note.value);

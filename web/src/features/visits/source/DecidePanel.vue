@@ -23,7 +23,11 @@ const wanting = ref("");
 const all = ref(false);
 
 const options = computed(() => decision.value?.advised?.options ?? []);
-const shown = computed(() => (all.value ? options.value : options.value.slice(0, 4)));
+/** Once decided, what was decided; the other ways are a move away. */
+const shown = computed(() => {
+  const taken = options.value.filter((option) => option.label === decision.value?.decided?.label);
+  return all.value ? options.value : taken.length ? taken.slice(0, 1) : options.value.slice(0, 4);
+});
 const dearest = computed(() => Math.max(1, ...options.value.slice(0, 6).map((option) => option.expected)));
 const decided = computed(() => decision.value?.decided);
 
@@ -45,7 +49,7 @@ const worth = () => void sayWorth({ new_price: maybeNumber(price.value)?.toStrin
 
 function take(option: DecideOption, n: number) {
   if (n && wanting.value !== option.label) return void ((wanting.value = option.label), (reason.value = ""));
-  void choose({ key: option.key, label: option.label.slice(0, 300), reason: n ? reason.value.trim().slice(0, 300) : "" });
+  void choose({ key: option.key, label: option.label.slice(0, 300), reason: n ? reason.value.trim().slice(0, 300) : "", cautions: option.cautions });
   wanting.value = "";
 }
 
@@ -56,7 +60,8 @@ useKeys({ d: first });
 <template>
   <section v-if="decision?.advised" class="decide" aria-label="What to do">
     <p v-if="decided" class="taken">
-      <b class="proved">Decided: {{ decided.label }}.</b> <span v-if="decided.reason">{{ decided.reason }}</span> <Button variant="text" class="plain" @click="choose(null)">Open again</Button>
+      <b class="proved">Decided: {{ decided.label }}.</b> <span v-if="decided.reason">{{ decided.reason }}</span>
+      <span v-for="says in decided.cautions" :key="says" class="soft small">Shown with it: {{ says }} </span><Button variant="text" class="plain" @click="choose(null)">Open again</Button>
     </p>
     <h2 v-else>{{ decision.advised.says }}</h2>
     <p v-if="!decided" class="soft">{{ decision.advised.rule }}</p>
@@ -82,7 +87,7 @@ useKeys({ d: first });
         <Button v-else-if="!decided" :variant="n ? 'text' : undefined" class="take" @click="take(option, n)">{{ n ? "Take this" : "Do this" }} <KeyCap v-if="!n" k="D" /></Button>
       </li>
     </ol>
-    <Button v-if="options.length > 4" variant="text" class="plain" @click="all = !all">{{ all ? "The first four" : `${options.length - 4} more ways` }}</Button>
+    <Button v-if="all || options.length > shown.length" variant="text" class="plain" @click="all = !all">{{ all ? "Fewer" : `${options.length - shown.length} more ways` }}</Button>
     <div class="known">
       <form class="jot" @submit.prevent="keep">
         <label for="offer" class="label">What can be had</label>

@@ -12,6 +12,7 @@ import { useKeys } from "../../../app/keys";
 import ProblemNote from "../../../app/ProblemNote.vue";
 import { useGuide } from "../guide";
 import { useVisit } from "../visit";
+import MoneyPanel from "../source/MoneyPanel.vue";
 import WaitsFor from "../WaitsFor.vue";
 
 const store = useVisit();
@@ -94,6 +95,7 @@ useKeys({ v: () => router.push({ name: "new-visit", query: { unit: store.visit?.
       <label class="label" for="watch">To watch, and when to open it next</label>
       <Textarea id="watch" v-model="toWatch" rows="4" maxlength="2000" auto-resize @change="store.watchOut(toWatch)" />
       <WaitsFor />
+      <MoneyPanel final />
       <div class="actions">
         <Button @click="router.push({ name: 'bench' })">Back to the bench <KeyCap k="Enter" /></Button
         ><Button variant="outlined" @click="router.push({ name: 'new-visit', query: { unit: store.visit.unit.id } })">It is back: new visit <KeyCap k="V" /></Button

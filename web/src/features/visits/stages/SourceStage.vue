@@ -9,7 +9,9 @@ import KeyCap from "../../../app/KeyCap.vue";
 import { useKeys } from "../../../app/keys";
 import PieceFigure from "../../../drawing/PieceFigure.vue";
 import { queryOf } from "../../drawer/part";
+import BuyPanel from "../source/BuyPanel.vue";
 import DecidePanel from "../source/DecidePanel.vue";
+import MoneyPanel from "../source/MoneyPanel.vue";
 import { dead, renewed, useVisit } from "../visit";
 import WaitsFor from "../WaitsFor.vue";
 import { useChoices } from "../../instruments/choices";
@@ -88,9 +90,11 @@ useKeys({ Enter: () => emit("enter", "build") });
       </ul>
       <p v-if="wanted.length" class="soft">{{ choices?.must_agree }}</p>
       <p v-else class="soft">No piece was judged to be replaced.</p>
+      <BuyPanel />
       <div class="actions">
         <Button @click="emit('enter', 'build')">All here, build <KeyCap k="Enter" /></Button>
       </div>
+      <MoneyPanel />
     </section>
     <div class="beside">
       <DecidePanel />

@@ -1,0 +1,1 @@
+"""The bench's day: what is next, what is due, across visits and orders."""

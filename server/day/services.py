@@ -1,0 +1,189 @@
+"""What the day is planned from: open visits by the work of their next stage, cures, promises and orders."""
+
+from __future__ import annotations
+
+from collections import defaultdict
+from collections.abc import Iterable
+from dataclasses import dataclass
+from datetime import datetime
+from uuid import UUID
+
+from django.db.models import Count, Exists, F, OuterRef, Q
+from django.utils import timezone
+
+from gearing.rebuild import VERDICTS
+from gearing.sourcing import order_standing
+from gearing.workshop.day import DayPlan, DayVisit, plan_day
+from gearing.workshop.stages import FILED
+from gearing.workshop.units import unit_kind
+from orders import services as orders
+from orders.models import OrderLine, PurchaseOrder
+from visits.models import GearReading, Piece, Tick, Timer, Visit
+from workshop.models import Member
+
+MOST_VISITS = 200
+"""Visits a day is planned from: those touched last. Nobody has more of them open on a bench."""
+
+MINE = ("me", "cure", "decision")
+"""What a visit waits for where the bench itself goes on with it: to decide is work as well."""
+
+MOST_SHARED = ("build", "strip")
+"""Stages whose tools and greases are looked at, so that like follows on like."""
+
+
+@dataclass(frozen=True, slots=True)
+class DueItem:
+    """Something that is due: a cure that is over, a promise, an order to ask after."""
+
+    kind: str
+    says: str
+    late: bool
+    visit: UUID | None = None
+    order: UUID | None = None
+
+
+def day_of(member: Member) -> tuple[DayPlan, dict[str, Visit], list[DueItem]]:
+    """The plan, the visits in it by their key, and what is due."""
+    visits = list(
+        Visit.objects.filter(unit__workshop_id=member.workshop_id)
+        .exclude(stage=FILED)
+        .select_related("unit")
+        .order_by("-changed_at")[:MOST_VISITS]
+    )
+    by_key = {str(visit.id): visit for visit in visits}
+    now = timezone.now()
+    timers = list(
+        Timer.objects.filter(visit__in=visits, stopped=False)
+        .select_related("visit__unit")
+        .order_by("ends_at")
+    )
+    cures = {timer.visit_id: max(0.0, (timer.ends_at - now).total_seconds() / 60) for timer in timers}
+    things, shares = _things(visits), _shares(visits)
+    plan = plan_day(
+        (
+            DayVisit(
+                key=str(visit.id),
+                unit=visit.unit.label,
+                stage=visit.stage,
+                things=things[visit.id],
+                mine=visit.waits_for in MINE,
+                promised=visit.promised_on,
+                cure=cures.get(visit.id, 0.0),
+                shares=shares.get(visit.id, frozenset()),
+                says=visit.waits_note if visit.waits_for in ("me", "decision") else "",
+            )
+            for visit in visits
+        ),
+        timezone.localdate(),
+    )
+    return plan, by_key, [*_cured(timers, now), *_promised(visits), *_to_ask(member), *_to_send(member)]
+
+
+def _things(visits: list[Visit]) -> dict[UUID, int]:
+    """What the next stage of each has to work through, in one query a kind of stage."""
+    of = defaultdict(list)
+    for visit in visits:
+        of[visit.stage].append(visit.id)
+    live = Q(taken_back=False, step__number__isnull=False)
+    counted: dict[UUID, int] = defaultdict(int)
+
+    def count(rows: Iterable[tuple[UUID, int]]) -> None:
+        counted.update(dict(rows))
+
+    if of["look"]:
+        pieces = Piece.objects.filter(live, step__visit__in=of["look"], verdict="")
+        count(pieces.values("step__visit").annotate(n=Count("id")).values_list("step__visit", "n"))
+    if of["read"]:
+        read = GearReading.objects.filter(piece=OuterRef("id"), superseded=False, taken_back=False)
+        dead = [key for key, verdict in VERDICTS.items() if verdict.renews]
+        gears = Piece.objects.filter(
+            live, step__visit__in=of["read"], verdict__in=dead, entry__is__teeth__isnull=False
+        ).exclude(Exists(read))
+        count(gears.values("step__visit").annotate(n=Count("id")).values_list("step__visit", "n"))
+    if of["build"]:
+        counted_in = Tick.objects.filter(piece=OuterRef("id"), undone=False)
+        pieces = Piece.objects.filter(live, step__visit__in=of["build"]).exclude(Exists(counted_in))
+        count(pieces.values("step__visit").annotate(n=Count("id")).values_list("step__visit", "n"))
+    if of["source"]:
+        lines = OrderLine.objects.filter(visit__in=of["source"], taken_back=False, settled=False)
+        for visit_id in lines.values_list("visit", flat=True):
+            if visit_id:
+                counted[visit_id] += 1
+    if of["strip"]:
+        guides = Visit.objects.filter(id__in=of["strip"], guide__isnull=False)
+        steps = guides.annotate(n=Count("guide__steps", filter=Q(guide__steps__number__isnull=False)))
+        count(steps.values_list("id", "n"))
+    for visit in visits:
+        if visit.stage == "prove":
+            counted[visit.id] = len(set(unit_kind(visit.unit.kind).prove) - set(visit.checks_done))
+    return counted
+
+
+def _shares(visits: list[Visit]) -> dict[UUID, frozenset[str]]:
+    """Drives and lubricants that each visit's next stage takes."""
+    asked = [visit.id for visit in visits if visit.stage in MOST_SHARED]
+    rows = Piece.objects.filter(
+        taken_back=False, step__number__isnull=False, step__visit__in=asked
+    ).values_list("step__visit", "entry__is__fastener__drive", "entry__is__lubricant")
+    taken: dict[UUID, set[str]] = defaultdict(set)
+    for visit_id, drive, lubricant in rows:
+        taken[visit_id].update(str(word) for word in (drive, lubricant) if word)
+    return {visit_id: frozenset(words) for visit_id, words in taken.items()}
+
+
+def _cured(timers: list[Timer], now: datetime) -> list[DueItem]:
+    return [
+        DueItem("cure", f"{timer.visit.unit.label}: {timer.label} is over", False, visit=timer.visit_id)
+        for timer in timers
+        if timer.ends_at <= now
+    ]
+
+
+def _promised(visits: list[Visit]) -> list[DueItem]:
+    today = timezone.localdate()
+    made = []
+    for visit in visits:
+        days = (visit.promised_on - today).days if visit.promised_on else 1
+        if days <= 0:
+            when = (
+                "promised for today"
+                if not days
+                else f"promised {-days} {'day' if days == -1 else 'days'} ago"
+            )
+            made.append(DueItem("promise", f"{visit.unit.label} {when}", days < 0, visit=visit.id))
+    return made
+
+
+def _to_ask(member: Member) -> list[DueItem]:
+    """Orders it is time to ask after."""
+    today = timezone.localdate()
+    open_lines = OrderLine.objects.filter(order=OuterRef("id"), taken_back=False, settled=False)
+    found = orders.orders_of(member).filter(Exists(open_lines), sent_on__isnull=False)
+    made = []
+    for order in found.order_by("expected_on")[:MOST_VISITS]:
+        stands = order_standing(
+            [orders.standing_of(line) for line in orders.live_lines(order)],
+            today,
+            sent_on=order.sent_on,
+            expected=order.expected_on,
+            chased_on=order.chased_on,
+        )
+        if stands.chase_on and stands.chase_on <= today:
+            says = f"{order.name} from {order.supplier.name}: {stands.says}"
+            made.append(DueItem("order", says, stands.key == "late", order=order.id))
+    return made
+
+
+def _to_send(member: Member) -> list[DueItem]:
+    """Baskets with something in them."""
+    waiting = (
+        PurchaseOrder.objects.filter(
+            workshop_id=member.workshop_id, sent_on__isnull=True, lines__taken_back=False
+        )
+        .annotate(n=Count("lines"), called=F("supplier__name"))
+        .order_by("number")
+    )
+    return [
+        DueItem("basket", f"{basket.called}: {basket.n} in the basket", False, order=basket.id)
+        for basket in waiting
+    ]

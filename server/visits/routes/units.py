@@ -1,0 +1,163 @@
+"""Routes of one unit: its visits, its gears over time, its photos."""
+
+from __future__ import annotations
+
+from collections import defaultdict
+from collections.abc import Iterable
+from datetime import datetime
+from typing import Any
+from uuid import UUID
+
+from ninja import Router
+from pydantic import Field
+
+from gearing.diagnosis import faults
+from gearing.rebuild import VERDICTS
+from gearing.strip.entry import short_name
+from gearing.workshop.stages import STAGES
+from sums.base import Model, Problem
+from workshop.authentication import MemberRequest
+
+from .. import services
+from ..mapping import entry_of
+from ..models import GearReading, Photo, Piece, Visit
+from ..schemas import UnitOut, unit_out
+
+router = Router(tags=["units"])
+PROBLEMS = {404: Problem, 503: Problem}
+MOST_VISITS, MOST_PHOTOS, MOST_GEARS = 60, 24, 24
+
+
+class PastVisit(Model):
+    """A visit of the unit, in what is worth knowing the next time."""
+
+    id: UUID
+    number: int
+    complaint: str
+    use_so_far: str
+    stage: str
+    stage_label: str
+    cause_says: str
+    to_watch: str
+    changed_at: datetime
+    renewed: list[str] = Field(description="Pieces that went in new")
+
+
+class GearMeasured(Model):
+    visit: int
+    label: str
+    value_mm: float | None = Field(description="What is compared; None where that was not measured")
+
+
+class GearHistory(Model):
+    """A gear at each visit it was read."""
+
+    name: str
+    label: str
+    how: str = Field(description="What is compared: over so many teeth, or over the tips")
+    readings: list[GearMeasured]
+
+
+class UnitPhoto(Model):
+    id: UUID
+    visit: UUID
+    number: int
+
+
+class UnitHistory(Model):
+    """All of one unit."""
+
+    unit: UnitOut
+    visits: list[PastVisit]
+    gears: list[GearHistory]
+    photos: list[UnitPhoto]
+
+
+@router.get("/units/{unit_id}/history", response={200: UnitHistory, **PROBLEMS})
+def unit_history(request: MemberRequest, unit_id: UUID) -> UnitHistory:
+    """A unit's visits, the last first, with its gears over time and its photos."""
+    unit = services.own_unit(request.user, unit_id)
+    visits = list(unit.visits.order_by("-number")[:MOST_VISITS])
+    renews = [key for key, verdict in VERDICTS.items() if verdict.renews]
+    renewed: dict[UUID, list[str]] = defaultdict(list)
+    dead = Piece.objects.filter(
+        step__visit__in=visits, step__number__isnull=False, taken_back=False, verdict__in=renews
+    )
+    for piece in dead.select_related("step").order_by("step__number", "at"):
+        renewed[piece.step.visit_id].append(short_name(entry_of(piece)))
+    photos = Photo.objects.filter(visit__in=visits).select_related("visit").order_by("-recorded_at")
+    return UnitHistory(
+        unit=unit_out(unit),
+        visits=[_past(visit, renewed[visit.id]) for visit in visits],
+        gears=_gears(visits),
+        photos=[
+            UnitPhoto(id=photo.id, visit=photo.visit_id, number=photo.visit.number)
+            for photo in photos[:MOST_PHOTOS]
+        ],
+    )
+
+
+def _past(visit: Visit, renewed: list[str]) -> PastVisit:
+    known = faults()
+    return PastVisit(
+        id=visit.id,
+        number=visit.number,
+        complaint=visit.complaint,
+        use_so_far=visit.use_so_far,
+        stage=visit.stage,
+        stage_label=STAGES.get(visit.stage, visit.stage),
+        cause_says=known[visit.cause].name if visit.cause in known else "",
+        to_watch=visit.to_watch,
+        changed_at=visit.changed_at,
+        renewed=renewed,
+    )
+
+
+def _gears(visits: Iterable[Visit]) -> list[GearHistory]:
+    """Gears by name and teeth, read at one visit or many, the most often read first."""
+    live = GearReading.objects.filter(
+        piece__step__visit__in=list(visits), superseded=False, taken_back=False, piece__taken_back=False
+    ).select_related("piece__step__visit")
+    by_gear: dict[tuple[str, int], list[GearReading]] = defaultdict(list)
+    for pin in live.order_by("piece__step__visit__number", "order"):
+        teeth = int(pin.request.get("teeth") or 0)
+        by_gear[(short_name(entry_of(pin.piece)), teeth)].append(pin)
+    made = [_gear(name, teeth, pins) for (name, teeth), pins in by_gear.items()]
+    return sorted(made, key=lambda gear: (-len(gear.readings), gear.name))[:MOST_GEARS]
+
+
+def _gear(name: str, teeth: int, pins: list[GearReading]) -> GearHistory:
+    """Spans over as many teeth tell wear best; else what all were measured over, the tips."""
+    spans = [{reading.get("k"): reading for reading in _of(pin, "span")} for pin in pins]
+    common = set.intersection(*(set(each) for each in spans)) if spans else set()
+    k = max((key for key in common if key), default=0)
+    chosen = [each[k] for each in spans] if k else [next(iter(_of(pin, "tips")), {}) for pin in pins]
+    return GearHistory(
+        name=f"{name}, {teeth} teeth" if teeth else name,
+        label=str(pins[-1].chosen.get("label", "")),
+        how=f"over {k} teeth" if k else "over the tips",
+        readings=[
+            GearMeasured(
+                visit=pin.piece.step.visit.number,
+                label=str(pin.chosen.get("label", "")),
+                value_mm=_mm(reading.get("value")),
+            )
+            for pin, reading in zip(pins, chosen, strict=True)
+        ],
+    )
+
+
+def _of(pin: GearReading, kind: str) -> list[dict[str, Any]]:
+    readings = pin.request.get("readings")
+    return [
+        reading
+        for reading in (readings if isinstance(readings, list) else [])
+        if isinstance(reading, dict) and (reading.get("kind") or "tips") == kind
+    ]
+
+
+def _mm(value: Any) -> float | None:
+    try:
+        return round(float(value), 4)
+    except (TypeError, ValueError):
+        return None

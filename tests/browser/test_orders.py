@@ -1,0 +1,177 @@
+"""Parts are ordered from the visit, come wrong, go back, come right; lists are taken in; late ones asked after."""
+
+from __future__ import annotations
+
+import re
+
+from playwright.sync_api import expect
+
+from .whole import BrowserCase
+
+LIST = b"Nr;Bezeichnung;Preis;Tage;Teeth;Module\nQ1;spur wheel 57t;1,95;3;57;0,8\nQ2;spur, odd;0;3;;\n"
+
+
+class Orders(BrowserCase):
+    def test_a_stripped_spur_is_ordered_comes_wrong_goes_back_and_comes_right(self) -> None:
+        page = self.page
+        self.go("/orders")
+        page.get_by_role("button", name="Another supplier").click()
+        page.get_by_label("Name").fill("Quarry Wheels")
+        page.get_by_role("button", name="Add", exact=True).click()
+        page.get_by_role("button", name=re.compile("Quarry Wheels")).click()
+        file = {"name": "list.csv", "mimeType": "text/csv", "buffer": LIST}
+        page.get_by_label("List of Quarry Wheels").set_input_files([file])
+        expect(page.get_by_text("It would change: 1 new")).to_be_visible()
+        expect(page.get_by_role("list", name="Refused")).to_contain_text("A price of 0")
+        page.get_by_role("button", name="Take the list").click()
+        expect(page.get_by_text("Taken: 1 new")).to_be_visible()
+
+        self.go("/")
+        self.take_in("Knot", "Motor races, no drive, bits of plastic.", "car or truck")
+        page.get_by_role("button", name="Strip it whole").click()
+        page.get_by_label("What comes off").wait_for()
+        self.lay_down("spur wheel 57t nylon")
+        self.stage("Look over")
+        self.says("spur wheel")
+        self.press("r")
+        self.stage("Read")
+        self.says("Read the spur wheel")
+        self.press("Enter")
+        expect(page.get_by_label("Teeth", exact=True)).to_have_value("57")
+        page.keyboard.type("47.18")
+        page.get_by_label("Mark").fill("0.8M")
+        self.says("0.8 module")
+        self.press("Control+Enter")
+        expect(page.get_by_role("button", name=re.compile("spur wheel.*0.8 module"))).to_be_visible()
+        self.stage("Source")
+        buy = page.get_by_role("region", name="Where to get it")
+        expect(buy).to_contain_text("Quarry Wheels · 3 days")
+        buy.get_by_role("button", name="Basket").first.click()
+        expect(buy).to_contain_text("in the basket at Quarry Wheels")
+        buy.get_by_role("button", name="Order it").click()
+        expect(buy).to_contain_text("due in 3 days")
+        expect(page.get_by_label("What it waits for")).to_have_value(
+            re.compile("spur wheel 57t from Quarry Wheels")
+        )
+
+        for teeth, verdict, word in (
+            ("56", "Send it back", "Goes back"),
+            ("57", "Take it in", "Taken in"),
+        ):
+            buy.get_by_role("link", name="It came").click()
+            # What was read of the dead one stands there already.
+            expect(page.get_by_label("Teeth, ordered")).to_have_value("57")
+            page.get_by_label("Teeth, measured").fill(teeth)
+            page.get_by_role("button", name=verdict).click()
+            self.says(word)
+            if teeth == "56":
+                expect(page.get_by_text("56 for 57").last).to_be_visible()
+                expect(page.get_by_role("button", name="Copy the words")).to_be_visible()
+            page.get_by_role("button", name="To the visit").click()
+        expect(buy).to_contain_text("all here")
+        self.stage("Build")
+        expect(page.get_by_role("main")).to_contain_text(re.compile(r"Seat the spur wheel, new, from A\d+"))
+
+    def stage(self, name: str) -> None:
+        self.page.get_by_role("navigation", name="Stages").get_by_role("button", name=name).click()
+
+    def test_late_ones_lead_and_are_asked_after_with_the_words_ready(self) -> None:
+        page = self.page
+        self.go("/orders")
+        self.says("1 late")
+        late = page.get_by_role("article").first
+        expect(late).to_contain_text("3 days late")
+        late.get_by_role("button", name="Ask after it").click()
+        expect(late).to_contain_text("has not come: planet set, steel")
+        late.get_by_role("button", name="Asked today").click()
+        expect(late).to_contain_text("asked today")
+        late.get_by_role("button", name="It came").first.click()
+        late.get_by_role("checkbox").first.check()
+        take = late.get_by_role("button", name="Take it in")
+        expect(take).to_be_disabled()
+        for n in range(3):
+            late.get_by_role("checkbox").nth(n).check()
+        late.get_by_role("button", name="One fewer").click()
+        take.click()
+        expect(late).to_contain_text("1 came")
+        page.get_by_label("Find an order, a supplier, a part").fill("idler")
+        expect(page.get_by_role("article")).to_have_count(1)
+        expect(page.get_by_role("article")).to_contain_text("teeth 22 for 23")
+
+    def test_the_supplier_on_the_line_is_asked_from_the_drawers_side(self) -> None:
+        page = self.page
+        self.go("/orders")
+        page.get_by_label("For the drawer").fill("bearing 4x8x3")
+        found = page.get_by_role("region", name="Look at all suppliers")
+        expect(found.get_by_role("listitem")).to_contain_text("Tooth and Lay · 28 days · none in stock there")
+        found.get_by_role("button", name="Basket").click()
+        basket = page.get_by_role("article").filter(has_text="Ball bearing 4x8x3")
+        expect(basket).to_contain_text("for the drawer")
+        basket.get_by_role("button", name="Take Ball bearing 4x8x3 out").click()
+        expect(basket).to_have_count(0)
+
+    def test_on_a_phone_nothing_is_cut_off(self) -> None:
+        page = self.page
+        page.set_viewport_size({"width": 390, "height": 844})
+        self.go("/orders")
+        self.says("late")
+        wide = page.evaluate("document.querySelector('main').scrollWidth - document.querySelector('main').clientWidth")  # fmt: skip
+        self.assertLessEqual(wide, 0)
+
+
+class Money(BrowserCase):
+    def test_the_owners_limit_stops_an_order_until_it_is_asked_again(self) -> None:
+        page = self.page
+        self.open_visit("Heron 650", "Source")
+        cost = page.get_by_role("region", name="Cost")
+        expect(cost).to_contain_text("Locker 14 said yes, at the quay")
+        expect(cost).to_contain_text("wheel set for the 38 mm drum")
+        cost.get_by_label("Charge besides").fill("drum cord 30")
+        cost.get_by_role("button", name="Charge").click()
+        expect(cost).to_contain_text("over what was agreed")
+        buy = page.get_by_role("region", name="Where to get it")
+        buy.get_by_role("button", name="Order it, with 1 more").click()
+        expect(buy.get_by_role("alert")).to_contain_text("over the 40.00 that was agreed")
+        cost.get_by_role("button", name="Asked again").click()
+        cost.get_by_label("Who").fill("Locker 14")
+        cost.get_by_label("up to").fill("80")
+        cost.get_by_role("button", name="Said yes").click()
+        expect(cost).not_to_contain_text("over what was agreed")
+        cost.get_by_role("button", name="Do not charge drum cord").click()
+        expect(cost).not_to_contain_text("drum cord")
+
+    def test_today_names_the_next_job_and_filed_ones_have_their_own_list(self) -> None:
+        page = self.page
+        self.go("/")
+        today = page.get_by_role("region", name="Today")
+        expect(today).to_contain_text("A3 from Tooth and Lay: 3 days late")
+        expect(today.get_by_role("heading")).to_contain_text(re.compile(r"first: .+, about \d+ min"))
+        today.get_by_role("list").get_by_role("link").first.click()
+        self.opened()
+        page.get_by_role("link", name="All of it").click()
+        self.says("visit")
+        self.go("/filed")
+        self.says("3 filed")
+        page.get_by_label("Find a filed visit").fill("ferry office")
+        self.says("1 filed")
+        page.get_by_role("link", name="All of Ticket counter").click()
+        self.says("2 visits")
+        expect(page.get_by_text("it was a small gear split at its boss")).to_be_visible()
+
+    def test_what_the_house_charges_is_set_on_the_shelf(self) -> None:
+        page = self.page
+        self.go("/shelf")
+        terms = page.get_by_role("region", name="What the house charges")
+        terms.get_by_label("tax, %").fill("95")
+        self.press("Tab")
+        expect(terms.get_by_role("alert")).to_be_visible()
+        terms.get_by_label("tax, %").fill("20")
+        self.press("Tab")
+        expect(terms.get_by_role("alert")).to_have_count(0)
+        self.open_visit("Otter 8", "Source")
+        expect(page.get_by_role("region", name="Cost")).to_contain_text("of which tax, 20 %")
+        self.go("/shelf")
+        terms.get_by_label("tax, %").fill("0")
+        self.press("Tab")
+        page.reload()
+        expect(terms.get_by_label("tax, %")).to_have_value("")
