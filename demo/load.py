@@ -13,7 +13,7 @@ from django.utils import timezone
 from drawer import services as drawer
 from drawer.routes import KeptIn
 from gearing.rebuild import build_plan
-from gearing.sourcing import read_price_list
+from gearing.sourcing import read_price_list, stock_line
 from gearing.strip.entry import parse, short_name
 from gearing.workshop.units import unit_kinds
 from orders import services as orders
@@ -31,7 +31,7 @@ from workshop.services import SAMPLE_REMOVED, found_workshop
 from . import DEMO_MEMBER, DEMO_PASSWORD
 from .parts import BOUGHT, SAID, SELLERS, TERMS, Bought, Seller
 from .photos import draw_photo
-from .scenario import DRAWER, MEMBERS, SCENARIO, SPOKEN, WORKSHOP, Stay, Stock, StripLine
+from .scenario import DRAWER, DRAWER_LINES, MEMBERS, SCENARIO, SPOKEN, WORKSHOP, Stay, Stock, StripLine
 from .sounds import Turning, draw_sound
 
 NAMES = UUID("5d3c6a52-6a0e-4f43-9b7a-2f8d0c6a9e11")
@@ -55,6 +55,8 @@ def load() -> bool:
             _load_stay(member, stay)
         for place, stock in enumerate(DRAWER):
             _load_stock(member, place, stock)
+        for place, line in enumerate(DRAWER_LINES):
+            drawer.put_in(member, demo_id("drawer line", place), stock_line(line))
         for seller in SELLERS:
             _load_seller(member, seller)
         shelf.keep_terms(member, TERMS)
@@ -186,6 +188,9 @@ def _load_stay(member: Member, stay: Stay) -> None:
         _sound(member, visit, demo_id(visit.id, f"sound {place}"), turning)
     services.enter_stage(member, visit.id, stay.stage)
     services.wait_for(member, visit.id, *stay.waits)
+    if stay.salvaged:
+        keep = {piece.id: each.count for piece, each in services.worth_keeping(visit) if each.keep}
+        services.write_off(member, visit.id, keep, stay.salvaged, {})
 
 
 def _turn_in_between(member: Member, visit: Visit, built: int) -> None:

@@ -58,6 +58,8 @@ class Stay:
     """What was decided: its key, its words, and why."""
     worth: tuple[str, float] = ("", 0.0)
     """What a new one costs, and the age of this one in years."""
+    salvaged: str = ""
+    """Where what was worth keeping went, of a unit that was written off."""
     sounds: tuple[Turning, ...] = ()
     """Recorded before the repair, and after it."""
 
@@ -208,6 +210,24 @@ SCENARIO = (
         ),
     ),
     Stay(
+        "Heron 500", "servo", "sail-winch servo, drum 32 mm", "Locker 9", "flooded for a winter",
+        "Dead after a winter in the bilge.",
+        (), ("stored",),
+        "read", ("me", ""),
+        (
+            StripLine("M3x8 cap screw hex2.5 of the drum @top #A1"),
+            StripLine("draw off the drum #A1", photo=True),
+            StripLine("four M2.5x22 pan screws ph1 of the back cover @under #A2"),
+            StripLine("drum wheel 44t brass #B1", "keep", "", False, 44, 22.99, ((5, 6.94),), "", 5.0, 4.0),
+            StripLine("second wheel 31/12 nylon #B3", "replace", "swollen"),
+            StripLine("third wheel 32/10 brass #B5", "keep"),
+            StripLine("two bearings 5x10x4 #B2", "replace", "rusted solid"),
+            StripLine("servo board #C1", "replace", "green with rust"),
+        ),
+        cause="board_dead",
+        salvaged="R4",
+    ),
+    Stay(
         "Ticket counter", "counter", "counting train, six wheels", "Ferry office", "about 260 000 tickets",
         "Stops at 9 990.",
         ("binding",), ("one_spot",),
@@ -324,3 +344,17 @@ DRAWER = (
     Stock(24, "24 DP", 6.0, 8.0, "steel", "T2", 1, "donor: feeder drive", angle=14.5),
     Stock(81, "48 DP", 5.0, 4.0, "nylon", "T2", 2, number="N48-81", price="4.20"),
 )
+
+DRAWER_LINES = (
+    "3x bearing 5x10x4 #R5 2.30 least 4 from Harbour Gears",
+    "6x bearing 4x9x4 #R5 2.10 from Harbour Gears",
+    "2x o-ring 4x7x1.5 #R6 least 4",
+    "seal 4x8x2 #R6 2.80",
+    "20x M3x10 button hex2 #M1",
+    "shim 8x12x0.1 x12 #M2 least 6",
+    "circlip 8 x5 #M2",
+    "grease, plastic-safe, 20 ml #F1 6.40 least 2",
+    "2x diff fluid 5000 cst #F1 5.20",
+    "bail spring 6x20 #M3",
+)
+"""What else lies in it, as it was put in."""

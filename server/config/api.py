@@ -28,6 +28,7 @@ from visits.routes.photos import router as photos
 from visits.routes.rebuild import router as rebuild
 from visits.routes.row import router as row
 from visits.routes.sounds import router as sounds
+from visits.routes.stock import router as stock
 from visits.routes.units import router as units
 from visits.routes.visits import router as visits
 from workshop.authentication import SignedIn
@@ -77,6 +78,7 @@ api.add_router("", photos)
 api.add_router("", row)
 api.add_router("", rebuild)
 api.add_router("", units)
+api.add_router("", stock)
 api.add_router("/day", day)
 api.add_router("/sums", instruments)
 api.add_router("/devices", devices)

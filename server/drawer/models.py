@@ -1,4 +1,4 @@
-"""The drawer: gears in stock and in donors, and parts checked as they arrive."""
+"""The drawer: gears and other pieces in stock and in donors, and parts checked as they arrive."""
 
 from __future__ import annotations
 
@@ -14,12 +14,17 @@ PART = Shape("arrival.part")
 
 
 class StockItem(models.Model):
-    """A gear that lies in a drawer or still sits in a donor. Never deleted: `gone` when used up."""
+    """A piece that lies in a drawer or still sits in a donor. Never deleted: `gone` when used up.
+
+    A gear has its tooth; what has none has `what` it is and its `kind` of piece.
+    """
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     workshop = models.ForeignKey(Workshop, on_delete=models.PROTECT, related_name="+")
-    teeth = models.PositiveSmallIntegerField()
-    module_mm = models.DecimalField(max_digits=8, decimal_places=4)
+    kind = models.CharField(max_length=20, default="gear")
+    what = models.CharField(max_length=200, blank=True)
+    teeth = models.PositiveSmallIntegerField(null=True)
+    module_mm = models.DecimalField(max_digits=8, decimal_places=4, null=True)
     pressure_angle_deg = models.DecimalField(max_digits=4, decimal_places=1, default=20)
     bore_mm = models.DecimalField(max_digits=8, decimal_places=4, null=True)
     bore_shape = models.CharField(max_length=20, blank=True)
@@ -31,6 +36,10 @@ class StockItem(models.Model):
     price = models.DecimalField(max_digits=9, decimal_places=2, null=True)
     source = models.CharField(max_length=120, blank=True)
     part_number = models.CharField(max_length=60, blank=True)
+    # How many there should always be: below it, it is on the list of what is low.
+    least = models.PositiveSmallIntegerField(null=True)
+    # The visit of the unit it was salvaged from; the drawer knows nothing more of it.
+    donor = models.UUIDField(null=True, db_index=True)
     gone = models.BooleanField(default=False)
     recorded_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="+")
     changed_at = models.DateTimeField(auto_now=True)
@@ -43,16 +52,19 @@ class StockItem(models.Model):
         ]
 
     def __str__(self) -> str:
-        return f"{self.teeth} × {self.module_mm:g}"
+        return f"{self.teeth} × {self.module_mm:g}" if self.teeth and self.module_mm else self.what
 
 
 class Movement(models.Model):
-    """Gears put in or taken out: said as how many, so that two who take one each have taken two."""
+    """Pieces put in or taken out: said as how many, so that two who take one each have taken two."""
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     kept = models.ForeignKey(StockItem, on_delete=models.PROTECT, related_name="movements")
     by = models.SmallIntegerField()
     left = models.PositiveSmallIntegerField()
+    # What it was taken for, or where it came from, by the ids of the visits.
+    visit = models.UUIDField(null=True)
+    piece = models.UUIDField(null=True)
     recorded_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="+")
     recorded_at = models.DateTimeField(auto_now_add=True)
 

@@ -13,7 +13,9 @@ from pydantic import Field
 from gearing.decision.replacement import compare
 from gearing.geometry.gear import FEWEST_TEETH, MOST_TEETH
 from gearing.identification.standard_sizes import label_of
+from gearing.sourcing import stock_line
 from sums.base import Length, Model, Module, Problem
+from sums.entry import Line
 from sums.fit import FitOut, PartIn, fit_out
 from workshop.authentication import MemberRequest
 
@@ -72,12 +74,26 @@ class MoveIn(Model):
     by: Annotated[int, Field(ge=-9999, le=9999)]
 
 
+class LineIn(Model):
+    """What is put in, as one says it: ``4x bearing 5x11x4 #R3 2.20 least 2``."""
+
+    line: Line
+
+
+class LeastIn(Model):
+    least: Annotated[int, Field(ge=0, le=9999)] | None
+
+
 class KeptOut(Model):
-    """A gear in the drawer; `fit` where one is wanted."""
+    """A gear or another piece in the drawer; `fit` where a gear is wanted."""
 
     id: UUID
-    teeth: int
-    module_mm: float
+    kind: str
+    what: str
+    least: int | None
+    donor: UUID | None
+    teeth: int | None
+    module_mm: float | None
     size: str
     pressure_angle_deg: float
     bore_mm: float | None
@@ -176,6 +192,24 @@ def counts(request: MemberRequest, body: SizeIn) -> list[StockedCount]:
     return [StockedCount(teeth=teeth, count=count) for teeth, count in counts]
 
 
+@router.get("/low", response={200: list[KeptOut], **PROBLEMS})
+def low(request: MemberRequest) -> list[KeptOut]:
+    """What there is less of than there should be."""
+    return [_out(kept) for kept in services.low(request.user)[: services.MOST_FOUND]]
+
+
+@router.put("/lines/{kept_id}", response={200: KeptOut, **PROBLEMS})
+def put_in(request: MemberRequest, kept_id: UUID, body: LineIn) -> KeptOut:
+    """Put a piece in the drawer by a line."""
+    return _out(services.put_in(request.user, kept_id, stock_line(body.line)))
+
+
+@router.put("/{kept_id}/least", response={200: KeptOut, **PROBLEMS})
+def set_least(request: MemberRequest, kept_id: UUID, body: LeastIn) -> KeptOut:
+    """Say how many there should always be."""
+    return _out(services.set_least(request.user, kept_id, body.least))
+
+
 @router.put("/{kept_id}", response={200: KeptOut, **PROBLEMS})
 def keep(request: MemberRequest, kept_id: UUID, body: KeptIn) -> KeptOut:
     """Put a gear in the drawer, or correct it."""
@@ -227,15 +261,16 @@ def _came(made: Arrival) -> ArrivalOut:
 
 
 def _out(kept: StockItem, wanted: PartIn | None = None) -> KeptOut:
-    fields = {name: getattr(kept, name) for name in ("id", "gone", *services.FIELDS)}
+    names = ("id", "gone", "kind", "what", "least", "donor", *services.FIELDS)
+    fields = {name: getattr(kept, name) for name in names}
     # What is kept was checked on its way in; on its way out it is never refused.
     part = PartIn.model_construct(
         **{name: _plain(fields[name]) for name in PartIn.model_fields if fields[name] is not None}
     )
-    fit = fit_out(compare(wanted.part(), part.part())) if wanted else None
+    fit = fit_out(compare(wanted.part(), part.part())) if wanted and kept.teeth else None
     return KeptOut(
         **{name: _plain(value) for name, value in fields.items()},
-        size=label_of(float(kept.module_mm)),
+        size=label_of(float(kept.module_mm)) if kept.module_mm else "",
         fit=fit,
     )
 

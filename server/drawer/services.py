@@ -2,15 +2,17 @@
 
 from __future__ import annotations
 
+import re
 from decimal import Decimal
 from typing import Any
 from uuid import UUID
 
-from django.db.models import Case, IntegerField, Q, QuerySet, Sum, Value, When
+from django.db.models import Case, F, IntegerField, Q, QuerySet, Sum, Value, When
 from django.http import Http404
 
 from gearing.decision.replacement import compare
 from gearing.errors import GearingError
+from gearing.sourcing import StockLine
 from sums.fit import PartIn
 from workshop.merging import merge
 from workshop.models import Member
@@ -33,7 +35,7 @@ FIELDS = (
 )  # fmt: skip
 DECIMALS = {"module_mm": 4, "pressure_angle_deg": 1, "bore_mm": 4, "width_mm": 4, "price": 2}
 MOST_OF_ONE = 9999
-TEXTS = ("boss", "material", "place", "source", "part_number")
+TEXTS = ("what", "boss", "material", "place", "source", "part_number")
 
 
 @write
@@ -102,8 +104,95 @@ def _plain(value: Any) -> str:
 
 
 @write
-def move(member: Member, kept_id: UUID, movement_id: UUID, by: int) -> StockItem:
-    """Take gears out or put some in, once for an id.
+def put_in(
+    member: Member,
+    kept_id: UUID,
+    said: StockLine,
+    *,
+    donor: UUID | None = None,
+    module: Decimal | None = None,
+) -> StockItem:
+    """Put in what a line says; the same id again changes nothing, unless it was used up meanwhile.
+
+    Parameters
+    ----------
+    donor : UUID, optional
+        The visit of the unit it was salvaged from.
+    module : Decimal, optional
+        mm, where it was read; else as the line has it.
+    """
+    length = _length_of(said.module) if module is None else module
+    values = {
+        "kind": said.kind[:20],
+        "what": said.what,
+        "teeth": said.teeth or None,
+        "module_mm": length,
+        "bore_mm": _length_of(said.bore),
+        "width_mm": _length_of(said.width),
+        "material": said.material[:60],
+        "place": said.place[:60],
+        "count": said.count,
+        "price": said.price,
+        "source": said.source,
+        "least": said.least,
+        "donor": donor,
+    }
+    item, _ = StockItem.objects.get_or_create(
+        id=kept_id, defaults={"workshop_id": member.workshop_id, "recorded_by": member, **values}
+    )
+    if item.workshop_id != member.workshop_id:
+        raise _taken("piece")
+    return item
+
+
+def _length_of(said: str) -> Decimal | None:
+    """Millimetres of a size as a line has it, ``0.8 module`` or ``48 DP``; none where it is no size."""
+    match = re.search(r"\d+(?:[.,]\d+)?", said)
+    if not match or float(match[0].replace(",", ".")) == 0:
+        return None
+    size = Decimal(match[0].replace(",", "."))
+    length = (
+        Decimal("25.4") / size if "dp" in said.lower() else size * (Decimal("25.4") if "in" in said else 1)
+    )
+    return length.quantize(Decimal("0.0001")) if length < 5000 else None
+
+
+@write
+def set_least(member: Member, kept_id: UUID, least: int | None) -> StockItem:
+    """Say how many there should always be."""
+    item = StockItem.objects.select_for_update().filter(id=kept_id, workshop_id=member.workshop_id).first()
+    if item is None:
+        raise Http404
+    item.least = least
+    item.save(update_fields=["least", "changed_at"])
+    return item
+
+
+def low(member: Member) -> QuerySet[StockItem]:
+    """What there is less of than there should be."""
+    return StockItem.objects.filter(
+        workshop_id=member.workshop_id, gone=False, least__isnull=False, count__lt=F("least")
+    ).order_by("what", "teeth")
+
+
+def of_donors(member: Member) -> QuerySet[StockItem]:
+    """What is left of units that were salvaged, the last of them first."""
+    return StockItem.objects.filter(
+        workshop_id=member.workshop_id, gone=False, donor__isnull=False, count__gt=0
+    ).order_by("donor", "what")
+
+
+@write
+def move(
+    member: Member,
+    kept_id: UUID,
+    movement_id: UUID,
+    by: int,
+    *,
+    visit: UUID | None = None,
+    piece: UUID | None = None,
+) -> StockItem:
+    """Take pieces out or put some in, once for an id; what for, where it is for a visit.
 
     Raises
     ------
@@ -127,7 +216,9 @@ def move(member: Member, kept_id: UUID, movement_id: UUID, by: int) -> StockItem
             "Count them, then correct what is recorded.",
             field="by",
         )
-    Movement.objects.create(id=movement_id, kept=item, by=by, left=left, recorded_by=member)
+    Movement.objects.create(
+        id=movement_id, kept=item, by=by, left=left, visit=visit, piece=piece, recorded_by=member
+    )
     item.count = left
     item.save(update_fields=["count", "changed_at"])
     return item
@@ -220,7 +311,8 @@ def search(member: Member, wanted: PartIn, words: str) -> Paged[StockItem]:
     for word in words.split()[:6]:
         items = items.filter(_says(word))
     nearest = [_near("bore_mm", wanted.bore_mm)] if wanted.bore_mm else []
-    return Paged(items.order_by(*nearest, "teeth", "module_mm", "id"), items, MOST_FOUND)
+    teeth = F("teeth").asc(nulls_last=True)
+    return Paged(items.order_by(*nearest, teeth, "module_mm", "what", "id"), items, MOST_FOUND)
 
 
 def _says(word: str) -> Q:

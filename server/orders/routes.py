@@ -18,7 +18,7 @@ from sums.fit import PartIn
 from suppliers.models import CatalogueItem
 from visits.mapping import entry_of, gear_of, live_pins, removed
 from visits.models import Piece, Visit
-from visits.offered import to_be_had
+from visits.offered import in_drawer, to_be_had
 from visits.services.base import own_visit
 from workshop.authentication import MemberRequest
 
@@ -186,6 +186,16 @@ class GearAsked(Model):
     module_mm: float
 
 
+class InDrawer(Model):
+    """Something in the drawer that could serve."""
+
+    kept: UUID
+    what: str
+    place: str
+    count: int
+    change: str = Field(description="What would have to be changed of it; empty for nothing")
+
+
 class ToBuy(Model):
     """A piece that has to be got: where from, or the line it is on."""
 
@@ -199,6 +209,8 @@ class ToBuy(Model):
     sent: bool = Field(description="Whether that order was sent")
     others: int = Field(description="Lines in that basket besides")
     offers: list[Buyable]
+    drawer: list[InDrawer]
+    came_with: str
 
 
 class ToBuyOut(Model):
@@ -251,6 +263,17 @@ def _to_buy(visit: Visit, piece: Piece, lines: list[OrderLine], decided: str) ->
         sent=bool(line and line.order.sent_on),
         others=line.order.lines.filter(taken_back=False).count() - 1 if line else 0,
         offers=[_buyable(item, decided) for item in items[:MOST_OFFERS]],
+        drawer=[
+            InDrawer(
+                kept=kept.id,
+                what=" ".join(filter(None, [kept.what or str(kept), kept.material])),
+                place=kept.place,
+                count=kept.count,
+                change=change,
+            )
+            for kept, change in in_drawer(visit, piece)[:MOST_OFFERS]
+        ],
+        came_with=piece.came_with,
     )
 
 

@@ -7,13 +7,12 @@ from uuid import UUID
 
 from django.utils import timezone
 
-from drawer.models import StockItem
 from gearing.decision.offer_line import offer_line
-from gearing.decision.replacement import ReplacementPart, compare
 from gearing.diagnosis import faults
 from gearing.inspection.findings import Finding, in_words
 from gearing.rebuild import build_plan, minutes_left
 from gearing.strip.entry import short_name
+from shelf.models import HouseTerms
 from shelf.services import house_of
 from sums.base import here
 from sums.decide import DecideIn, DecideOut, decide_unit
@@ -22,13 +21,11 @@ from suppliers.models import CatalogueItem
 from workshop.models import Member
 
 from . import services
-from .mapping import entry_of, gear_of, live_pins, removed
+from .mapping import entry_of, removed
 from .models import Piece, SourceOffer, Visit
-from .offered import to_be_had
+from .offered import in_drawer, to_be_had
 
 MOST_OFFERS, MOST_OF_A_PIECE = 60, 8
-NEAR_MODULE = 0.02
-"""How far off a module in the drawer may be, as a share, to be looked at."""
 
 
 def jotted_for(visit: Visit) -> list[SourceOffer]:
@@ -59,10 +56,15 @@ def _asked(visit: Visit, jotted: Sequence[SourceOffer], minutes: float) -> Decid
     failed: list[FailedIn] = []
     mates: dict[str, MateSaid] = {}
     stock: list[StockIn] = []
+    discards: list[str] = []
     listed: dict[UUID, CatalogueItem] = {}
     for step in visit.steps.filter(number__isnull=False).with_record():
         for piece, off in zip(step.live_pieces, removed(step), strict=True):
             name = _name(piece)
+            if off.renewed and off.entry.discard and not piece.verdict and off.instead is None:
+                # It did not fail: it is only never used twice, and is got along with the rest.
+                discards.append(name)
+                continue
             if off.renewed:
                 failed.append(
                     FailedIn(
@@ -110,8 +112,16 @@ def _asked(visit: Visit, jotted: Sequence[SourceOffer], minutes: float) -> Decid
         stock=stock,
         house=dict(house_of(visit.unit.workshop_id)),
         minutes=minutes,
+        discards=discards[:MOST_OFFERS],
+        rate_per_minute=_rate(visit.unit.workshop_id),
         promised_days=max(0, (promised - timezone.localdate()).days) if promised else None,
     )
+
+
+def _rate(workshop_id: int) -> float | None:
+    """What a minute of work counts here; the core's own where the house charges none."""
+    terms = HouseTerms.objects.filter(workshop_id=workshop_id).first()
+    return float(terms.rate) / 60 if terms and terms.rate is not None else None
 
 
 def _offered(item: CatalogueItem) -> OfferIn:
@@ -151,32 +161,8 @@ def _finding(piece: Piece) -> str:
 
 
 def _in_drawer(visit: Visit, piece: Piece, name: str) -> list[StockIn]:
-    """Gears in the drawer that could serve, and what would have to be changed of each."""
-    made = []
-    for pin in live_pins(piece):
-        gear = gear_of(pin)
-        if gear is None:
-            continue
-        module = float(gear.module)
-        bore, width = pin.request.get("bore_mm") or 0.0, pin.request.get("width_mm") or 0.0
-        wanted = ReplacementPart(int(gear.teeth), module, bore=float(bore), width=float(width))
-        there = StockItem.objects.filter(
-            workshop_id=visit.unit.workshop_id,
-            gone=False,
-            teeth=gear.teeth,
-            module_mm__range=(module * (1 - NEAR_MODULE), module * (1 + NEAR_MODULE)),
-        )
-        for kept in there[:10]:
-            part = ReplacementPart(
-                kept.teeth,
-                float(kept.module_mm),
-                bore=float(kept.bore_mm or 0),
-                width=float(kept.width_mm or 0),
-            )
-            fit = compare(wanted, part)
-            if fit.verdict in ("fits", "unknown"):
-                made.append(StockIn(what=name, fits="yes"))
-            elif fit.verdict == "change":
-                says = ", ".join(each.says for each in fit.fields if each.verdict == "change")
-                made.append(StockIn(what=name, fits=f"with a change: {says}"[:200]))
-    return made
+    """What lies in the drawer that could serve, and what would have to be changed of it."""
+    return [
+        StockIn(what=name, fits=f"with a change: {says}"[:200] if says else "yes")
+        for _, says in in_drawer(visit, piece)
+    ]

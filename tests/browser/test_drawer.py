@@ -87,3 +87,46 @@ class Drawer(BrowserCase):
         ).click()
         page.get_by_role("link", name="23 teeth: does one fit?").click()
         expect(page.get_by_label("Teeth", exact=True)).to_have_value("23")
+
+
+class Grown(BrowserCase):
+    def test_by_a_line_low_and_salvaged(self) -> None:
+        page = self.page
+        self.go("/drawer")
+        expect(page.get_by_role("link", name="o-ring 4x7x1.5: 2 of 4")).to_be_visible()
+        page.get_by_label("Put in, as one says it").fill("2x bearing 6x13x5 #R9 2.60 least 3")
+        self.press("Enter")
+        expect(page.get_by_role("link", name="bearing 6x13x5: 2 of 3")).to_be_visible()
+        page.get_by_label("Words").fill("6x13x5")
+        row = page.get_by_role("list", name="Gears").locator("> li")
+        expect(row).to_have_count(1)
+        expect(row).to_contain_text("bearing 6x13x5")
+        row.get_by_role("button").click()
+        row.get_by_role("button", name="Take one").click()
+        expect(row).to_contain_text("1 there")
+        page.get_by_role("link", name="bearing 6x13x5").click()
+        self.says("late")
+        expect(page.get_by_label("For the drawer")).to_have_value("bearing 6x13x5")
+
+        self.go("/drawer?words=donor")
+        kept = page.get_by_role("list", name="Gears").locator("> li").filter(has_text="donor: Heron 500")
+        expect(kept).to_have_count(4)
+        gear = kept.filter(has_text="44 × 0.5")
+        gear.get_by_role("button").first.click()
+        expect(gear).to_contain_text("Also in: Heron 650, drum wheel")
+
+    def test_a_unit_is_written_off_from_its_source(self) -> None:
+        page = self.page
+        self.take_in("Wreck", "Flooded, not worth it.", "winch")
+        page.get_by_role("button", name="Strip it whole").click()
+        page.get_by_label("What comes off").wait_for()
+        self.lay_down("2x M3x8 cap hex2.5 drum", "drum gear 44t brass", "bearing 5x10x4")
+        page.get_by_role("navigation", name="Stages").get_by_role("button", name="Source").click()
+        page.get_by_role("button", name="Not worth mending").click()
+        off = page.get_by_role("region", name="Write it off")
+        expect(off.get_by_role("checkbox")).to_have_count(3)
+        off.get_by_label("Where they go").fill("W1")
+        off.get_by_role("button", name="Write it off, keep 2").click()
+        expect(page.get_by_role("list", name="Gears").locator("> li")).to_have_count(2)
+        self.go("/filed")
+        expect(page.get_by_role("link", name="All of Wreck")).to_be_visible()

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import unittest
-from typing import Any
+from typing import Any, ClassVar
 
 from hypothesis import given, settings
 from hypothesis import strategies as st
@@ -129,3 +129,31 @@ class Words(unittest.TestCase):
         self.assertTrue(piece_words("spur").meant_by(spur))
         self.assertFalse(piece_words("spur 54t").meant_by(spur))
         self.assertFalse(piece_words("pinion 15t").meant_by(spur))
+
+
+class Alongside(unittest.TestCase):
+    FAILED: ClassVar[list[dict[str, Any]]] = [{"piece": "spur wheel 57t", "finding": "stripped"}]
+
+    def options(self, **more: Any) -> list[Any]:
+        return decide_unit(DecideIn.model_validate({"failed": self.FAILED, **more})).options
+
+    def test_what_is_never_used_twice_is_got_along_where_it_is_opened(self) -> None:
+        options = self.options(discards=["gasket", "lock nut"], unit={"kind": "car", "new_price": 90})
+        for option in options:
+            wanted = set() if option.key in ("leave", "unit") else {"gasket", "lock nut"}
+            self.assertEqual(wanted & set(option.along), wanted, option.key)
+
+    def test_other_gearing_is_a_way_where_gearing_was_the_cause(self) -> None:
+        keys = {option.key for option in self.options(cause="gearing too tall for wheels or battery")}
+        self.assertIn("regear", keys)
+        self.assertNotIn("regear", {option.key for option in self.options(cause="mesh too loose")})
+        seal = [{"piece": "seal 4x8x2", "finding": "torn"}]
+        said = DecideIn.model_validate({"failed": seal, "cause": "larger wheels"})
+        self.assertNotIn("regear", {option.key for option in decide_unit(said).options})
+
+    def test_two_offers_of_the_same_for_the_same_money_are_one_choice(self) -> None:
+        offers = [
+            {"what": what, "price": 9, "days": 4} for what in ("spur wheel 57t", "spur wheel 57t nylon")
+        ]
+        labels = [(option.label, option.cost[0]) for option in self.options(offers=offers)]
+        self.assertEqual(len(labels), len(set(labels)))

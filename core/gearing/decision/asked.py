@@ -165,7 +165,10 @@ class StockSaid:
 
 @dataclass(frozen=True)
 class Asked:
-    """Everything that is known; prices in one currency, `rate` in it per minute of work."""
+    """Everything that is known; prices in one currency, `rate` in it per minute of work.
+
+    `discards` are the pieces on the way that are never used twice: a gasket, a locking nut.
+    """
 
     failed: tuple[FailedAs, ...]
     kind: str = "other"
@@ -180,3 +183,4 @@ class Asked:
     minutes: float = 40.0
     promised: float | None = None
     rate: float = 0.35
+    discards: tuple[str, ...] = ()

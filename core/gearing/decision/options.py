@@ -9,6 +9,7 @@ that it fails, plus what waiting past a promise costs.
 
 from __future__ import annotations
 
+import re
 from dataclasses import replace
 
 from ..workshop.units import unit_kind, unit_kinds
@@ -41,15 +42,52 @@ def decide(asked: Asked) -> list[Choice]:
         others = [way for n, way in enumerate(best) if n != lead]
         choices += [together([way, *others]) for way in single[lead]]
         choices += wholes_of(asked, best)
-    choices += units_of(asked)
+    choices += units_of(asked) + _regeared(asked)
     # Two offers of the same for the same money are one choice.
     made: dict[tuple[str, str, float, float], Choice] = {}
     for choice in choices:
-        weighed = replace(choice, expected=_cost(choice, asked), cautions=_cautions(choice, asked))
+        weighed = replace(
+            choice,
+            expected=_cost(choice, asked),
+            cautions=_cautions(choice, asked),
+            along=tuple(dict.fromkeys([*choice.along, *asked.discards]))
+            if choice.key not in UNOPENED
+            else choice.along,
+        )
         key = (weighed.key, weighed.label, weighed.least, weighed.most)
         if key not in made or weighed.expected < made[key].expected:
             made[key] = weighed
     return sorted(made.values(), key=lambda choice: choice.expected)
+
+
+UNOPENED = ("leave", "unit")
+"""Choices for which the unit is not put together again: nothing is needed that is never used twice."""
+
+_GEARING = re.compile(
+    r"\b(?:over|under)-?\s?geared|\bgear(?:ing|ed)\b.*\b(?:tall|short|high|low)"
+    r"|\b(?:larger|bigger|smaller) (?:wheels?|tyres?|sprockets?|prop|propeller|drum)\b"
+)
+DRIVEN = ("gear", "motor")
+
+
+def _regeared(asked: Asked) -> list[Choice]:
+    """Other gearing, where gearing was the cause: a new gear alone dies as the old one did."""
+    if not _GEARING.search(asked.cause.lower()) or not any(p.piece.sort in DRIVEN for p in asked.failed):
+        return []
+    return [
+        Choice(
+            "regear",
+            "Fit other gearing: another pinion and what it drives",
+            ("pinion", *(piece.name for piece in asked.failed)),
+            6.0,
+            18.0,
+            asked.minutes + 10,
+            5.0,
+            0.92,
+            ("the gearing was the cause: the same again dies the same way", "Regear names the pair"),
+            along=("grease",),
+        )
+    ]
 
 
 def _cost(choice: Choice, asked: Asked) -> float:

@@ -12,6 +12,7 @@ from .ordering import (
     waits_note,
 )
 from .price_list import ListRefusal, PriceList, PriceRow, read_price_list
+from .stock_line import StockLine, described, stock_line
 
 __all__ = [
     "LineStanding",
@@ -19,13 +20,16 @@ __all__ = [
     "OrderStanding",
     "PriceList",
     "PriceRow",
+    "StockLine",
     "basket_sum",
     "cents",
     "chase_words",
+    "described",
     "expected_on",
     "order_standing",
     "read_money",
     "read_price_list",
     "return_words",
+    "stock_line",
     "waits_note",
 ]

@@ -46,6 +46,7 @@ def _asked(request: DecideIn) -> Asked:
         house=request.house,
         minutes=USUAL_MINUTES if request.minutes is None else request.minutes,
         promised=request.promised_days,
+        discards=tuple(request.discards),
         rate=USUAL_RATE if request.rate_per_minute is None else request.rate_per_minute,
     )
 

@@ -92,3 +92,7 @@ class DecideIn(Model):
     rate_per_minute: Annotated[float, Field(ge=0, le=100)] | None = Field(
         default=None, description="What a minute of work counts; none for a club that charges nothing"
     )
+    discards: Annotated[list[Words], Field(max_length=MOST)] = Field(
+        default_factory=list,
+        description="Pieces on the way that are never used twice: a gasket, a locking nut",
+    )

@@ -30,6 +30,7 @@ from .pieces import drop_work, judge, keep_work, mates_of, pin_gear, unpin_gear
 from .plan import bench_of, mark_step, start_timer, stop_timer
 from .sounds import add_sound, drop_sound, is_repaired, say_turned
 from .steps import record_step, set_undone
+from .stock import also_in, take_from_drawer, worth_keeping, write_off
 from .visits import (
     enter_stage,
     follow_guide,
@@ -45,6 +46,7 @@ __all__ = [
     "add_joined_photo",
     "add_photo",
     "add_sound",
+    "also_in",
     "answer_check",
     "ask_owner",
     "bench_of",
@@ -97,10 +99,13 @@ __all__ = [
     "start_timer",
     "stop_timer",
     "take_answer_back",
+    "take_from_drawer",
     "take_offer_back",
     "tick",
     "unpin_gear",
     "untick",
     "wait_for",
     "wait_for_parts",
+    "worth_keeping",
+    "write_off",
 ]

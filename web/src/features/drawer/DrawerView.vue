@@ -7,7 +7,7 @@ import { useRoute, useRouter } from "vue-router";
 
 import { api, ask, asProblem } from "../../api/client";
 import { latest, resting } from "../../api/latest";
-import type { Kept, Problem } from "../../api/types";
+import type { AlsoIn, Kept, Problem } from "../../api/types";
 import KeyCap from "../../app/KeyCap.vue";
 import { useKeys } from "../../app/keys";
 import ProblemNote from "../../app/ProblemNote.vue";
@@ -15,11 +15,12 @@ import TopBar from "../../app/TopBar.vue";
 import KeepForm from "./KeepForm.vue";
 import { partOf, typedFrom } from "./part";
 import { newId } from "../../record/ids";
+import { maybeNumber } from "../../text/numbers";
 
 const route = useRoute();
 const router = useRouter();
 const wanted = ref(typedFrom(route.query));
-const words = ref("");
+const words = ref(typeof route.query.words === "string" ? route.query.words : "");
 const rows = ref<Kept[]>();
 const problem = ref<Problem>();
 const page = ref(1);
@@ -27,6 +28,9 @@ const pages = ref(1);
 const total = ref(0);
 const open = ref("");
 const adding = ref(false);
+const line = ref("");
+const lows = ref<Kept[]>([]);
+const also = ref<Record<string, AlsoIn[]>>({});
 const FIELDS = [
   ["teeth", "Teeth", "31"],
   ["module", "Module or DP", "0.8 or 32 DP"],
@@ -55,6 +59,7 @@ async function look() {
     page.value = 1;
     pages.value = answer.pages;
     total.value = answer.total;
+    lows.value = await ask(api.GET("/api/drawer/low"));
     problem.value = undefined;
   } catch (error) {
     if (last()) problem.value = asProblem(error);
@@ -97,6 +102,38 @@ async function move(kept: Kept, by: number) {
   }
 }
 
+/** What a line says goes in; the id is made once, so that pressing twice keeps one. */
+let lineId = newId();
+async function putIn() {
+  try {
+    await ask(api.PUT("/api/drawer/lines/{kept_id}", { params: { path: { kept_id: lineId } }, body: { line: line.value } }));
+    lineId = newId();
+    line.value = "";
+    problem.value = undefined;
+    await look();
+  } catch (error) {
+    problem.value = asProblem(error);
+  }
+}
+
+async function setLeast(kept: Kept, said: string) {
+  try {
+    const now = await ask(api.PUT("/api/drawer/{kept_id}/least", { params: { path: { kept_id: kept.id } }, body: { least: maybeNumber(said) ?? null } }));
+    kept.least = now.least;
+    lows.value = await ask(api.GET("/api/drawer/low"));
+  } catch (error) {
+    problem.value = asProblem(error);
+  }
+}
+
+/** Opened, a gear says where it sits as well. */
+async function openRow(kept: Kept) {
+  open.value = open.value === kept.id ? "" : kept.id;
+  if (!open.value || !kept.teeth || !kept.module_mm || also.value[kept.id]) return;
+  const found = await ask(api.POST("/api/gears/also-in", { body: { teeth: kept.teeth, module_mm: kept.module_mm } })).catch(() => []);
+  also.value = { ...also.value, [kept.id]: found };
+}
+
 async function added() {
   adding.value = false;
   await look();
@@ -116,6 +153,16 @@ useKeys({ a: () => router.push({ name: "arrival", query: route.query }), n: () =
         <Button variant="outlined" @click="router.push({ name: 'arrival', query: route.query })">A part came <KeyCap k="A" /></Button>
       </div>
     </div>
+    <form class="by-line" @submit.prevent="putIn">
+      <InputText v-model="line" maxlength="400" aria-label="Put in, as one says it" placeholder="4x bearing 5x11x4 #R3 2.20 least 2 from Harbour Gears" autocomplete="off" />
+      <Button type="submit" variant="outlined" :disabled="!line.trim()">Put it in</Button>
+    </form>
+    <p v-if="lows.length" class="low">
+      <b class="label">Low</b>
+      <RouterLink v-for="kept in lows.slice(0, 6)" :key="kept.id" class="harm" :to="{ name: 'orders', query: { look: kept.what || `${kept.teeth} ${kept.size}` } }"
+        >{{ kept.what || `${kept.teeth} × ${kept.size}` }}: {{ kept.count }} of {{ kept.least }}</RouterLink
+      >
+    </p>
     <KeepForm v-if="adding" :start="wanted" @kept="added" @leave="adding = false" />
     <form class="asked" @submit.prevent>
       <label v-for="[key, label, like] in FIELDS" :key="key"
@@ -127,12 +174,13 @@ useKeys({ a: () => router.push({ name: "arrival", query: route.query }), n: () =
     <ProblemNote :problem="problem" />
     <ul v-if="rows?.length" aria-label="Gears">
       <li v-for="kept in rows" :key="kept.id">
-        <button type="button" class="kept" :aria-expanded="open === kept.id" @click="open = open === kept.id ? '' : kept.id">
-          <span class="value tooth">{{ kept.teeth }} × {{ kept.size }}</span>
+        <button type="button" class="kept" :aria-expanded="open === kept.id" @click="openRow(kept)">
+          <span v-if="kept.teeth && kept.size" class="value tooth">{{ kept.teeth }} × {{ kept.size }}</span>
+          <span v-else class="tooth">{{ kept.what }}</span>
           <span class="value soft">{{ kept.bore_mm ? `⌀${kept.bore_mm}` : "" }} {{ kept.width_mm ? `b${kept.width_mm}` : "" }}</span>
           <span>{{ [kept.material, kept.boss && `boss ${kept.boss}`].filter(Boolean).join(", ") }}</span>
           <span
-            ><b v-if="kept.place">{{ kept.place }}</b> <span class="soft">{{ kept.count }} there</span></span
+            ><b v-if="kept.place">{{ kept.place }}</b> <span :class="kept.least != null && kept.count < kept.least ? 'harm' : 'soft'">{{ kept.count }} there</span></span
           >
           <span class="soft">{{ [kept.source, kept.part_number].filter(Boolean).join(" · ") }}</span>
           <span :class="TONE[kept.fit?.verdict ?? 'unknown']">{{ kept.fit?.says ?? "" }}</span>
@@ -144,6 +192,16 @@ useKeys({ a: () => router.push({ name: "arrival", query: route.query }), n: () =
               <dd :class="TONE[field.verdict]">{{ field.says }}</dd>
             </div>
           </dl>
+          <p v-if="also[kept.id]?.length" class="small">
+            <b>Also in:</b>
+            <RouterLink v-for="each in also[kept.id]" :key="each.visit + each.piece" class="also" :to="{ name: 'visit', params: { visitId: each.visit, stage: 'read' } }"
+              >{{ each.unit }}, {{ each.piece }}</RouterLink
+            >
+          </p>
+          <label class="least"
+            >never fewer than
+            <InputText :model-value="kept.least == null ? '' : String(kept.least)" class="value few" inputmode="numeric" @change="setLeast(kept, ($event.target as HTMLInputElement).value)"
+          /></label>
           <div class="actions">
             <Button :disabled="!kept.count" @click="move(kept, -1)">Take one</Button>
             <Button variant="outlined" @click="move(kept, 1)">Put one back</Button>
@@ -172,6 +230,41 @@ useKeys({ a: () => router.push({ name: "arrival", query: route.query }), n: () =
   justify-content: space-between;
   align-items: center;
   gap: 16px;
+}
+
+.by-line,
+.low {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 18px;
+  align-items: center;
+}
+
+.by-line :deep(input) {
+  flex: 1 1 280px;
+  min-width: 0;
+}
+
+.low a,
+.also {
+  display: inline-flex;
+  align-items: center;
+  min-height: 44px;
+  font-weight: 600;
+}
+
+.also {
+  margin-right: 14px;
+}
+
+.least {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+}
+
+.few {
+  width: 84px;
 }
 
 .asked {

@@ -3,20 +3,24 @@
 import Button from "primevue/button";
 import InputText from "primevue/inputtext";
 import { onMounted, ref, watch } from "vue";
+import { useRoute } from "vue-router";
 
 import { api, ask, asProblem } from "../../api/client";
 import { latest, resting } from "../../api/latest";
-import type { Problem, StockOffer, Supplier } from "../../api/types";
+import type { Kept, Problem, StockOffer, Supplier } from "../../api/types";
 import ProblemNote from "../../app/ProblemNote.vue";
 import { newId } from "../../record/ids";
 import { priced } from "./orders";
 
 const emit = defineEmits<{ put: [] }>();
-const words = ref("");
+const route = useRoute();
+const words = ref(typeof route.query.look === "string" ? route.query.look : "");
 const found = ref<StockOffer[]>([]);
 const problem = ref<Problem>();
 const suppliers = ref<Supplier[]>([]);
 const put = ref<string[]>([]);
+/** What the drawer runs low of: ordered along, it shares the post. */
+const lows = ref<Kept[]>([]);
 const begin = latest();
 
 async function look() {
@@ -68,12 +72,18 @@ watch(
 );
 onMounted(async () => {
   suppliers.value = await ask(api.GET("/api/suppliers")).catch(() => []);
+  lows.value = await ask(api.GET("/api/drawer/low")).catch(() => []);
+  if (words.value) await look();
 });
 </script>
 
 <template>
   <section aria-label="Look at all suppliers">
     <label><span class="label">For the drawer</span><InputText v-model="words" maxlength="120" placeholder="bearing 5x11x4, circlip, spur 57" /> </label>
+    <p v-if="lows.length && !words.trim()" class="low">
+      <span class="soft">Low in the drawer:</span>
+      <button v-for="kept in lows.slice(0, 6)" :key="kept.id" type="button" @click="words = kept.what || `${kept.teeth} ${kept.size}`">{{ kept.what || `${kept.teeth} × ${kept.size}` }}</button>
+    </p>
     <ul v-if="found.length">
       <li v-for="item in found.slice(0, 8)" :key="item.id">
         <span class="what"
@@ -96,6 +106,25 @@ section {
   display: grid;
   grid-template-columns: minmax(0, 1fr);
   gap: 8px;
+}
+
+.low {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 16px;
+  align-items: center;
+}
+
+.low button {
+  min-height: 44px;
+  padding: 0;
+  border: 0;
+  background: none;
+  color: var(--oxide);
+  font: inherit;
+  font-weight: 600;
+  text-decoration: underline;
+  cursor: pointer;
 }
 
 label {

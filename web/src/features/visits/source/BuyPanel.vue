@@ -23,7 +23,7 @@ const other = ref({ supplier: "", what: "", price: "" });
 const ordering = ref("");
 const asked = ref(false);
 const sending = ref(false);
-const open = computed(() => pieces.value.filter((piece) => !piece.line));
+const open = computed(() => pieces.value.filter((piece) => !piece.line && !piece.came_with));
 const decided = computed(() =>
   open.value.flatMap((piece) =>
     piece.offers
@@ -97,6 +97,23 @@ async function takeDecided() {
   }
 }
 
+/** One out of the drawer for this piece: the drawer counts, and the plan says where it is from. */
+async function fromDrawer(piece: ToBuy, kept: string) {
+  try {
+    await ask(
+      api.PUT("/api/visits/{visit_id}/pieces/{piece_id}/drawer/{movement_id}", {
+        params: { path: { visit_id: store.visit?.id ?? "", piece_id: piece.piece, movement_id: newId() } },
+        body: { kept, back: false },
+      }),
+    );
+    problem.value = undefined;
+    await look();
+    await store.keepUp();
+  } catch (error) {
+    problem.value = asProblem(error);
+  }
+}
+
 function elsewhere(piece: ToBuy) {
   ordering.value = ordering.value === piece.piece ? "" : piece.piece;
   other.value = { supplier: suppliers.value[0]?.id ?? "", what: piece.name, price: "" };
@@ -148,9 +165,20 @@ onMounted(async () => {
           >
           <Button v-if="piece.line && !piece.sent && firstOf(piece)" variant="outlined" :loading="sending" @click="send(piece)">Order it{{ piece.others ? `, with ${piece.others} more` : "" }}</Button>
           <RouterLink v-if="piece.line?.owed && piece.sent" class="stands" :to="arrival(piece)">It came</RouterLink>
-          <span v-if="!piece.line && !piece.offers.length" class="soft small">no supplier lists one</span>
+          <span v-if="piece.came_with.startsWith('drawer')" class="proved">from the {{ piece.came_with }}</span>
+          <span v-else-if="!piece.line && !piece.offers.length && !piece.drawer.length" class="soft small">no supplier lists one</span>
         </p>
         <template v-if="!piece.line">
+          <p v-for="kept in piece.came_with ? [] : piece.drawer.slice(0, 2)" :key="kept.kept" class="offer">
+            <span class="what"
+              ><span>{{ kept.what }}</span>
+              <span class="soft small"
+                >in the drawer<template v-if="kept.place">, {{ kept.place }}</template> · {{ kept.count }} there<template v-if="kept.change"> · {{ kept.change }}</template></span
+              ></span
+            >
+            <span></span>
+            <Button variant="outlined" @click="fromDrawer(piece, kept.kept)">Take one</Button>
+          </p>
           <p v-for="offer in piece.offers.slice(0, 3)" :key="offer.item" class="offer" :class="{ chosen: offer.decided }">
             <span class="what"
               ><span>{{ offer.what }}<b v-if="offer.decided" class="proved small"> decided</b></span>

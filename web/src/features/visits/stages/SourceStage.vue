@@ -12,6 +12,7 @@ import { queryOf } from "../../drawer/part";
 import BuyPanel from "../source/BuyPanel.vue";
 import DecidePanel from "../source/DecidePanel.vue";
 import MoneyPanel from "../source/MoneyPanel.vue";
+import SalvagePanel from "../source/SalvagePanel.vue";
 import { dead, renewed, useVisit } from "../visit";
 import WaitsFor from "../WaitsFor.vue";
 import { useChoices } from "../../instruments/choices";
@@ -99,6 +100,7 @@ useKeys({ Enter: () => emit("enter", "build") });
     <div class="beside">
       <DecidePanel />
       <WaitsFor />
+      <SalvagePanel v-if="store.steps.length" />
     </div>
   </div>
 </template>
