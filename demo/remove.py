@@ -8,7 +8,7 @@ from django.db import transaction
 from drawer.models import Arrival, Movement, StockItem
 from orders.models import OrderEvent, OrderLine, PurchaseOrder
 from practice.models import Round, SoundRound
-from shelf.models import Consumable, HouseRule, LearntName
+from shelf.models import Consumable, HouseRule, HouseTerms, LearntName
 from suppliers.models import CatalogueItem, Supplier
 from visits.models import (
     BillExtra,
@@ -86,6 +86,7 @@ def remove() -> bool:
             StockItem,
             Consumable,
             HouseRule,
+            HouseTerms,
             LearntName,
             Code,
         ):

@@ -24,7 +24,7 @@ def shots() -> None:
         sign_in(page, stack.address, DEMO_MEMBER, DEMO_PASSWORD)
         page.get_by_text("Heron 650").first.wait_for()
         _take(page, "bench")
-        _workshop(page, stack.address)
+        _orders(page, stack.address)
         _visits(page, stack.address)
         _instruments(page, stack.address)
         _lamp_and_tablet(page, stack.address)
@@ -47,14 +47,10 @@ def _open(page: Page, address: str, unit: str, stage: str) -> None:
     page.get_by_role("navigation", name="Stages").get_by_role("button", name=stage).click()
 
 
-def _workshop(page: Page, address: str) -> None:
-    page.goto(f"{address}/workshop")
-    page.get_by_role("button", name="Back up now").click()
-    page.get_by_text("The last whole one is of").wait_for()
-    page.get_by_label("Who it is for").fill("Wren")
-    page.get_by_role("button", name="Make a code").click()
-    page.get_by_role("button", name="Noted").wait_for()
-    _take(page, "workshop")
+def _orders(page: Page, address: str) -> None:
+    page.goto(f"{address}/orders")
+    page.get_by_role("article").first.wait_for()
+    _take(page, "orders")
 
 
 def _visits(page: Page, address: str) -> None:

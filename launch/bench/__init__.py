@@ -11,6 +11,7 @@ from ..stack import Stack
 from .core import core_sums, lines_said, searches
 from .desk import ROUNDS, Desk
 from .diagnosis import what_clicks, what_is_wrong
+from .orders import orders_and_days
 from .screen import drag, first_screen, long_row
 from .server import drawer, routes, step
 from .starting import second_start
@@ -29,6 +30,7 @@ def bench() -> None:
         empty = routes(desk)
         step(desk, stack, empty)
         drawer(desk, stack)
+        orders_and_days(desk, stack)
         first_screen(desk, stack)
         long_row(desk, stack)
         drag(desk, stack)

@@ -69,7 +69,7 @@ KEPT_COLUMNS = (
 def drawer(desk: Desk, stack: Stack) -> None:
     """Searches among many gears, as the API answers them."""
     say(f"\nThe drawer with {KEPT:,} gears, budget 50 ms a search:")
-    line = _driver(stack)
+    line = connect(stack)
     with line.cursor() as cursor:
         cursor.execute("SELECT id, workshop_id FROM workshop_member LIMIT 1")
         member, workshop = cursor.fetchone()
@@ -94,7 +94,8 @@ def drawer(desk: Desk, stack: Stack) -> None:
         row(name, spent, "", spent <= 0.05)
 
 
-def _driver(stack: Stack) -> Any:
+def connect(stack: Stack) -> Any:
+    """The bare driver, signed in to the database that is measured."""
     own = stack.database
     return MySQLdb.connect(
         host=HOST, port=own.port, user=own.account, passwd=secret(own.folder, "database"), db=own.name
@@ -103,7 +104,7 @@ def _driver(stack: Stack) -> Any:
 
 def _bare_insert(stack: Stack) -> float:
     """One row into one table by the bare driver, committed durably."""
-    line = _driver(stack)
+    line = connect(stack)
     with line.cursor() as cursor:
         cursor.execute("CREATE TABLE bare (id CHAR(36) PRIMARY KEY, line VARCHAR(400)) ENGINE=InnoDB")
 

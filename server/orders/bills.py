@@ -11,7 +11,7 @@ from ninja import Router
 from pydantic import Field
 
 from gearing.decision.offer_line import LONGEST
-from gearing.workshop.bill import estimate, passed_by
+from gearing.sourcing.bill import estimate, passed_by
 from sums.base import Model, Problem
 from visits import services as visits
 from visits.advised import advised_for
@@ -81,7 +81,7 @@ class BillOut(Model):
 
 
 @router.get("/{visit_id}", response={200: BillOut, **PROBLEMS})
-def bill(request: MemberRequest, visit_id: UUID) -> BillOut:
+def visit_bill(request: MemberRequest, visit_id: UUID) -> BillOut:
     """What it costs as it stands today."""
     return _out(request, own_visit(request.user, visit_id))
 

@@ -7,8 +7,8 @@ from decimal import Decimal
 from uuid import UUID
 
 from gearing.decision.offer_line import offer_line
+from gearing.sourcing.bill import Bill, BillLine, Terms, bill, passed_by
 from gearing.sourcing.ordering import share_of_postage
-from gearing.workshop.bill import Bill, BillLine, Terms, bill, passed_by
 from shelf.models import HouseTerms
 from visits import services as visits
 from visits.advised import plan_minutes

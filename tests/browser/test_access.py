@@ -75,7 +75,7 @@ class Views(BrowserCase):
         page.get_by_label("Called").wait_for()
         self.check(page, "New visit")
         for unit, stage in VISITS.items():
-            self.open_visit(unit, stage)
+            self.open_visit(unit, stage, filed=stage == "File")
             if stage == "Strip":
                 page.get_by_label("What comes off").fill(
                     "4x M3x10 button hex2 rear cover #A1 ^dish out !loose"
@@ -84,6 +84,14 @@ class Views(BrowserCase):
             self.check(page, stage)
         self.open_visit("Otter 8", "Prove")
         self.check(page, "Prove")
+        self.go("/orders")
+        page.get_by_role("article").first.wait_for()
+        page.get_by_role("button", name="Harbour Gears").click()
+        self.check(page, "Orders")
+        self.go("/filed")
+        page.get_by_role("link", name="All of Heron 650").click()
+        page.get_by_text("Gears over time").wait_for()
+        self.check(page, "Unit")
 
     def instruments(self, page: Page) -> None:
         self.go("/reader")

@@ -52,7 +52,7 @@ class Forms(BrowserCase):
         expect(page.get_by_text("On parallel shafts its mate has the other, right.")).to_be_visible()
 
     def test_a_worm_of_the_row_opens_as_one_and_keeps_its_reading(self) -> None:
-        page = self.open_visit("Weather mast", "Read")
+        page = self.open_visit("Weather mast", "Read", filed=True)
         worm = page.get_by_role("main").get_by_role("button", name=re.compile("worm")).first
         worm.click()
         expect(page.get_by_role("combobox", name="What it is")).to_contain_text("Worm")

@@ -187,4 +187,5 @@ class Journey(BrowserCase):
         self.says("Curlew 12: 1 replaced, 6 steps on record")
         expect(page.get_by_text("three teeth gone")).to_be_visible()
         self.press("b")
-        expect(page.get_by_role("link").filter(has_text="Curlew 12")).to_contain_text("File")
+        page.get_by_role("link", name="Filed visits").click()
+        expect(page.get_by_role("link", name="All of Curlew 12")).to_be_visible()

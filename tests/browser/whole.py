@@ -167,9 +167,9 @@ class BrowserCase(unittest.TestCase):
         # What is not painted yet has a text all the same.
         return [" ".join(name.split()) for name in names.all_text_contents()]
 
-    def open_visit(self, unit: str, stage: str = "") -> Page:
-        """A visit of the demo, at one of its stages."""
-        self.go("/")
+    def open_visit(self, unit: str, stage: str = "", *, filed: bool = False) -> Page:
+        """A visit of the demo, at one of its stages; filed ones have a list of their own."""
+        self.go("/filed" if filed else "/")
         self.page.get_by_role("link").filter(has_text=unit).first.click()
         self.opened()
         if stage:

@@ -10,7 +10,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from gearing.errors import GearingError
-from gearing.workshop.bill import BillLine, Terms, bill, estimate, passed_by
+from gearing.sourcing.bill import BillLine, Terms, bill, estimate, passed_by
 
 D = Decimal
 

@@ -193,7 +193,7 @@ useKeys({ a: () => router.push({ name: "arrival", query: route.query }), n: () =
             </div>
           </dl>
           <p v-if="also[kept.id]?.length" class="small">
-            <b>Also in:</b>
+            <b>Also in:</b>{{ " " }}
             <RouterLink v-for="each in also[kept.id]" :key="each.visit + each.piece" class="also" :to="{ name: 'visit', params: { visitId: each.visit, stage: 'read' } }"
               >{{ each.unit }}, {{ each.piece }}</RouterLink
             >

@@ -182,6 +182,9 @@ fieldset {
 }
 
 a {
+  display: inline-flex;
+  align-items: center;
+  min-height: 44px;
   font-weight: 600;
 }
 

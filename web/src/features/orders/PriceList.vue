@@ -50,7 +50,9 @@ function pick(event: Event) {
       <span class="label">Their list, as CSV</span>
       <input type="file" accept=".csv,.txt,text/csv,text/plain" :aria-label="`List of ${supplier.name}`" @change="pick" />
     </label>
-    <label class="whole"><input v-model="whole" type="checkbox" @change="send(false)" /> it is all they have: what is not on it is no longer to be had</label>
+    <fieldset>
+      <label class="whole"><input v-model="whole" type="checkbox" @change="send(false)" /> it is all they have: what is not on it is no longer to be had</label>
+    </fieldset>
     <ProblemNote :problem="problem" />
     <template v-if="seen">
       <p role="status">
@@ -99,6 +101,11 @@ function pick(event: Event) {
 .file input {
   min-height: 44px;
   font: inherit;
+}
+
+fieldset {
+  border: 0;
+  padding: 0;
 }
 
 .whole {

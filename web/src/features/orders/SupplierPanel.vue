@@ -78,7 +78,9 @@ onMounted(look);
             <label>Post <InputText v-model="form.postage" class="value few" inputmode="decimal" /></label>
             <label>free from <InputText v-model="form.free_from" class="value few" inputmode="decimal" /></label>
             <label>usual days <InputText v-model="form.usual_days" class="value few" inputmode="numeric" /></label>
-            <label class="tick"><input v-model="form.on_line" type="checkbox" /> answers over the line</label>
+            <fieldset>
+              <label class="tick"><input v-model="form.on_line" type="checkbox" /> answers over the line</label>
+            </fieldset>
             <Button type="submit">Keep</Button>
             <Button variant="text" @click="keep(supplier, true)">No longer bought from</Button>
           </form>
@@ -91,7 +93,9 @@ onMounted(look);
       <label>Post <InputText v-model="form.postage" class="value few" inputmode="decimal" /></label>
       <label>free from <InputText v-model="form.free_from" class="value few" inputmode="decimal" /></label>
       <label>usual days <InputText v-model="form.usual_days" class="value few" inputmode="numeric" /></label>
-      <label class="tick"><input v-model="form.on_line" type="checkbox" /> answers over the line</label>
+      <fieldset>
+        <label class="tick"><input v-model="form.on_line" type="checkbox" /> answers over the line</label>
+      </fieldset>
       <Button type="submit" :disabled="!form.name.trim()">Add</Button>
     </form>
     <Button v-else variant="outlined" class="add" @click="edit()">Another supplier</Button>
@@ -147,6 +151,11 @@ li {
   align-items: center;
   gap: 8px;
   min-height: 44px;
+}
+
+fieldset {
+  border: 0;
+  padding: 0;
 }
 
 .few {

@@ -35,12 +35,12 @@ async function keep() {
 <template>
   <section aria-label="What the house charges">
     <h2 class="label">What the house charges</h2>
-    <div class="fields">
+    <fieldset class="fields">
       <label>An hour's work <InputText v-model="form.rate" class="value few" inputmode="decimal" placeholder="none" @change="keep" /></label>
       <label>in <InputText v-model="form.currency" class="few" maxlength="8" placeholder="EUR" @change="keep" /></label>
       <label>tax, % <InputText v-model="form.tax" class="value few" inputmode="decimal" placeholder="0" @change="keep" /></label>
       <label class="tick"><input v-model="form.included" type="checkbox" @change="keep" /> prices are said with it</label>
-    </div>
+    </fieldset>
     <ProblemNote :problem="problem" />
   </section>
 </template>
@@ -52,6 +52,8 @@ section {
 }
 
 .fields {
+  border: 0;
+  padding: 0;
   display: flex;
   flex-wrap: wrap;
   gap: 8px 18px;

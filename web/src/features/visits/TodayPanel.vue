@@ -105,8 +105,8 @@ h2 {
 }
 
 .job.first {
-  background: var(--brass);
-  color: var(--on-brass, #fff);
+  background: var(--brass-wash);
+  border-left: 6px solid var(--brass);
 }
 
 .job.promised {

@@ -44,15 +44,17 @@ async function writeOff() {
     <Button v-if="!row" variant="text" class="plain" @click="walk">Not worth mending: keep what is worth it</Button>
     <template v-else>
       <h2 class="label">Keep what is worth it</h2>
-      <ul>
-        <li v-for="piece in row" :key="piece.piece">
-          <label :class="{ soft: !kept.includes(piece.piece) }"
-            ><input v-model="kept" type="checkbox" :value="piece.piece" /><span
-              ><b>{{ piece.step }}</b> {{ piece.what }}<template v-if="piece.count > 1"> ×{{ piece.count }}</template></span
-            ><span class="soft small">{{ piece.why }}</span></label
-          >
-        </li>
-      </ul>
+      <fieldset>
+        <ul>
+          <li v-for="piece in row" :key="piece.piece">
+            <label :class="{ soft: !kept.includes(piece.piece) }"
+              ><input v-model="kept" type="checkbox" :value="piece.piece" /><span
+                ><b>{{ piece.step }}</b> {{ piece.what }}<template v-if="piece.count > 1"> ×{{ piece.count }}</template></span
+              ><span class="soft small">{{ piece.why }}</span></label
+            >
+          </li>
+        </ul>
+      </fieldset>
       <div class="actions">
         <InputText v-model="place" maxlength="60" aria-label="Where they go" placeholder="where they go: S4" />
         <Button @click="writeOff">Write it off, keep {{ many }}</Button>
@@ -68,6 +70,12 @@ async function writeOff() {
   display: grid;
   grid-template-columns: minmax(0, 1fr);
   gap: 8px;
+}
+
+fieldset {
+  border: 0;
+  padding: 0;
+  min-width: 0;
 }
 
 li {

@@ -11,7 +11,7 @@ from dataclasses import dataclass
 from decimal import Decimal
 
 from ..errors import GearingError
-from ..sourcing.money import cents
+from .money import cents
 
 LONGEST_CURRENCY = 8
 SPREAD = Decimal("0.3")
