@@ -7,6 +7,8 @@ from datetime import date, timedelta
 from typing import Any
 from uuid import uuid4
 
+from gearing.workshop.day import DayVisit, plan_day
+
 from ..paths import say
 from ..stack import Stack
 from .desk import Desk, row, timed
@@ -35,7 +37,14 @@ def orders_and_days(desk: Desk, stack: Stack) -> None:
         spent = timed(lambda m=method, p=path, b=body: desk.ask(m, p, b), 20)  # type: ignore[misc]
         row(name, spent, f"budget {BUDGET * 1000:.0f} ms", spent <= BUDGET)
     spent = timed(lambda: desk.ask("GET", "/api/day"), 20)
-    row(f"the day, {OPEN} open visits", spent, f"budget {DAY_BUDGET * 1000:.0f} ms", spent <= DAY_BUDGET)
+    row(f"the day, {OPEN} open visits", spent, f"budget {BUDGET * 1000:.0f} ms", spent <= BUDGET)
+    stages = ("strip", "look", "read", "source", "build")
+    many = [
+        DayVisit(str(n), f"Unit {n}", stages[n % 5], n, shares=frozenset({f"hex{n % 4}"}))
+        for n in range(OPEN)
+    ]
+    spent = timed(lambda: plan_day(many, date.today()), 20)
+    row("its plan alone", spent, f"budget {DAY_BUDGET * 1000:.0f} ms", spent <= DAY_BUDGET)
 
 
 def _fill(stack: Stack) -> None:

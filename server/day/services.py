@@ -3,12 +3,11 @@
 from __future__ import annotations
 
 from collections import defaultdict
-from collections.abc import Iterable
 from dataclasses import dataclass
 from datetime import datetime
 from uuid import UUID
 
-from django.db.models import Count, Exists, F, OuterRef, Q
+from django.db.models import Case, Count, Exists, F, IntegerField, OuterRef, Prefetch, Q, Sum, When
 from django.utils import timezone
 
 from gearing.rebuild import VERDICTS
@@ -80,30 +79,12 @@ def day_of(member: Member) -> tuple[DayPlan, dict[str, Visit], list[DueItem]]:
 
 
 def _things(visits: list[Visit]) -> dict[UUID, int]:
-    """What the next stage of each has to work through, in one query a kind of stage."""
+    """What the next stage of each has to work through."""
     of = defaultdict(list)
     for visit in visits:
         of[visit.stage].append(visit.id)
-    live = Q(taken_back=False, step__number__isnull=False)
     counted: dict[UUID, int] = defaultdict(int)
-
-    def count(rows: Iterable[tuple[UUID, int]]) -> None:
-        counted.update(dict(rows))
-
-    if of["look"]:
-        pieces = Piece.objects.filter(live, step__visit__in=of["look"], verdict="")
-        count(pieces.values("step__visit").annotate(n=Count("id")).values_list("step__visit", "n"))
-    if of["read"]:
-        read = GearReading.objects.filter(piece=OuterRef("id"), superseded=False, taken_back=False)
-        dead = [key for key, verdict in VERDICTS.items() if verdict.renews]
-        gears = Piece.objects.filter(
-            live, step__visit__in=of["read"], verdict__in=dead, entry__is__teeth__isnull=False
-        ).exclude(Exists(read))
-        count(gears.values("step__visit").annotate(n=Count("id")).values_list("step__visit", "n"))
-    if of["build"]:
-        counted_in = Tick.objects.filter(piece=OuterRef("id"), undone=False)
-        pieces = Piece.objects.filter(live, step__visit__in=of["build"]).exclude(Exists(counted_in))
-        count(pieces.values("step__visit").annotate(n=Count("id")).values_list("step__visit", "n"))
+    counted.update(_pieces_left([*of["look"], *of["read"], *of["build"]]))
     if of["source"]:
         lines = OrderLine.objects.filter(visit__in=of["source"], taken_back=False, settled=False)
         for visit_id in lines.values_list("visit", flat=True):
@@ -112,11 +93,32 @@ def _things(visits: list[Visit]) -> dict[UUID, int]:
     if of["strip"]:
         guides = Visit.objects.filter(id__in=of["strip"], guide__isnull=False)
         steps = guides.annotate(n=Count("guide__steps", filter=Q(guide__steps__number__isnull=False)))
-        count(steps.values_list("id", "n"))
+        counted.update(dict(steps.values_list("id", "n")))
     for visit in visits:
         if visit.stage == "prove":
             counted[visit.id] = len(set(unit_kind(visit.unit.kind).prove) - set(visit.checks_done))
     return counted
+
+
+def _pieces_left(visit_ids: list[UUID]) -> dict[UUID, int]:
+    """Pieces not looked over yet, dead gears not read, pieces not back in: each by the stage of its visit."""
+    if not visit_ids:
+        return {}
+    read = GearReading.objects.filter(piece=OuterRef("id"), superseded=False, taken_back=False)
+    back = Tick.objects.filter(piece=OuterRef("id"), undone=False)
+    dead = [key for key, verdict in VERDICTS.items() if verdict.renews]
+    owed = Case(
+        When(step__visit__stage="look", then=Case(When(verdict="", then=1), default=0)),
+        When(
+            Q(step__visit__stage="read", verdict__in=dead, entry__is__teeth__isnull=False) & ~Exists(read),
+            then=1,
+        ),
+        When(Q(step__visit__stage="build") & ~Exists(back), then=1),
+        default=0,
+        output_field=IntegerField(),
+    )
+    pieces = Piece.objects.filter(taken_back=False, step__number__isnull=False, step__visit__in=visit_ids)
+    return dict(pieces.values("step__visit").annotate(n=Sum(owed)).values_list("step__visit", "n"))
 
 
 def _shares(visits: list[Visit]) -> dict[UUID, frozenset[str]]:
@@ -126,7 +128,7 @@ def _shares(visits: list[Visit]) -> dict[UUID, frozenset[str]]:
         taken_back=False, step__number__isnull=False, step__visit__in=asked
     ).values_list("step__visit", "entry__is__fastener__drive", "entry__is__lubricant")
     taken: dict[UUID, set[str]] = defaultdict(set)
-    for visit_id, drive, lubricant in rows:
+    for visit_id, drive, lubricant in rows.distinct():
         taken[visit_id].update(str(word) for word in (drive, lubricant) if word)
     return {visit_id: frozenset(words) for visit_id, words in taken.items()}
 
@@ -155,14 +157,24 @@ def _promised(visits: list[Visit]) -> list[DueItem]:
 
 
 def _to_ask(member: Member) -> list[DueItem]:
-    """Orders it is time to ask after."""
+    """Orders it is time to ask after, those that are late longest first."""
     today = timezone.localdate()
-    open_lines = OrderLine.objects.filter(order=OuterRef("id"), taken_back=False, settled=False)
-    found = orders.orders_of(member).filter(Exists(open_lines), sent_on__isnull=False)
+    owed = OrderLine.objects.filter(taken_back=False, settled=False)
+    found = (
+        PurchaseOrder.objects.filter(
+            Exists(owed.filter(order=OuterRef("id"))),
+            Q(expected_on__lte=today) | Q(expected_on__isnull=True),
+            workshop_id=member.workshop_id,
+            sent_on__isnull=False,
+        )
+        .select_related("supplier")
+        .prefetch_related(Prefetch("lines", owed, to_attr="owed"))
+        .order_by(F("expected_on").asc(nulls_last=True), "number")
+    )
     made = []
-    for order in found.order_by("expected_on")[:MOST_VISITS]:
+    for order in found[:MOST_DUE]:
         stands = order_standing(
-            [orders.standing_of(line) for line in orders.live_lines(order)],
+            [orders.standing_of(line) for line in order.owed],
             today,
             sent_on=order.sent_on,
             expected=order.expected_on,
@@ -172,6 +184,10 @@ def _to_ask(member: Member) -> list[DueItem]:
             says = f"{order.name} from {order.supplier.name}: {stands.says}"
             made.append(DueItem("order", says, stands.key == "late", order=order.id))
     return made
+
+
+MOST_DUE = 12
+"""Orders that are looked at: nobody asks after more of them in a day."""
 
 
 def _to_send(member: Member) -> list[DueItem]:

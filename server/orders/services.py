@@ -68,14 +68,13 @@ def find_orders(member: Member, state: str, words: str) -> Paged[PurchaseOrder]:
         if word[:1] in "Aa" and word[1:].isdecimal():
             said |= Q(number=int(word[1:]))
         found = found.filter(said)
-    shown = orders_of(member).filter(id__in=found.values("id"))
     # What is late asks for a word, a basket for sending; the rest comes by itself.
     late = When(expected_on__lt=timezone.localdate(), sent_on__isnull=False, then=Value(0))
     turn = Case(
         late, When(sent_on__isnull=True, then=Value(1)), default=Value(2), output_field=IntegerField()
     )
     order = ["-number"] if state == "past" else [turn, "expected_on", "number"]
-    return Paged(shown.order_by(*order), found, PER_PAGE)
+    return Paged(orders_of(member).order_by(*order), found, PER_PAGE, found.order_by(*order))
 
 
 def own_order(member: Member, order_id: UUID, *, lock: bool = False) -> PurchaseOrder:

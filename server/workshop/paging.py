@@ -30,16 +30,22 @@ class Paged(Generic[M]):
         What a page holds, ordered, with its annotations.
     counted : QuerySet
         The same rows without them: counting needs none.
+    keys : QuerySet, optional
+        Those in the order they are shown. What is shown of a row is then looked up for one page alone,
+        however far down the list it lies.
     """
 
     shown: QuerySet[Any]
     counted: QuerySet[Any]
     per_page: int
+    keys: QuerySet[Any] | None = None
 
     def page(self, number: int) -> tuple[list[Any], Pages]:
         """One page, from 1; past the last it is empty."""
         total = self.counted.count()
         first = (number - 1) * self.per_page
-        return list(self.shown[first : first + self.per_page]), Pages(
-            total, number, max(1, ceil(total / self.per_page))
-        )
+        pages = Pages(total, number, max(1, ceil(total / self.per_page)))
+        if self.keys is None:
+            return list(self.shown[first : first + self.per_page]), pages
+        wanted = list(self.keys.values_list("pk", flat=True)[first : first + self.per_page])
+        return list(self.shown.filter(pk__in=wanted)), pages

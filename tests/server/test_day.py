@@ -74,7 +74,7 @@ class Day(AtTheCounter):
             self.day()
 
 
-FEW = 10
+FEW = 9
 """Questions to the database for a day, the session's among them."""
 
 

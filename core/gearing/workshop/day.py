@@ -142,22 +142,24 @@ def plan_day(visits: Iterable[DayVisit], today: date) -> DayPlan:
     [('Otter', 0.0), ('Tern', 26.0)]
     """
     told = list(visits)
-    left = sorted((visit for visit in told if visit.mine), key=lambda visit: _rank(visit, today))
+    ranks = {visit.key: _rank(visit, today) for visit in told}
+    left = sorted((visit for visit in told if visit.mine), key=lambda visit: ranks[visit.key])
     waiting = tuple(visit for visit in told if not visit.mine)
-    curing = {visit.key: visit for visit in told if visit.cure > 0}
+    curing = [visit for visit in told if visit.cure > 0]
     jobs: list[DayJob] = []
     clock = 0.0
     while left:
-        ready = [visit for visit in left if visit.cure <= clock]
+        ready = [n for n, visit in enumerate(left) if visit.cure <= clock]
         if not ready:
             # Nothing else is to be done: the wait is a pause.
             clock = min(visit.cure for visit in left)
             continue
-        visit = _next(ready, jobs, today)
-        left.remove(visit)
-        runs = next(
-            (other.unit for other in curing.values() if other is not visit and other.cure > clock), ""
-        )
+        hand = jobs[-1].visit.shares if jobs else frozenset()
+        lead = ranks[left[ready[0]].key][:2]
+        alike = [n for n in ready if ranks[left[n].key][:2] == lead] if hand else ready[:1]
+        # Of those that rank alike the one that goes on with what is in the hand.
+        visit = left.pop(max(alike, key=lambda n: (len(hand & left[n].shares), -n)))
+        runs = next((other.unit for other in curing if other is not visit and other.cure > clock), "")
         jobs.append(DayJob(visit, clock, visit.minutes, _why(visit, jobs, today), runs))
         clock += visit.minutes
     return DayPlan(tuple(jobs), waiting, clock)
@@ -167,16 +169,6 @@ def _rank(visit: DayVisit, today: date) -> tuple[float, int, float, str]:
     days = (visit.promised - today).days if visit.promised else 10_000
     urgent = days if days <= SOON_DAYS else 10_000
     return urgent, visit.stage not in OPEN, visit.minutes, visit.unit
-
-
-def _next(ready: Sequence[DayVisit], jobs: Sequence[DayJob], today: date) -> DayVisit:
-    """The first by rank; of those that rank alike the one that goes on with what is in the hand."""
-    first = ready[0]
-    if not jobs:
-        return first
-    hand = jobs[-1].visit.shares
-    alike = [visit for visit in ready if _rank(visit, today)[:2] == _rank(first, today)[:2]]
-    return max(alike, key=lambda visit: (len(hand & visit.shares), -ready.index(visit)))
 
 
 def _why(visit: DayVisit, jobs: Sequence[DayJob], today: date) -> str:

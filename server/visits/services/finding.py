@@ -15,6 +15,7 @@ from ..models import Photo, Unit, Visit
 
 PER_PAGE = 50
 MOST_WORDS = 6
+LAST_TOUCHED = ("-changed_at", "id")
 UNIT_TEXTS = ("label", "model", "owner_label")
 
 
@@ -34,9 +35,9 @@ def find_visits(member: Member, words: str, state: str, unit_id: UUID | None = N
     shown = (
         visits.select_related("unit")
         .annotate(pieces=Count("steps", filter=Q(steps__number__isnull=False)), photo=Subquery(newest))
-        .order_by("-changed_at", "id")
+        .order_by(*LAST_TOUCHED)
     )
-    return Paged(shown, visits, PER_PAGE)
+    return Paged(shown, visits, PER_PAGE, visits.order_by(*LAST_TOUCHED))
 
 
 def find_units(member: Member, words: str) -> Paged[Unit]:
