@@ -11,7 +11,7 @@ from hypothesis import strategies as st
 from gearing.decision.words import class_of, finding_words, piece_words
 from sums.decide import DecideIn, DecideOut, decide_unit
 
-from .decisions import CASES, case
+from .decisions import CASES, MORE, case
 
 
 def decided(body: dict[str, Any], **more: Any) -> DecideOut:
@@ -27,13 +27,13 @@ class Described(unittest.TestCase):
         self.assertGreaterEqual(len(CASES), 60)
         wrong = [
             (wanted, body["failed"], keys(decided(body))[:3])
-            for wanted, body in CASES
+            for wanted, body in [*CASES, *MORE]
             if keys(decided(body))[0] not in wanted
         ]
         self.assertLessEqual(len(wrong), len(CASES) // 10, wrong)
 
     def test_every_option_says_what_it_is_and_why(self) -> None:
-        for _, body in CASES:
+        for _, body in [*CASES, *MORE]:
             for option in decided(body).options:
                 self.assertTrue(option.label and (option.reasons or option.key == "unit"), option)
                 self.assertLessEqual(option.cost[0], option.cost[1])

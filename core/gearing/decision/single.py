@@ -185,7 +185,7 @@ def _from_stock(wanted: _Wanted) -> list[Choice]:
         share = float(ways["sibling" if change else "stock"])
         made.append(
             Choice(
-                "sibling" if change else "stock",
+                "stock",
                 f"Fit the {kept.what} from the drawer" + (f" ({kept.fits})" if change else ""),
                 (kept.what,),
                 minutes=wanted.asked.minutes + (CHANGED_MINUTES if change else 0),
@@ -226,7 +226,7 @@ def _offeredtogether(wanted: _Wanted) -> list[Choice]:
         better = 1.03 if wanted.failed.piece.sort == "gear" else 1.0
         made.append(
             Choice(
-                "pair" if pair else "set",
+                "pair" if pair else "case" if wanted.failed.piece.sort == "case" else "set",
                 f"Fit the {offer.what}",
                 (offer.what,),
                 *price_of(offer, 1),
