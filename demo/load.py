@@ -133,6 +133,8 @@ def _buy(member: Member, place: int, bought: Bought) -> None:
     due = None if bought.due is None else today + timedelta(days=bought.due)
     orders.mark_sent(member, line.order_id, expected=due)
     PurchaseOrder.objects.filter(id=line.order_id).update(**sent)
+    if bought.late and due:
+        orders.expect(member, line.order_id, demo_id("put off", place), due, bought.late)
     if bought.wrong:
         orders.send_back(member, line.id, demo_id("back", place), 1, bought.wrong)
     if bought.came:

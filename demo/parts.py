@@ -52,7 +52,7 @@ class Bought:
     """Something on order for a piece of a visit, or for the drawer.
 
     `sent` is so many days ago, None for one still in the basket; `due` in so many days; `wrong`
-    what the first that came measured instead.
+    what the first that came measured instead; `late` what was said when it was put off.
     """
 
     seller: str
@@ -65,6 +65,7 @@ class Bought:
     due: int | None = None
     wrong: tuple[str, ...] = ()
     came: bool = False
+    late: str = ""
 
 
 WRONG = "teeth 22 for 23: another ratio and shaft distance"
@@ -72,7 +73,7 @@ WRONG = "teeth 22 for 23: another ratio and shaft distance"
 BOUGHT = (
     Bought("Harbour Gears", "HG-P15", "Otter 8", 1, (7,), sent=12, due=-7, came=True),
     Bought("Harbour Gears", "HG-0523", "Dunlin 40", 1, (11,), sent=9, due=3, wrong=(WRONG,)),
-    Bought("Tooth and Lay", "TL-9018", "Quay crane", 1, (3, 6), count=2, sent=27, due=-3),
+    Bought("Tooth and Lay", "TL-9018", "Quay crane", 1, (3, 6), count=2, sent=27, due=-3, late="back-order"),
     Bought("Harbour Gears", "HG-W38", "Heron 650", 2, (8,)),
     Bought("Harbour Gears", "HG-B348", count=4),
     Bought("Ferry stores", "", "Tern", 1, (8,), count=2),

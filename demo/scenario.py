@@ -257,6 +257,7 @@ SCENARIO = (
         built=33,
         checks=3,
         watch="The split gear came from a donor; look at it at the next visit.",
+        decided=("donor", "Take the split small gear 8t brass from an old counter", ""),
         cause="gear_split",
     ),
     Stay(

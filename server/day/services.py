@@ -75,7 +75,14 @@ def day_of(member: Member) -> tuple[DayPlan, dict[str, Visit], list[DueItem]]:
         ),
         timezone.localdate(),
     )
-    return plan, by_key, [*_cured(timers, now), *_promised(visits), *_to_ask(member), *_to_send(member)]
+    due = [
+        *_cured(timers, now),
+        *_promised(visits),
+        *_to_look_at(member),
+        *_to_ask(member),
+        *_to_send(member),
+    ]
+    return plan, by_key, due
 
 
 def _things(visits: list[Visit]) -> dict[UUID, int]:
@@ -154,6 +161,22 @@ def _promised(visits: list[Visit]) -> list[DueItem]:
             )
             made.append(DueItem("promise", f"{visit.unit.label} {when}", days < 0, visit=visit.id))
     return made
+
+
+def _to_look_at(member: Member) -> list[DueItem]:
+    """Units that were to be looked at again by now, and were not here since."""
+    today = timezone.localdate()
+    since = Visit.objects.filter(unit=OuterRef("unit"), number__gt=OuterRef("number"))
+    found = (
+        Visit.objects.filter(unit__workshop_id=member.workshop_id, look_again_on__lte=today)
+        .exclude(Exists(since))
+        .select_related("unit")
+        .order_by("look_again_on")
+    )
+    return [
+        DueItem("again", f"{visit.unit.label}: look at it again", visit.look_again_on < today, visit=visit.id)
+        for visit in found[:MOST_DUE]
+    ]
 
 
 def _to_ask(member: Member) -> list[DueItem]:

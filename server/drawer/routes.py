@@ -80,6 +80,15 @@ class LineIn(Model):
     line: Line
 
 
+class DonorOut(Model):
+    """A unit that was written off: what is left of it, and what that would cost."""
+
+    visit: UUID
+    called: str
+    left: list[str]
+    worth: Decimal = Field(description="Of what has a price")
+
+
 class LeastIn(Model):
     least: Annotated[int, Field(ge=0, le=9999)] | None
 
@@ -196,6 +205,27 @@ def counts(request: MemberRequest, body: SizeIn) -> list[StockedCount]:
 def low(request: MemberRequest) -> list[KeptOut]:
     """What there is less of than there should be."""
     return [_out(kept) for kept in services.low(request.user)[: services.MOST_FOUND]]
+
+
+@router.get("/donors", response={200: list[DonorOut], **PROBLEMS})
+def donors(request: MemberRequest) -> list[DonorOut]:
+    """Units that were written off, and what is left of each."""
+    by_donor: dict[UUID, list[StockItem]] = {}
+    for kept in services.of_donors(request.user)[: services.MOST_LEFT]:
+        if kept.donor:
+            by_donor.setdefault(kept.donor, []).append(kept)
+    return [
+        DonorOut(
+            visit=donor,
+            called=left[0].source.removeprefix("donor: "),
+            left=[
+                f"{kept.count}x {kept.what or kept}" if kept.count > 1 else kept.what or str(kept)
+                for kept in left
+            ],
+            worth=sum((kept.price * kept.count for kept in left if kept.price is not None), Decimal(0)),
+        )
+        for donor, left in by_donor.items()
+    ]
 
 
 @router.put("/lines/{kept_id}", response={200: KeptOut, **PROBLEMS})

@@ -22,7 +22,7 @@ from workshop.transactions import write
 
 from .models import Arrival, Movement, StockItem
 
-MOST_FOUND = 60
+MOST_FOUND, MOST_LEFT = 60, 400
 ONE_SIZE = 0.003
 """Share within which two module figures are one size: the base pitch a gear is cut to, see ``wear.toml``."""
 

@@ -82,6 +82,8 @@ class Visit(Recorded):
     notice_said = models.BooleanField(default=False)
     # When the owner was told it would be done.
     promised_on = models.DateField(null=True)
+    # When it is to be looked at again: screws after a few runs, grease before the next winter.
+    look_again_on = models.DateField(null=True)
     # What was decided: the option, and why it was taken.
     decision = StoredField(null=True, shape=DECISION)
     # Minutes worked on it, where they were said; else the plan's.

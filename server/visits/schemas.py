@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from datetime import datetime
+from datetime import date, datetime
 from typing import Annotated, Any
 from uuid import UUID
 
@@ -188,6 +188,7 @@ class VisitOut(Model):
     waits_for: str
     waits_note: str
     to_watch: str
+    look_again_on: date | None
     cause: str = Field(description="Key of the fault it turned out to be; empty while open")
     cause_says: str = Field(description="Its name")
     goal: str = Field(description="Key of the fault the strip is to reach; empty for all of it")
@@ -276,6 +277,7 @@ def visit_out(visit: Visit) -> VisitOut:
         waits_for=visit.waits_for,
         waits_note=visit.waits_note,
         to_watch=visit.to_watch,
+        look_again_on=visit.look_again_on,
         cause=visit.cause,
         goal=visit.goal,
         cause_says=faults()[visit.cause].name if visit.cause in faults() else "",

@@ -49,6 +49,20 @@ class Day(AtTheCounter):
         kinds = [item["kind"] for item in self.day()["due"]]
         self.assertEqual(kinds, ["cure", "promise", "order"])
 
+    def test_a_unit_to_be_looked_at_again_is_due_until_it_comes(self) -> None:
+        Visit.objects.filter(id=self.visit.id).update(stage="file")
+        today = timezone.localdate()
+        visit = self.desk.got("PUT", self.at("again"), {"on": str(today)})
+        self.assertEqual(visit["look_again_on"], str(today))
+        due = [item for item in self.day()["due"] if item["kind"] == "again"]
+        self.assertEqual(
+            [(item["says"], item["late"]) for item in due], [("Sandpiper: look at it again", False)]
+        )
+        services.open_visit(self.ada, uuid4(), self.visit.unit_id, {**UNIT, **BLANK})
+        self.assertNotIn("again", [item["kind"] for item in self.day()["due"]])
+        self.desk.got("PUT", self.at("again"), {"on": None})
+        self.refused(self.desk.ask("PUT", self.at("again"), {"on": "soon"}), "unusable")
+
     def test_a_cure_that_runs_lets_others_be_worked(self) -> None:
         services.open_visit(self.ada, uuid4(), uuid4(), {**UNIT, **BLANK, "label": "Godwit"})
         services.enter_stage(self.ada, self.visit.id, "build")
@@ -74,7 +88,7 @@ class Day(AtTheCounter):
             self.day()
 
 
-FEW = 9
+FEW = 10
 """Questions to the database for a day, the session's among them."""
 
 

@@ -170,6 +170,7 @@ class Foreign(BenchCase):
                         "/api/suppliers/search",
                         "/api/orders",
                         "/api/drawer/low",
+                        "/api/drawer/donors",
                         "/api/gears/also-in",
                         "/api/workshop/password",
                     ):

@@ -75,6 +75,9 @@ class Stock(BenchCase):
         item = StockItem.objects.get()
         self.assertEqual((item.source, item.place, item.teeth, item.donor), ("donor: Sandpiper", "S4", 31, self.visit.id))  # fmt: skip
         self.assertAlmostEqual(float(item.module_mm or 0), 0.8, places=2)
+        (donor,) = self.desk.got("GET", "/drawer/donors")
+        self.assertEqual((donor["called"], donor["left"], donor["worth"]), ("Sandpiper", ["wheel 31/12 nylon"], "2.00"))  # fmt: skip
+        self.assertEqual(Desk(self.eve).got("GET", "/drawer/donors"), [])
         outcomes = sorted(Tick.objects.filter(piece__step__visit=self.visit).values_list("outcome", "count"))
         self.assertEqual(outcomes, [("off", 1), ("off", 4), ("spare", 1)])
         self.assertEqual(Visit.objects.get(id=self.visit.id).decision["key"], "salvage")

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from datetime import datetime
+from datetime import date, datetime
 from typing import Annotated, Literal
 from uuid import UUID
 
@@ -92,6 +92,10 @@ class CheckIn(Model):
 class WatchIn(Model):
     text: Note
     based_on: Note | None = None
+
+
+class AgainIn(Model):
+    on: date | None
 
 
 class ChangedOut(Model):
@@ -220,6 +224,12 @@ def check(request: MemberRequest, visit_id: UUID, body: CheckIn) -> VisitOut:
 def watch(request: MemberRequest, visit_id: UUID, body: WatchIn) -> VisitOut:
     """Note what to watch and when to open it next."""
     return visit_out(services.note_to_watch(request.user, visit_id, body.text, body.based_on))
+
+
+@router.put("/visits/{visit_id}/again", response={200: VisitOut, **PROBLEMS})
+def look_again(request: MemberRequest, visit_id: UUID, body: AgainIn) -> VisitOut:
+    """Say when it is to be looked at again."""
+    return visit_out(services.look_again(request.user, visit_id, body.on))
 
 
 @router.put("/visits/{visit_id}/steps/{step_id}", response={200: StepOut, **PROBLEMS})

@@ -34,6 +34,7 @@ from .stock import also_in, take_from_drawer, worth_keeping, write_off
 from .visits import (
     enter_stage,
     follow_guide,
+    look_again,
     note_to_watch,
     open_visit,
     removed_pieces,
@@ -68,6 +69,7 @@ __all__ = [
     "lay_out",
     "learnt",
     "limit_of",
+    "look_again",
     "make_join",
     "mark_photo",
     "mark_step",

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from datetime import date
 from typing import Any
 from uuid import UUID
 
@@ -138,6 +139,20 @@ def note_to_watch(member: Member, visit_id: UUID, text: str, based_on: str | Non
     visit = own_visit(member, visit_id, lock=True)
     base = None if based_on is None else {"to_watch": based_on}
     return set_fields(visit, member, "to watch", base, to_watch=text)
+
+
+@write
+def look_again(member: Member, visit_id: UUID, on: date | None) -> Visit:
+    """Say when the unit is to be looked at again; none for not at all."""
+    visit = own_visit(member, visit_id, lock=True)
+    if visit.look_again_on != on:
+        before, visit.look_again_on = visit.look_again_on, on
+        visit.save(update_fields=["look_again_on"])
+        remember(
+            visit, member, "look again", visit.id,
+            before={"text": str(before or "")}, after={"text": str(on or "")},
+        )  # fmt: skip
+    return visit
 
 
 @write

@@ -56,6 +56,7 @@ export type BillPage = S["BillOut"];
 export type TermsState = S["TermsState"];
 export type AlsoIn = S["AlsoIn"];
 export type SalvagePiece = S["SalvageOut"];
+export type DonorLeft = S["DonorOut"];
 export type Day = S["DayOut"];
 export type GearHistory = S["GearHistory"];
 export type UnitPage = S["UnitHistory"];

@@ -14,6 +14,7 @@ import ProblemNote from "../../app/ProblemNote.vue";
 import TopBar from "../../app/TopBar.vue";
 import CaliperDrawing from "../../drawing/CaliperDrawing.vue";
 import { newId } from "../../record/ids";
+import { useCaliper } from "../instruments/caliper";
 import CopyButton from "../orders/CopyButton.vue";
 import { blank, partOf, typedFrom, type Typed } from "./part";
 import { maybeNumber, numberOr } from "../../text/numbers";
@@ -46,6 +47,19 @@ const words = ref("");
 let id = newId();
 
 const TONE: Record<string, string> = { fits: "proved", change: "mind", unknown: "soft", not: "harm" };
+const caliper = useCaliper();
+/** The field that what the caliper shows drops into. */
+const hand = ref<"tips" | "bore" | "width">("tips");
+async function drop() {
+  try {
+    const mm = hand.value === "tips" ? await caliper.take({ kind: "tips", how: "settled", k: null, size_mm: null }) : await caliper.take(null, hand.value);
+    if (hand.value === "tips") tips.value = String(mm);
+    else measured.value[hand.value] = String(mm);
+    problem.value = undefined;
+  } catch (error) {
+    problem.value = asProblem(error);
+  }
+}
 const measuredAny = computed(() => Object.values(measured.value).some((value) => value.trim()));
 const verdictOf = (field: string) => fit.value?.fields.find((row) => row.field === field);
 
@@ -163,7 +177,7 @@ function back() {
 }
 
 const day = (at: string) => new Date(at).toLocaleDateString(undefined, { day: "numeric", month: "short" });
-useKeys({ "Ctrl+Enter": () => settle(true), Escape: back });
+useKeys({ "Ctrl+Enter": () => settle(true), F4: drop, Escape: back });
 onMounted(async () => {
   document.querySelector<HTMLInputElement>("#measured-teeth")?.focus();
   try {
@@ -191,13 +205,13 @@ onMounted(async () => {
           <tr v-for="[key, label, like, field] in FIELDS" :key="key">
             <th scope="row">{{ label }}</th>
             <td><InputText v-model="ordered[key]" class="value" :aria-label="`${label}, ordered`" :placeholder="like" /></td>
-            <td><InputText :id="`measured-${key}`" v-model="measured[key]" class="value" :aria-label="`${label}, measured`" /></td>
+            <td><InputText :id="`measured-${key}`" v-model="measured[key]" class="value" :aria-label="`${label}, measured`" @focus="hand = key === 'bore' || key === 'width' ? key : 'tips'" /></td>
             <td :class="TONE[verdictOf(field)?.verdict ?? 'unknown']">{{ verdictOf(field)?.says ?? "" }}</td>
           </tr>
           <tr class="tips">
             <th scope="row">Over the tips</th>
             <td class="value soft">{{ drawn.ordered ? `${drawn.ordered.over_tips_settled_mm.toFixed(2)} new` : "" }}</td>
-            <td><InputText v-model="tips" class="value" aria-label="Over the tips, measured" placeholder="settled" /></td>
+            <td><InputText v-model="tips" class="value" aria-label="Over the tips, measured" placeholder="settled" @focus="hand = 'tips'" /></td>
             <td class="soft">{{ sized }}</td>
           </tr>
         </tbody>
@@ -227,6 +241,7 @@ onMounted(async () => {
         <div class="actions">
           <Button :disabled="!measuredAny" @click="settle(true)">Take it in <KeyCap k="Ctrl Enter" /></Button>
           <Button variant="outlined" :disabled="!measuredAny" @click="settle(false)">Send it back</Button>
+          <Button v-if="caliper.there.value?.present" variant="outlined" @mousedown.prevent @click="drop">Caliper <KeyCap k="F4" /></Button>
           <Button variant="outlined" @click="back">Not now <KeyCap k="Esc" /></Button>
         </div>
       </template>

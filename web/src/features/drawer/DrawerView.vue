@@ -7,7 +7,7 @@ import { useRoute, useRouter } from "vue-router";
 
 import { api, ask, asProblem } from "../../api/client";
 import { latest, resting } from "../../api/latest";
-import type { AlsoIn, Kept, Problem } from "../../api/types";
+import type { AlsoIn, DonorLeft, Kept, Problem } from "../../api/types";
 import KeyCap from "../../app/KeyCap.vue";
 import { useKeys } from "../../app/keys";
 import ProblemNote from "../../app/ProblemNote.vue";
@@ -30,6 +30,7 @@ const open = ref("");
 const adding = ref(false);
 const line = ref("");
 const lows = ref<Kept[]>([]);
+const donors = ref<DonorLeft[]>([]);
 const also = ref<Record<string, AlsoIn[]>>({});
 const FIELDS = [
   ["teeth", "Teeth", "31"],
@@ -59,7 +60,7 @@ async function look() {
     page.value = 1;
     pages.value = answer.pages;
     total.value = answer.total;
-    lows.value = await ask(api.GET("/api/drawer/low"));
+    [lows.value, donors.value] = await Promise.all([ask(api.GET("/api/drawer/low")), ask(api.GET("/api/drawer/donors"))]);
     problem.value = undefined;
   } catch (error) {
     if (last()) problem.value = asProblem(error);
@@ -163,6 +164,10 @@ useKeys({ a: () => router.push({ name: "arrival", query: route.query }), n: () =
         >{{ kept.what || `${kept.teeth} × ${kept.size}` }}: {{ kept.count }} of {{ kept.least }}</RouterLink
       >
     </p>
+    <p v-if="donors.length" class="low">
+      <b class="label">Donors</b>
+      <button v-for="donor in donors.slice(0, 6)" :key="donor.visit" type="button" class="donor" @click="words = `donor: ${donor.called}`">{{ donor.called }}: {{ donor.left.length }} left</button>
+    </p>
     <KeepForm v-if="adding" :start="wanted" @kept="added" @leave="adding = false" />
     <form class="asked" @submit.prevent>
       <label v-for="[key, label, like] in FIELDS" :key="key"
@@ -245,7 +250,18 @@ useKeys({ a: () => router.push({ name: "arrival", query: route.query }), n: () =
   min-width: 0;
 }
 
+.donor {
+  padding: 0;
+  border: 0;
+  background: none;
+  color: var(--ink);
+  font: inherit;
+  text-decoration: underline;
+  cursor: pointer;
+}
+
 .low a,
+.donor,
 .also {
   display: inline-flex;
   align-items: center;

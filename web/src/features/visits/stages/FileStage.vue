@@ -17,7 +17,18 @@ import WaitsFor from "../WaitsFor.vue";
 
 const store = useVisit();
 const router = useRouter();
+const problem = ref<Problem>();
 const toWatch = ref(store.visit?.to_watch ?? "");
+/** Screws after a few runs, grease before the next winter: it stands in the day when it is due. */
+const again = ref(store.visit?.look_again_on ?? "");
+async function keepAgain() {
+  try {
+    await ask(api.PUT("/api/visits/{visit_id}/again", { params: { path: { visit_id: store.visit?.id ?? "" } }, body: { on: again.value || null } }));
+    problem.value = undefined;
+  } catch (error) {
+    problem.value = asProblem(error);
+  }
+}
 const outcome = (name: string) => store.pieces.filter((piece) => piece.ticks.some((tick) => tick.outcome === name));
 const fitted = computed(() => outcome("new"));
 const spares = computed(() => outcome("spare"));
@@ -27,7 +38,6 @@ const read = computed(() => store.pieces.flatMap((piece) => piece.pins.map((pin)
 const guide = useGuide();
 /** Everything ever done to the record, asked for once. */
 const history = ref<HistoryLine[]>();
-const problem = ref<Problem>();
 const all = ref(false);
 const MANY = 400;
 async function lookBack() {
@@ -94,6 +104,7 @@ useKeys({ v: () => router.push({ name: "new-visit", query: { unit: store.visit?.
     <section>
       <label class="label" for="watch">To watch, and when to open it next</label>
       <Textarea id="watch" v-model="toWatch" rows="4" maxlength="2000" auto-resize @change="store.watchOut(toWatch)" />
+      <label class="again">look at it again on <input v-model="again" class="p-inputtext" type="date" @change="keepAgain" /></label>
       <WaitsFor />
       <MoneyPanel final />
       <div class="actions">
@@ -120,6 +131,12 @@ section {
   display: grid;
   gap: 16px;
   align-content: start;
+}
+
+.again {
+  display: flex;
+  align-items: center;
+  gap: 10px;
 }
 
 .history {
