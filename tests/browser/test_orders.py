@@ -94,9 +94,10 @@ class Orders(BrowserCase):
         late.get_by_role("button", name="One fewer").click()
         take.click()
         expect(late).to_contain_text("1 came")
-        page.get_by_label("Find an order, a supplier, a part").fill("idler")
+        page.get_by_role("button", name="Past").click()
+        page.get_by_label("Find an order, a supplier, a part").fill("pinion 15t")
         expect(page.get_by_role("article")).to_have_count(1)
-        expect(page.get_by_role("article")).to_contain_text("teeth 22 for 23")
+        expect(page.get_by_role("article")).to_contain_text("Otter 8: pinion · 1 came")
 
     def test_the_supplier_on_the_line_is_asked_from_the_drawers_side(self) -> None:
         page = self.page

@@ -1128,5 +1128,179 @@ MORE = [
         donors=[("old counter", 15, "rusted, not looked over")],
         minutes=50,
     ),
+    # chip one tooth idle gear
+    case(
+        "gear part",
+        "reel",
+        110,
+        3,
+        [("idler 23t", "one tooth chipped")],
+        offers=[("idler 23t", 5, 6)],
+        minutes=35,
+    ),
+    # seal leaks
+    case("gear part", "boat", 180, 0, [("shaft seal", "leaks")], offers=[("shaft seal", 3, 4)], minutes=30),
+    # gear set discontinued, donor with sound gears and dear unit
+    case(
+        "donor",
+        "servo",
+        160,
+        9,
+        [("second gear", "stripped"), ("third gear", "teeth gone")],
+        donors=[("same servo, dead board", 10, "gears as new")],
+        minutes=35,
+    ),
+    # grub screw thread in steel gone
+    case(
+        "gear mend part",
+        "car",
+        210,
+        0,
+        [("pinion 15t steel", "thread of the grub screw stripped")],
+        offers=[("pinion 15t", 4, 3)],
+        minutes=10,
+    ),
+    # worn brass bush
+    case(
+        "gear part",
+        "winch",
+        95,
+        0,
+        [("bush 4x7x5", "worn oval")],
+        offers=[("bush 4x7x5", 1.8, 4)],
+        minutes=25,
+    ),
+    # expensive gear near price of unit
+    case(
+        "unit",
+        "servo",
+        30,
+        5,
+        [("output gear", "stripped")],
+        offers=[("gear set", 24, 10, ["output gear", "second gear"])],
+        minutes=30,
+    ),
+    # gummed pawl
+    case(
+        "clean",
+        "reel",
+        75,
+        0,
+        [("anti reverse pawl", "stuck with old grease")],
+        offers=[("pawl", 6, 9)],
+        minutes=20,
+    ),
+    # surface rust on shaft
+    case(
+        "clean mend",
+        "boat",
+        160,
+        0,
+        [("prop shaft", "light surface rust")],
+        offers=[("prop shaft", 14, 6)],
+        minutes=20,
+    ),
+    # pair house both
+    case(
+        "pair",
+        "car",
+        220,
+        0,
+        [("spur 54t", "worn")],
+        mates=[("pinion 15t", "sound")],
+        offers=[("spur 54t", 6, 3), ("pinion 15t", 4, 3)],
+        house={"pair": "both"},
+        minutes=15,
+    ),
+    # pair house one
+    case(
+        "gear part",
+        "car",
+        220,
+        0,
+        [("spur 54t", "worn")],
+        mates=[("pinion 15t", "sound")],
+        offers=[("spur 54t", 6, 3), ("pinion 15t", 4, 3)],
+        house={"pair": "one"},
+        minutes=15,
+    ),
+    # sibling part
+    case(
+        "sibling",
+        "reel",
+        None,
+        15,
+        [("crank gear 56t", "two teeth missing")],
+        offers=[("crank gear from the sibling model, bore 5 for 6", 9, 5)],
+        minutes=40,
+    ),
+    # cracked nylon, steel offered
+    case(
+        "upgrade",
+        "winch",
+        140,
+        0,
+        [("drum gear 44t nylon", "cracked again")],
+        cause="too soft for the load, third time",
+        offers=[("drum gear 44t nylon", 5, 4), ("drum gear 44t steel", 12, 6)],
+        minutes=30,
+    ),
+    # bearing seat spun in case
+    case(
+        "case mend",
+        "car",
+        230,
+        0,
+        [("bearing 6x13x5", "spins in its seat")],
+        offers=[("bearing 6x13x5", 2.5, 3)],
+        minutes=25,
+    ),
+    # screw lost
+    case("stock", "servo", 40, 0, [("screw M2x8", "lost")], stock=[("screw M2x8", "yes")], minutes=5),
+    # pot worn cheap servo
+    case(
+        "unit",
+        "servo",
+        22,
+        3,
+        [("potentiometer", "worn, jitters")],
+        offers=[("potentiometer", 4, 7)],
+        minutes=35,
+    ),
+    # planet one of three cracked, set only
+    case(
+        "set",
+        "ebike",
+        320,
+        4,
+        [("planet gear", "cracked")],
+        mates=[("planet gear", "worn")],
+        offers=[("planet set", 34, 5, ["planet", "planet", "planet"])],
+        minutes=60,
+    ),
+    # wiring
+    case("mend part", "railway", 130, 0, [("motor lead", "broken at the plug")], minutes=10),
+    # brushes
+    case(
+        "gear part",
+        "railway",
+        130,
+        12,
+        [("brushes", "worn down")],
+        offers=[("brushes, pair", 3, 5)],
+        minutes=15,
+    ),
+    # belt
+    case(
+        "gear part",
+        "board",
+        400,
+        0,
+        [("drive belt", "teeth missing")],
+        offers=[("drive belt", 9, 3)],
+        minutes=15,
+    ),
+    # bent plate
+    case("mend", "crane", 210, 0, [("bracket", "bent")], minutes=20),
 ]
-"""Written when the rules stood: the first choice of 21 of these 25 was right before three rules were mended."""
+"""Written when the rules stood, in two groups: the first choice of 21 of 25 and of 18 of 20 was right at once."""

@@ -27,6 +27,9 @@ LEFT_IN, LEFT_IN_SHARE = 14.0, 0.25
 LATE_DAY, LATE_ONCE, WAIT_DAY = 0.8, 4.0, 0.06
 """What a day past the promise costs, being late at all, and a day of waiting within it."""
 
+UNSURE = 0.15
+"""Share of the range of a price that counts against it: what nobody was asked is dearer as often as not."""
+
 AGE_SHARE, MOST_AGED = 0.015, 0.2
 """Share of a new unit's price by which a year of age lessens a repair, and at most: the next piece goes."""
 
@@ -97,7 +100,7 @@ def _cost(choice: Choice, asked: Asked) -> float:
     if choice.key == "leave":
         # What was left in is mended then, with what it has damaged by then.
         again += LEFT_IN + LEFT_IN_SHARE * value
-    cost = choice.middle + work + (1 - choice.holds) * again
+    cost = choice.middle + work + (1 - choice.holds) * again + UNSURE * (choice.most - choice.least)
     if choice.key != "unit" and asked.new_price:
         cost += min(AGE_SHARE * asked.age, MOST_AGED) * asked.new_price
     late = choice.days - asked.promised if asked.promised is not None else 0.0

@@ -43,10 +43,17 @@ async function look() {
   }
 }
 
+const pinned = (piece: ToBuy) => store.laid.find((each) => each.piece.id === piece.piece)?.piece.pins.find((each) => each.gear);
+
+/** What nobody ordered is measured all the same. */
+function unordered(piece: ToBuy) {
+  const pin = pinned(piece);
+  return pin && { name: "arrival", query: { ...queryOf(pin), visit: store.visit?.id, piece: piece.piece, for: `${store.visit?.unit.label}, ${piece.name}` } };
+}
+
 /** A gear that came is measured beside its reading; what was not read is taken in with its order. */
 function arrival(piece: ToBuy) {
-  const kept = store.laid.find((each) => each.piece.id === piece.piece)?.piece;
-  const pin = kept?.pins.find((each) => each.gear);
+  const pin = pinned(piece);
   if (!piece.line || !pin) return { name: "orders" };
   return { name: "arrival", query: { ...queryOf(pin), line: piece.line.id, visit: store.visit?.id, piece: piece.piece, for: `${store.visit?.unit.label}, ${piece.name}` } };
 }
@@ -190,7 +197,10 @@ onMounted(async () => {
             <span class="value">{{ priced(offer.price) }}</span>
             <Button variant="outlined" @click="take(offer, piece)">Basket</Button>
           </p>
-          <Button variant="text" class="plain" @click="elsewhere(piece)">From elsewhere</Button>
+          <p class="ways">
+            <Button variant="text" class="plain" @click="elsewhere(piece)">From elsewhere</Button>
+            <RouterLink v-if="unordered(piece)" class="stands" :to="unordered(piece)!">It came without an order</RouterLink>
+          </p>
           <form v-if="ordering === piece.piece" class="other" @submit.prevent="putOther(piece)">
             <select v-model="other.supplier" class="p-inputtext" aria-label="Supplier">
               <option v-for="supplier in suppliers" :key="supplier.id" :value="supplier.id">{{ supplier.name }}</option>
@@ -268,6 +278,13 @@ li {
 
 .what {
   display: grid;
+}
+
+.ways {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 18px;
+  align-items: center;
 }
 
 .other {

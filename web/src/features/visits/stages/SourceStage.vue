@@ -4,7 +4,7 @@ import Button from "primevue/button";
 import { computed, onMounted, ref } from "vue";
 
 import { api, ask } from "../../../api/client";
-import type { Arrival, Diagnosis, Piece, Pin } from "../../../api/types";
+import type { Arrival, Diagnosis, Piece } from "../../../api/types";
 import KeyCap from "../../../app/KeyCap.vue";
 import { useKeys } from "../../../app/keys";
 import PieceFigure from "../../../drawing/PieceFigure.vue";
@@ -47,7 +47,6 @@ onMounted(async () => {
     // What came is told once the server answers again.
   }
 });
-const intake = (piece: Piece, pin: Pin) => ({ name: "arrival", query: { ...queryOf(pin), visit: store.visit?.id, piece: piece.id, for: `${store.visit?.unit.label}, ${piece.name}` } });
 const day = (at: string) => new Date(at).toLocaleDateString(undefined, { day: "numeric", month: "short" });
 
 useKeys({ Enter: () => emit("enter", "build") });
@@ -75,7 +74,6 @@ useKeys({ Enter: () => emit("enter", "build") });
             <p v-for="pin in piece.pins.filter((reading) => reading.gear)" :key="pin.id" class="looks">
               <span v-if="piece.pins.length > 1" class="soft small">{{ pin.teeth }} teeth:</span>
               <RouterLink class="small look" :to="{ name: 'drawer', query: queryOf(pin) }">Is there one in the drawer?</RouterLink>
-              <RouterLink class="small look" :to="intake(piece, pin)">It came: check it</RouterLink>
             </p>
             <p v-for="arrival in came.filter((each) => each.piece === piece.id)" :key="arrival.id" class="small" :class="arrival.accepted ? 'proved' : 'harm'">
               {{ day(arrival.recorded_at) }}: {{ arrival.accepted ? "came, taken in" : "came, sent back" }}<template v-if="arrival.reason">: {{ arrival.reason }}</template>
