@@ -9,6 +9,7 @@ from playwright.sync_api import expect
 from .whole import BrowserCase
 
 LIST = b"Nr;Bezeichnung;Preis;Tage;Teeth;Module\nQ1;spur wheel 57t;1,95;3;57;0,8\nQ2;spur, odd;0;3;;\n"
+WIDE = "document.querySelector('main').scrollWidth - document.querySelector('main').clientWidth"
 
 
 class Orders(BrowserCase):
@@ -114,10 +115,17 @@ class Orders(BrowserCase):
     def test_on_a_phone_nothing_is_cut_off(self) -> None:
         page = self.page
         page.set_viewport_size({"width": 390, "height": 844})
-        self.go("/orders")
-        self.says("late")
-        wide = page.evaluate("document.querySelector('main').scrollWidth - document.querySelector('main').clientWidth")  # fmt: skip
-        self.assertLessEqual(wide, 0)
+        for path, says in (
+            ("orders", "late"),
+            ("arrival?teeth=23&module=0.5&bore=2.5&width=2.8", "Measure what came"),
+            ("drawer", "in the drawer"),
+            ("filed", "filed"),
+        ):
+            self.go(f"/{path}")
+            self.says(says)
+            wide = page.evaluate(WIDE)
+            with self.subTest(path=path):
+                self.assertLessEqual(wide, 0)
 
 
 class Money(BrowserCase):

@@ -342,6 +342,34 @@ th[scope="row"] {
   border-top: 1px solid var(--hair);
 }
 
+@media (max-width: 700px) {
+  /* One field a block: its name, ordered beside measured, and what comes of it. */
+  tr {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+    gap: 2px 12px;
+    padding-bottom: 8px;
+  }
+
+  thead td,
+  thead th:last-child {
+    display: none;
+  }
+
+  th[scope="row"],
+  tbody td:last-child {
+    grid-column: 1 / -1;
+  }
+
+  td {
+    padding: 0;
+  }
+
+  td :deep(input) {
+    width: 100%;
+  }
+}
+
 @media (max-width: 900px) {
   .arrival {
     grid-template-columns: minmax(0, 1fr);

@@ -137,6 +137,17 @@ h2 {
   flex: 1 1 260px;
 }
 
+@media (max-width: 700px) {
+  .stands {
+    order: 3;
+    flex-basis: 100%;
+  }
+
+  h2 {
+    flex: 1;
+  }
+}
+
 .actions label {
   display: flex;
   align-items: center;
