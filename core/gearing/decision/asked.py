@@ -30,7 +30,7 @@ _SIBLING = re.compile(
 )
 
 
-_BOX = re.compile(r"\b(?:gearbox|gear box|transmission|drive|train)\b")
+_BOX = re.compile(r"\b(?:gearbox|gear box|transmission|drive|train|diff|differential)\b")
 INSIDE = frozenset(["gear", "bearing", "shaft", "bush", "case", "seal", "spacer", "pin", "circlip", "spring"])
 """Classes of pieces that come with a gearbox bought as one."""
 

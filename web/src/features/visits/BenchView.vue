@@ -23,6 +23,8 @@ const router = useRouter();
 const cards = ref<VisitCard[]>();
 const filed = ref<VisitCard[]>([]);
 const words = ref("");
+/** Whether the day above the lists has come, or will not. */
+const today = ref(false);
 /** Of the open ones, of the filed ones, or of what is looked for. */
 const left = ref({ open: 0, filed: 0 });
 const pages = ref({ open: 1, filed: 1 });
@@ -31,8 +33,8 @@ const problem = ref<Problem>();
 const at = ref(0);
 
 const groups = computed(() => {
-  // Filed ones that came first would be pushed down under the finger: the open ones lead.
-  if (!cards.value) return [];
+  // What came first would be pushed down under the finger by what comes after it: all of it waits for the day.
+  if (!cards.value || !(today.value || words.value.trim())) return [];
   const all = cards.value;
   return [
     { title: "Yours to do", state: "" as const, cards: all.filter((card) => card.waits_for === "me") },
@@ -124,7 +126,7 @@ onMounted(() => {
       </div>
       <Button @click="router.push({ name: 'new-visit' })">New visit <KeyCap k="N" /></Button>
     </div>
-    <TodayPanel v-if="!words.trim()" />
+    <TodayPanel v-if="!words.trim()" @ready="today = true" />
     <p v-if="cards && !cards.length && !filed.length && !words" class="soft">Take the first unit in: say what it is and what its owner says of it.</p>
     <section v-if="timers.running.length" aria-label="Timers">
       <h2 class="label">Curing</h2>
@@ -165,7 +167,7 @@ onMounted(() => {
       </ul>
       <Button v-if="group.state && left[group.state] > 0" variant="outlined" class="on" @click="more(group.state)">Show more: {{ left[group.state] }} are left</Button>
     </section>
-    <p v-if="!words.trim()"><RouterLink class="past" :to="{ name: 'filed' }">Filed visits</RouterLink></p>
+    <p v-if="!words.trim() && today && cards"><RouterLink class="past" :to="{ name: 'filed' }">Filed visits</RouterLink></p>
   </main>
 </template>
 
