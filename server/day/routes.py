@@ -9,6 +9,7 @@ from uuid import UUID
 from ninja import Router
 from pydantic import Field
 
+from gearing.workshop.day import spoken
 from sums.base import Model, Problem
 from workshop.authentication import MemberRequest
 
@@ -27,6 +28,7 @@ class DayJobOut(Model):
     stage: str
     does: str
     minutes: float
+    takes: str = Field(description="The same as one says it")
     starts: float = Field(description="Minutes from now")
     why: str
     while_cures: str = Field(description="The unit whose compound cures meanwhile; empty for none")
@@ -67,6 +69,7 @@ def day(request: MemberRequest) -> DayOut:
                 stage=job.visit.stage,
                 does=job.does,
                 minutes=job.minutes,
+                takes=spoken(job.minutes),
                 starts=job.starts,
                 why=job.why,
                 while_cures=job.while_cures,

@@ -36,9 +36,10 @@ STRIP_AND_BUILD = 2.0
 """What came apart in the time it takes to put it together: the strip, the cleaning and the look over."""
 
 
-def bill_of(member: Member, visit: Visit) -> Bill:
-    """The bill as it stands today."""
+def bill_of(member: Member, visit: Visit, post: Decimal = Decimal(0)) -> Bill:
+    """The bill as it stands today; `post` is what an order about to be sent adds to it."""
     extras = [line for _, line in extras_of(visit)]
+    extras += [BillLine("share of the post", 1, post)] if post else []
     return bill([*_parts(visit), *extras], minutes_of(member, visit), terms_of(visit.unit.workshop_id))
 
 
@@ -68,22 +69,28 @@ def extras_of(visit: Visit) -> list[tuple[UUID, BillLine]]:
     return [(extra_id, BillLine(said.what, 1, said.price)) for extra_id, said in rows]
 
 
-def within_limits(member: Member, lines: list[OrderLine]) -> None:
+def within_limits(member: Member, lines: list[OrderLine], postage: Decimal | None) -> None:
     """Refuse to send what would pass a limit its owner set; the visit stops with the question.
+
+    Parameters
+    ----------
+    postage : Decimal or None
+        What the order's post will cost: each visit bears its share of it.
 
     Raises
     ------
     RefusedError
         Naming the unit, what it would come to, and what was agreed.
     """
-    by_visit: dict[UUID, list[OrderLine]] = defaultdict(list)
-    for line in lines:
+    post: dict[UUID, Decimal] = defaultdict(Decimal)
+    goods = [(line.price or Decimal(0)) * line.count for line in lines]
+    for line, share in zip(lines, share_of_postage(postage or Decimal(0), goods), strict=True):
         if line.visit:
-            by_visit[line.visit].append(line)
-    for visit_id in by_visit:
+            post[line.visit] += share
+    for visit_id, share in post.items():
         visit = Visit.objects.select_related("unit").get(id=visit_id)
         limit = visits.limit_of(visit)
-        total = bill_of(member, visit).total
+        total = bill_of(member, visit, share).total
         over = passed_by(limit, total)
         if over:
             says = f"{visit.unit.label} comes to {total}, {over} over the {limit} that was agreed"

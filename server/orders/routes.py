@@ -2,19 +2,15 @@
 
 from __future__ import annotations
 
-from datetime import date, datetime
-from decimal import Decimal
 from typing import Annotated, Literal
 from uuid import UUID
 
 from django.utils import timezone
 from ninja import Query, Router
-from pydantic import Field
 
 from gearing.sourcing import basket_sum, order_standing
 from gearing.strip.entry import short_name
-from sums.base import Model, Problem
-from sums.fit import PartIn
+from sums.base import Problem
 from suppliers.models import CatalogueItem
 from visits.mapping import entry_of, gear_of, live_pins, removed
 from visits.models import Piece, Visit
@@ -24,197 +20,32 @@ from workshop.authentication import MemberRequest
 
 from . import services
 from .models import OrderEvent, OrderLine, PurchaseOrder
+from .schemas import (
+    BackIn,
+    BasketIn,
+    Buyable,
+    CameIn,
+    CancelIn,
+    ExpectedIn,
+    ForVisit,
+    GearAsked,
+    InDrawer,
+    LineChangeIn,
+    MeasuredIn,
+    OrderEventOut,
+    OrderLineOut,
+    OrderOut,
+    OrderPage,
+    SentIn,
+    ToBuy,
+    ToBuyOut,
+)
 
 router = Router(tags=["orders"])
 PROBLEMS = {404: Problem, 409: Problem, 422: Problem, 503: Problem}
 MOST_EVENTS = 30
 MOST_OFFERS = 6
-Money = Annotated[Decimal, Field(ge=0, lt=100_000, max_digits=7, decimal_places=2)]
-Count = Annotated[int, Field(ge=1, le=999)]
-Note = Annotated[str, Field(max_length=300)]
 Page = Annotated[int, Query(ge=1, le=100_000)]
-
-
-class ForVisit(Model):
-    """What a line is ordered for."""
-
-    visit: UUID
-    unit: str
-    pieces: list[str]
-    piece_ids: list[UUID]
-    gone: bool = Field(description="Whether every one of those pieces was taken back from the row")
-
-
-class OrderLineOut(Model):
-    """One thing ordered."""
-
-    id: UUID
-    what: str
-    number: str = Field(description="The supplier's")
-    teeth: int | None
-    module_mm: float | None
-    count: int
-    price: Decimal | None
-    contains: list[str]
-    made_for: ForVisit | None
-    came: int
-    back: int
-    cancelled: int
-    credited: Decimal
-    owed: int
-    by: str
-
-
-class OrderEventOut(Model):
-    id: UUID
-    at: datetime
-    kind: str
-    line: UUID | None
-    count: int
-    amount: Decimal | None
-    note: str
-
-
-class OrderOut(Model):
-    """An order as it stands today."""
-
-    id: UUID
-    name: str
-    supplier: UUID
-    supplier_name: str
-    on_line: bool
-    standing: str = Field(description="basket, awaited, late, part, here or cancelled")
-    says: str
-    sent_on: date | None
-    expected_on: date | None
-    reference: str
-    lines: list[OrderLineOut]
-    goods: Decimal
-    postage: Decimal
-    total: Decimal
-    unpriced: int
-    to_free: Decimal | None = Field(description="What is missing until nothing is paid for the post")
-    ask_now: bool = Field(description="Whether it is time to ask after it")
-    words: str = Field(description="What to write to ask after it")
-    events: list[OrderEventOut]
-
-
-class OrderPage(Model):
-    orders: list[OrderOut]
-    total: int
-    page: int
-    pages: int
-
-
-class BasketIn(Model):
-    """Something to order."""
-
-    supplier: UUID
-    what: Annotated[str, Field(max_length=200)] = ""
-    count: Count = 1
-    price: Money | None = None
-    item: UUID | None = None
-    visit: UUID | None = None
-    pieces: Annotated[list[UUID], Field(max_length=60)] = Field(default_factory=list)
-    again: bool = Field(default=False, description="Ordered though it is on order already")
-
-
-class LineChangeIn(Model):
-    count: Count
-    price: Money | None = None
-
-
-class SentIn(Model):
-    reference: Annotated[str, Field(max_length=60)] = ""
-    expected_on: date | None = None
-
-
-class ExpectedIn(Model):
-    expected_on: date
-    note: Note = ""
-
-
-class CameIn(Model):
-    count: Count = 1
-    ticked: Annotated[list[Annotated[str, Field(max_length=200)]], Field(max_length=60)] = Field(
-        default_factory=list, description="The pieces of a set that are there"
-    )
-    note: Note = ""
-
-
-class BackIn(Model):
-    count: Count = 1
-    wrong: Annotated[list[Annotated[str, Field(max_length=200)]], Field(max_length=12)] = Field(
-        default_factory=list, description="Each way in which it is not what was ordered"
-    )
-
-
-class CancelIn(Model):
-    count: Count = 1
-    note: Note = ""
-    amount: Money | None = Field(default=None, description="What was credited for it")
-
-
-class MeasuredIn(Model):
-    """A gear that came with an order, measured beside what was ordered."""
-
-    wanted: PartIn
-    measured: PartIn
-    accepted: bool
-    reason: Note = ""
-
-
-class Buyable(Model):
-    """Something that could be bought for a piece."""
-
-    item: UUID
-    supplier: UUID
-    supplier_name: str
-    number: str
-    what: str
-    price: Decimal | None
-    days: int | None
-    stock: int | None
-    contains: list[str]
-    decided: bool = Field(description="Whether it is what was decided on")
-
-
-class GearAsked(Model):
-    """The tooth a supplier is asked for."""
-
-    teeth: int
-    module_mm: float
-
-
-class InDrawer(Model):
-    """Something in the drawer that could serve."""
-
-    kept: UUID
-    what: str
-    place: str
-    count: int
-    change: str = Field(description="What would have to be changed of it; empty for nothing")
-
-
-class ToBuy(Model):
-    """A piece that has to be got: where from, or the line it is on."""
-
-    piece: UUID
-    name: str
-    gear: GearAsked | None
-    line: OrderLineOut | None
-    order: str
-    standing: str
-    order_id: UUID | None
-    sent: bool = Field(description="Whether that order was sent")
-    others: int = Field(description="Lines in that basket besides")
-    offers: list[Buyable]
-    drawer: list[InDrawer]
-    came_with: str
-
-
-class ToBuyOut(Model):
-    pieces: list[ToBuy]
 
 
 @router.get("", response={200: OrderPage, **PROBLEMS})
@@ -242,6 +73,14 @@ def to_buy(request: MemberRequest, visit_id: UUID) -> ToBuyOut:
         for piece, off in zip(step.live_pieces, removed(step), strict=True)
         if off.renewed
     ]
+    serves: dict[UUID, list[UUID]] = {}
+    for each in pieces:
+        if each.line is None and not each.came_with:
+            for offer in each.offers:
+                serves.setdefault(offer.item, []).append(each.piece)
+    for each in pieces:
+        for offer in each.offers:
+            offer.serves = serves.get(offer.item, [])
     return ToBuyOut(pieces=pieces)
 
 
@@ -302,6 +141,7 @@ def _buyable(item: CatalogueItem, decided: str) -> Buyable:
         stock=item.stock,
         contains=item.contains,
         decided=item.what.lower() in decided,
+        serves=[],
     )
 
 
@@ -456,6 +296,7 @@ def _line(line: OrderLine, visits: dict[UUID, Visit], pieces: dict[UUID, Piece])
         module_mm=float(line.item.module_mm) if line.item and line.item.module_mm is not None else None,
         count=line.count,
         price=line.price,
+        amount=None if line.price is None else line.price * line.count,
         contains=line.contains,
         made_for=made_for,
         came=line.came,

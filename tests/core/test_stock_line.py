@@ -9,6 +9,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from gearing.errors import GearingError
+from gearing.identification.wear import less_than_before
 from gearing.rebuild import Removed
 from gearing.sourcing import described, stock_line
 from gearing.sourcing.salvage import salvage
@@ -93,3 +94,18 @@ class Salvaged(unittest.TestCase):
         ):
             self.assertIn(said.split()[0], described(parse(line)))
             self.assertEqual(described(parse(line)), said)
+
+
+class LessThanBefore(unittest.TestCase):
+    def test_what_two_readings_scatter_is_no_wear(self) -> None:
+        self.assertEqual(less_than_before(8.60, 8.58), 0.0)
+        self.assertEqual(less_than_before(8.60, 8.62), 0.0)
+        self.assertEqual(less_than_before(8.60, 8.45), 0.15)
+
+    @given(st.floats(1, 50), st.floats(0.001, 0.05), st.floats(0, 1))
+    def test_it_is_never_more_than_the_difference_nor_below_nothing(
+        self, first: float, error: float, less: float
+    ) -> None:
+        said = less_than_before(first, first - less, error)
+        self.assertTrue(0 <= said <= less + 0.001)
+        self.assertEqual(bool(said), said > error)

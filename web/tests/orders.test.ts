@@ -17,7 +17,7 @@ describe("prices", () => {
 });
 
 describe("the way of an order", () => {
-  const at = (sent: number, due: number | null, here = false) => drawn(OrderWay, { sent: day(sent), due: due === null ? null : day(due), here });
+  const at = (sent: number, due: number | null, here = false) => drawn(OrderWay, { sent: day(sent), due: due === null ? null : day(due), here, late: due !== null && due < 0 && !here });
   const late = /<line[^>]*class="late"/g;
 
   it("goes on past its day where it is late", async () => {
@@ -33,16 +33,18 @@ describe("the way of an order", () => {
 });
 
 describe("wear over time", () => {
-  const gear = (...values: (number | null)[]) =>
-    drawn(WearChart, { gear: { name: "idler, 23 teeth", label: "0.5 module", how: "over 3 teeth", readings: values.map((value_mm, n) => ({ visit: n + 1, label: "0.5 module", value_mm })) } });
+  const gear = (less_mm: number, ...values: (number | null)[]) =>
+    drawn(WearChart, {
+      gear: { less_mm, name: "idler, 23 teeth", label: "0.5 module", how: "over 3 teeth", readings: values.map((value_mm, n) => ({ visit: n + 1, label: "0.5 module", value_mm })) },
+    });
 
   it("says what is less, and that nothing is", async () => {
-    expect(await gear(3.78, 3.7)).toContain("0.08 mm less over 3 teeth");
-    expect(await gear(3.78, 3.78)).toContain("no less over 3 teeth");
+    expect(await gear(0.08, 3.78, 3.7)).toContain("0.08 mm less over 3 teeth");
+    expect(await gear(0, 3.78, 3.78)).toContain("no less over 3 teeth");
   });
 
   it("draws nothing of one reading, and leaves out what was not measured", async () => {
-    expect(await gear(3.78)).not.toContain("<svg");
-    expect(many(await gear(3.78, null, 3.75), /<circle/g)).toBe(2);
+    expect(await gear(0, 3.78)).not.toContain("<svg");
+    expect(many(await gear(0.03, 3.78, null, 3.75), /<circle/g)).toBe(2);
   });
 });

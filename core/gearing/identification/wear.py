@@ -130,3 +130,22 @@ def _tip_lost(candidate: Candidate, readings: tuple[Reading, ...]) -> float:
             new = float(reading.probe.predict(as_made(candidate)))
             return max(0.0, (new - reading.value) / 2)
     return float(candidate.gear.tip_trim)
+
+
+def less_than_before(first: float, last: float, error: float = 0.02) -> float:
+    """By how much a later reading is less than an earlier one, mm; 0 within what two readings scatter.
+
+    Parameters
+    ----------
+    first, last : float
+        Readings of the same kind, mm.
+    error : float
+        Standard error of one, mm; the difference of two scatters by root two of it.
+
+    Examples
+    --------
+    >>> less_than_before(8.60, 8.45), less_than_before(8.60, 8.58)
+    (0.15, 0.0)
+    """
+    less = first - last
+    return round(less, 3) if less > error * 2**0.5 else 0.0

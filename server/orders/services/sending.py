@@ -55,7 +55,7 @@ def send(
         raise GearingError(
             "There is nothing in this basket.", code="empty_basket", field="lines", hint="Put something in."
         )
-    within_limits(member, lines)
+    within_limits(member, lines, _postage(order.supplier, lines))
     answer = None
     if order.supplier.on_line:
         unknown = next((line for line in lines if line.item is None), None)

@@ -12,6 +12,7 @@ from ninja import Router
 from pydantic import Field
 
 from gearing.diagnosis import faults
+from gearing.identification.wear import less_than_before
 from gearing.rebuild import VERDICTS
 from gearing.strip.entry import short_name
 from gearing.workshop.stages import STAGES
@@ -56,6 +57,7 @@ class GearHistory(Model):
     label: str
     how: str = Field(description="What is compared: over so many teeth, or over the tips")
     readings: list[GearMeasured]
+    less_mm: float = Field(description="The last against the first, beyond what readings scatter")
 
 
 class UnitPhoto(Model):
@@ -132,7 +134,9 @@ def _gear(name: str, teeth: int, pins: list[GearReading]) -> GearHistory:
     common = set.intersection(*(set(each) for each in spans)) if spans else set()
     k = max((key for key in common if key), default=0)
     chosen = [each[k] for each in spans] if k else [next(iter(_of(pin, "tips")), {}) for pin in pins]
+    values = [value for value in map(_mm, (reading.get("value") for reading in chosen)) if value is not None]
     return GearHistory(
+        less_mm=less_than_before(values[0], values[-1]) if len(values) > 1 else 0.0,
         name=f"{name}, {teeth} teeth" if teeth else name,
         label=str(pins[-1].chosen.get("label", "")),
         how=f"over {k} teeth" if k else "over the tips",

@@ -46,7 +46,7 @@ async function name() {
       <p class="stands" :class="TONE[order.standing]">{{ order.says }}</p>
       <p class="total value">{{ priced(order.total) }}</p>
     </header>
-    <OrderWay v-if="order.sent_on" :sent="order.sent_on" :due="order.expected_on" :here="!owed" />
+    <OrderWay v-if="order.sent_on" :sent="order.sent_on" :due="order.expected_on" :here="!owed" :late="order.standing === 'late'" />
     <ul>
       <OrderLineRow v-for="line in order.lines" :key="line.id" :line="line" :order="order" :desk="desk" />
     </ul>

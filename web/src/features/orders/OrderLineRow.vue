@@ -82,7 +82,7 @@ async function done() {
       </p>
       <p v-if="line.made_for?.gone" class="harm small">That piece was taken back from the row: is it still wanted?</p>
     </div>
-    <span class="value price">{{ line.price == null ? "?" : priced(String(Number(line.price) * line.count)) }}</span>
+    <span class="value price">{{ line.amount == null ? "?" : priced(line.amount) }}</span>
     <div v-if="basket" class="moves">
       <Button variant="outlined" :aria-label="`One ${line.what} fewer`" :disabled="line.count < 2" @click="desk.change(line.id, line.count - 1, line.price)">−</Button>
       <Button variant="outlined" :aria-label="`One ${line.what} more`" @click="desk.change(line.id, line.count + 1, line.price)">+</Button>

@@ -2,7 +2,7 @@
 /** The way of an order: sent, today, due. Past its day the line goes on in oxide. */
 import { computed } from "vue";
 
-const props = defineProps<{ sent: string; due: string | null; here: boolean }>();
+const props = defineProps<{ sent: string; due: string | null; here: boolean; late: boolean }>();
 const WIDTH = 300;
 const DAY = 86_400_000;
 const at = (day: string) => new Date(`${day}T12:00`).getTime();
@@ -14,7 +14,7 @@ const way = computed(() => {
   const due = props.due ? at(props.due) : now;
   const last = Math.max(now, due, sent + DAY);
   const x = (when: number) => 10 + ((WIDTH - 20) * (when - sent)) / (last - sent);
-  return { sent: x(sent), now: x(now), due: x(due), late: !!props.due && now > due && !props.here, says: { sent: word(sent), due: word(due) } };
+  return { sent: x(sent), now: x(now), due: x(due), late: props.late, says: { sent: word(sent), due: word(due) } };
 });
 </script>
 

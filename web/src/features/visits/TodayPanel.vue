@@ -20,7 +20,7 @@ const whole = computed(() => Math.max(60, ...jobs.value.map((job) => job.starts 
 const share = (minutes: number) => `${(100 * minutes) / whole.value}%`;
 const hours = computed(() => Array.from({ length: Math.floor(whole.value / 60) }, (_, n) => n + 1));
 const clock = (minutes: number) => new Date(Date.now() + minutes * 60_000).toLocaleTimeString(undefined, { hour: "2-digit", minute: "2-digit", hourCycle: "h23" });
-const about = (minutes: number) => (minutes < 60 ? `${Math.max(5, 5 * Math.round(minutes / 5))} min` : `${Math.floor(minutes / 60)} h ${String(5 * Math.round((minutes % 60) / 5)).padStart(2, "0")}`);
+const drawn = computed(() => `${jobs.value.length} jobs: ${jobs.value.map((job) => `${job.unit} ${job.takes}`).join(", ")}`);
 const to = (visit: string, stage: string) => ({ name: "visit", params: { visitId: visit, stage } });
 </script>
 
@@ -34,7 +34,7 @@ const to = (visit: string, stage: string) => ({ name: "visit", params: { visitId
     </p>
     <template v-if="jobs.length">
       <h2>{{ day.says }}</h2>
-      <div class="clock" role="img" :aria-label="`${jobs.length} jobs, ${about(whole)} in all`">
+      <div class="clock" role="img" :aria-label="drawn">
         <span
           v-for="(job, n) in jobs"
           :key="job.visit"
@@ -52,7 +52,7 @@ const to = (visit: string, stage: string) => ({ name: "visit", params: { visitId
             <span
               ><b>{{ job.unit }}</b> {{ job.does }}</span
             >
-            <span class="value soft">{{ about(job.minutes) }}</span>
+            <span class="value soft">{{ job.takes }}</span>
             <span class="why soft small"
               >{{ job.why }}<template v-if="job.while_cures"> · while the {{ job.while_cures }} cures</template></span
             >

@@ -13,7 +13,6 @@ const low = computed(() => Math.min(...points.value.map((each) => each.value_mm 
 const high = computed(() => Math.max(...points.value.map((each) => each.value_mm ?? 0)));
 const x = (n: number) => (points.value.length < 2 ? WIDTH / 2 : 40 + ((WIDTH - 80) * n) / (points.value.length - 1));
 const y = (value: number) => 22 + ((HEIGHT - 52) * (high.value - value)) / Math.max(0.05, high.value - low.value);
-const worn = computed(() => (points.value.length > 1 ? (points.value[0]?.value_mm ?? 0) - (points.value.at(-1)?.value_mm ?? 0) : 0));
 </script>
 
 <template>
@@ -21,7 +20,7 @@ const worn = computed(() => (points.value.length > 1 ? (points.value[0]?.value_m
     <p>
       <b>{{ gear.name }}</b> <span class="soft">{{ gear.label }}</span>
       <span v-if="points.length === 1" class="soft"> {{ points[0]?.value_mm?.toFixed(2) }} mm {{ gear.how }} at visit {{ points[0]?.visit }}</span>
-      <span v-if="points.length > 1" :class="worn > 0.02 ? 'harm' : 'proved'"> {{ worn > 0.005 ? `${worn.toFixed(2)} mm less ${gear.how}` : `no less ${gear.how}` }}</span>
+      <span v-if="points.length > 1" :class="gear.less_mm ? 'harm' : 'proved'"> {{ gear.less_mm ? `${gear.less_mm.toFixed(2)} mm less ${gear.how}` : `no less ${gear.how}` }}</span>
     </p>
     <svg v-if="points.length > 1" :viewBox="`0 0 ${WIDTH} ${HEIGHT}`" role="img" :aria-label="points.map((each) => `visit ${each.visit}: ${each.value_mm}`).join(', ')">
       <polyline :points="points.map((each, n) => `${x(n)},${y(each.value_mm ?? 0)}`).join(' ')" />

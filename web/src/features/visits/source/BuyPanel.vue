@@ -24,14 +24,7 @@ const ordering = ref("");
 const asked = ref(false);
 const sending = ref(false);
 const open = computed(() => pieces.value.filter((piece) => !piece.line && !piece.came_with));
-const decided = computed(() =>
-  open.value.flatMap((piece) =>
-    piece.offers
-      .filter((offer) => offer.decided)
-      .slice(0, 1)
-      .map((offer) => ({ piece, offer })),
-  ),
-);
+const decided = computed(() => open.value.flatMap((piece) => piece.offers.filter((offer) => offer.decided).slice(0, 1)));
 
 async function look() {
   const visit_id = store.visit?.id;
@@ -58,9 +51,6 @@ function arrival(piece: ToBuy) {
   return { name: "arrival", query: { ...queryOf(pin), line: piece.line.id, visit: store.visit?.id, piece: piece.piece, for: `${store.visit?.unit.label}, ${piece.name}` } };
 }
 
-/** One set may serve several pieces: it is ordered once, for all of them. */
-const served = (offer: Buyable, piece: ToBuy) => [piece.piece, ...open.value.filter((each) => each.piece !== piece.piece && each.offers.some((o) => o.item === offer.item)).map((each) => each.piece)];
-
 async function put(body: { supplier: string; item?: string; what: string; price?: string | null; pieces: string[]; again?: boolean }) {
   try {
     await ask(api.PUT("/api/orders/lines/{line_id}", { params: { path: { line_id: newId() } }, body: { count: 1, again: false, visit: store.visit?.id, ...body } }));
@@ -73,8 +63,8 @@ async function put(body: { supplier: string; item?: string; what: string; price?
   }
 }
 
-async function take(offer: Buyable, piece: ToBuy, again = false) {
-  await put({ supplier: offer.supplier, item: offer.item, what: offer.what, pieces: served(offer, piece), again });
+async function take(offer: Buyable, again = false) {
+  await put({ supplier: offer.supplier, item: offer.item, what: offer.what, pieces: offer.serves, again });
   if (problem.value?.code === "already_ordered") twice.value = offer;
 }
 
@@ -97,10 +87,10 @@ async function send(piece: ToBuy) {
 
 async function takeDecided() {
   const done = new Set<string>();
-  for (const { piece, offer } of decided.value) {
+  for (const offer of decided.value) {
     if (done.has(offer.item)) continue;
     done.add(offer.item);
-    await take(offer, piece);
+    await take(offer);
   }
 }
 
@@ -195,7 +185,7 @@ onMounted(async () => {
               ></span
             >
             <span class="value">{{ priced(offer.price) }}</span>
-            <Button variant="outlined" @click="take(offer, piece)">Basket</Button>
+            <Button variant="outlined" @click="take(offer)">Basket</Button>
           </p>
           <p class="ways">
             <Button variant="text" class="plain" @click="elsewhere(piece)">From elsewhere</Button>
@@ -215,19 +205,7 @@ onMounted(async () => {
     </ul>
     <Button v-if="open.length && suppliers.some((supplier) => supplier.on_line)" variant="outlined" class="plain" :loading="asked" @click="overTheLine">Ask those that answer over the line</Button>
     <ProblemNote :problem="problem" />
-    <Button
-      v-if="twice && problem?.code === 'already_ordered'"
-      variant="outlined"
-      class="plain"
-      @click="
-        take(
-          twice,
-          pieces.find((piece) => piece.offers.some((offer) => offer.item === twice?.item))!,
-          true,
-        )
-      "
-      >A second one is meant</Button
-    >
+    <Button v-if="twice && problem?.code === 'already_ordered'" variant="outlined" class="plain" @click="take(twice, true)">A second one is meant</Button>
   </section>
 </template>
 
