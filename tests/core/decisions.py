@@ -6,11 +6,12 @@ Each is what is asked of the ``decide`` sum, shortened: kind, new price, age, fa
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from typing import Any
 
 
 def case(
-    wanted: str, kind: str, price: float | None, age: float, failed: list[tuple[str, str]], *,
+    wanted: str, kind: str, price: float | None, age: float, failed: Sequence[Sequence[Any]], *,
     mates: list[tuple[str, str]] | None = None, cause: str = "", offers: list[tuple[Any, ...]] | None = None,
     donors: list[tuple[Any, ...]] | None = None, stock: list[tuple[str, str]] | None = None,
     house: dict[str, str] | None = None, minutes: float | None = None, promised: float | None = None,
@@ -18,7 +19,7 @@ def case(
     """The keys that may stand first, and the request."""
     return set(wanted.split()), {
         "unit": {"kind": kind, "new_price": price, "age_years": age},
-        "failed": [{"piece": piece, "finding": finding} for piece, finding in failed],
+        "failed": [dict(zip(("piece", "finding", "count"), each, strict=False)) for each in failed],
         "mates": [{"piece": piece, "finding": finding} for piece, finding in mates or ()],
         "cause": cause,
         "offers": [

@@ -33,16 +33,15 @@ class Described(unittest.TestCase):
         ]
         self.assertLessEqual(len(wrong), len(CASES) // 10, wrong)
 
-    def test_a_later_group_holds_with_at_most_two_others_first(self) -> None:
+    def test_later_groups_hold_with_one_in_twenty_others_first(self) -> None:
         wrong = [
             (wanted, body["failed"], keys(decided(body))[:3])
             for wanted, body in LATER
             if keys(decided(body))[0] not in wanted
         ]
-        self.assertLessEqual(len(wrong), len(LATER) // 10, wrong)
+        self.assertLessEqual(len(wrong), len(LATER) // 20, wrong)
         for wanted, body in LATER:
-            if "clean" not in wanted:  # a one-way bearing full of grease is still sold new
-                self.assertTrue(wanted & set(keys(decided(body))[:3]), body["failed"])
+            self.assertTrue(wanted & set(keys(decided(body))[:3]), body["failed"])
 
     def test_every_option_says_what_it_is_and_why(self) -> None:
         for _, body in [*CASES, *MORE, *LATER]:

@@ -20,6 +20,7 @@ _UNIT = re.compile(
 )
 _ASSEMBLY = re.compile(
     r"\b(?:assembly|assembled|sub-?assembly|module|gearbox|gear box|complete diff|cartridge|block)\b"
+    r"(?! (?:case|housing|cover|half|halves|shell|plate|screws?|bearings?|seals?|gaskets?|shaft)\b)"
 )
 _BETTER = re.compile(
     r"\b(?:steel|metal|hardened|brass|alloy|alumini?um|upgrade|reinforced|stronger|titanium|bronze|stiffer|carbon)\b"
@@ -30,9 +31,19 @@ _SIBLING = re.compile(
 )
 
 
+_TOGETHER = re.compile(r"\s+(?:and|with|plus)\s+|\s*[+&]\s*")
+"""What stands between two things sold as one."""
+
+PLAIN = frozenset(["bush", "bearing", "sleeve"])
+"""What a bush and the bearing in its place are called by."""
+
 _BOX = re.compile(r"\b(?:gearbox|gear box|transmission|drive|train|diff|differential)\b")
 INSIDE = frozenset(["gear", "bearing", "shaft", "bush", "case", "seal", "spacer", "pin", "circlip", "spring"])
 """Classes of pieces that come with a gearbox bought as one."""
+
+
+OLD = 20.0
+"""Years after which a unit without a price as new is no longer made."""
 
 
 @dataclass(frozen=True)
@@ -51,9 +62,11 @@ class FailedAs:
     @cached_property
     def found(self) -> FindingWords:
         found = finding_words(self.finding)
-        if found.state == "stripped" and self.piece.sort in ("case", "screw", "plate"):
+        if found.state in ("stripped", "seat") and self.piece.sort == "screw":
             return FindingWords("thread", found.degree)
-        if found.state == "seat" and self.piece.sort == "shaft":
+        if found.state == "stripped" and self.piece.sort in ("case", "frame", "plate"):
+            return FindingWords("thread", found.degree)
+        if found.state == "seat" and self.piece.sort == "shaft" and "worn" in self.finding.lower():
             return FindingWords("worn", found.degree)
         return found
 
@@ -69,7 +82,7 @@ class OfferSaid:
 
     @cached_property
     def pieces(self) -> tuple[PieceWords, ...]:
-        return tuple(piece_words(name) for name in (self.contains or (self.what,)))
+        return tuple(piece_words(name) for name in (self.contains or _TOGETHER.split(self.what)))
 
     @property
     def is_unit(self) -> bool:
@@ -78,15 +91,21 @@ class OfferSaid:
     @property
     def is_set(self) -> bool:
         text = self.what.lower()
-        return len(self.contains) > 1 or bool(_SETS.search(text) or _ALL_GEARS.search(text))
+        return len(self.pieces) > 1 or bool(_SETS.search(text) or _ALL_GEARS.search(text))
 
     @property
     def is_assembly(self) -> bool:
         return bool(_ASSEMBLY.search(self.what.lower()))
 
-    @property
-    def is_better(self) -> bool:
-        return bool(_BETTER.search(self.what.lower()))
+    def betters(self, piece: PieceWords) -> bool:
+        """Whether it is a stronger piece than the one that failed; a bearing is that for a bush."""
+        return self._rolls_for(piece) or bool(_BETTER.search(self.what.lower()))
+
+    def _rolls_for(self, piece: PieceWords) -> bool:
+        """Whether it is a bearing for the place of a bush."""
+        return piece.sort == "bush" and any(
+            each.sort == "bearing" and each.own - PLAIN <= piece.own - PLAIN for each in self.pieces
+        )
 
     @property
     def is_sibling(self) -> bool:
@@ -96,6 +115,8 @@ class OfferSaid:
         """Whether it replaces a piece: by its name, by what it contains, or as a set of all such."""
         if any(each.meant_by(piece) and each.own for each in self.pieces):
             return True
+        if self._rolls_for(piece):
+            return True
         text = self.what.lower()
         if self.contains:
             return False
@@ -104,7 +125,7 @@ class OfferSaid:
             return bool(own & piece.own) or bool(_BOX.search(text))
         if piece.sort == "gear" and _ALL_GEARS.search(text):
             return True
-        kind_set = piece.sort in ("seal", "bearing", "pad", "screw") and self.is_set
+        kind_set = piece.sort in ("seal", "bearing", "pad", "screw", "spacer") and self.is_set
         return kind_set and any(each.sort == piece.sort for each in self.pieces)
 
 
@@ -184,3 +205,8 @@ class Asked:
     promised: float | None = None
     rate: float = 0.35
     discards: tuple[str, ...] = ()
+
+    @property
+    def no_longer_made(self) -> bool:
+        """Whether it is old and has no price as new: its pieces are not in any list either."""
+        return self.age >= OLD and not self.new_price

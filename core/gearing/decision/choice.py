@@ -27,6 +27,8 @@ class Choice:
         `along` is what has to be got with it.
     expected : float
         Expected cost, the trouble of doing it twice included.
+    unasked : bool
+        Nobody offers it: what it costs and whether it is to be had is a guess.
     """
 
     key: str
@@ -41,6 +43,7 @@ class Choice:
     cautions: tuple[str, ...] = ()
     along: tuple[str, ...] = ()
     expected: float = 0.0
+    unasked: bool = False
 
     @property
     def middle(self) -> float:

@@ -10,6 +10,7 @@ that it fails, plus what waiting past a promise costs.
 from __future__ import annotations
 
 import re
+from collections.abc import Sequence
 from dataclasses import replace
 
 from ..workshop.units import unit_kind, unit_kinds
@@ -27,6 +28,9 @@ LEFT_IN, LEFT_IN_SHARE = 14.0, 0.25
 LATE_DAY, LATE_ONCE, WAIT_DAY = 0.8, 4.0, 0.06
 """What a day past the promise costs, being late at all, and a day of waiting within it."""
 
+IRREPLACEABLE = 120.0
+"""What a unit is taken to be worth that cannot be had again."""
+
 UNSURE = 0.15
 """Share of the range of a price that counts against it: what nobody was asked is dearer as often as not."""
 
@@ -43,7 +47,7 @@ def decide(asked: Asked) -> list[Choice]:
         lead = max(range(len(best)), key=lambda n: _cost(best[n], asked))
         # The gravest piece is treated each way there is, the others the way that is best for each.
         others = [way for n, way in enumerate(best) if n != lead]
-        choices += [together([way, *others]) for way in single[lead]]
+        choices += [_as_pair(together([way, *others]), [way, *others], asked) for way in single[lead]]
         choices += wholes_of(asked, best)
     choices += units_of(asked) + _regeared(asked)
     # Two offers of the same for the same money are one choice.
@@ -61,6 +65,19 @@ def decide(asked: Asked) -> list[Choice]:
         if key not in made or weighed.expected < made[key].expected:
             made[key] = weighed
     return sorted(made.values(), key=lambda choice: choice.expected)
+
+
+DRIVERS = frozenset(["pinion", "worm", "sun"])
+"""Words for the smaller gear of a pair."""
+
+
+def _as_pair(whole: Choice, ways: Sequence[Choice], asked: Asked) -> Choice:
+    """Two new gears of which one drives the other are a pair, bought one by one or not."""
+    gears = [piece.piece for piece in asked.failed if piece.piece.sort == "gear"]
+    meshing = len(gears) == len(ways) == 2 and sum(bool(gear.own & DRIVERS) for gear in gears) == 1
+    if meshing and all(way.key in ("gear", "pair") for way in ways):
+        return replace(whole, key="pair")
+    return whole
 
 
 UNOPENED = ("leave", "unit")
@@ -94,7 +111,7 @@ def _regeared(asked: Asked) -> list[Choice]:
 
 
 def _cost(choice: Choice, asked: Asked) -> float:
-    value = asked.new_price or 40.0
+    value = asked.new_price or (IRREPLACEABLE if asked.no_longer_made else 40.0)
     work = choice.minutes * asked.rate
     again = choice.middle + work + TROUBLE + TROUBLE_SHARE * value
     if choice.key == "leave":

@@ -2,32 +2,20 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from typing import Any
 
 from ..data import table
-from ..workshop.consumables import school
-from .asked import Asked, FailedAs, OfferSaid
-from .choice import Choice, offered_as, price_of
-from .words import piece_words
-
-MAKE_MINUTES, MAKE_DAYS, MAKE_COST = 60.0, 2.0, (2.0, 8.0)
-DONOR_MINUTES = 25.0
-CHANGED_MINUTES = 12.0
-"""A bore reamed, a boss filed, a sleeve pressed in."""
-
-HARD_TO_GET = 1.5
-"""How much dearer a piece is that those who were asked do not have."""
+from .asked import Asked, FailedAs
+from .causes import cause_share
+from .choice import Choice
+from .had_new import new_ones, stronger_ones
 
 NOT_BY_NEW = 0.5
 """Chance of a new piece where what was found is not cured by one."""
 
 LEAST_LISTED = 0.12
 """Chance below which a way is not offered at all."""
-
-HOUSE_PAIR = 0.55
-"""What a single gear's chance is worth where the house replaces both."""
 
 
 def _rows(piece: FailedAs) -> dict[str, Any]:
@@ -44,8 +32,12 @@ def _rows(piece: FailedAs) -> dict[str, Any]:
     if piece.found.degree == "slight":
         if state in ("worn", "pointed", "scratched", "glazed", "loose", "any", "rough"):
             row["leave"] = max(row.get("leave", 0.0), 0.86)
+        elif state in ("dry", "dirty"):
+            row["leave"] = max(row.get("leave", 0.0), 0.6)
         elif state in ("chipped", "cracked", "oval"):
             row["leave"] = max(row.get("leave", 0.0), 0.5)
+        if "clean" in row:
+            row["clean"] = max(row["clean"], 0.97)
     elif piece.found.degree == "bad":
         row.pop("leave", None)
         if piece.piece.sort == "gear" and state == "worn":
@@ -95,17 +87,23 @@ def ways_of(piece: FailedAs, asked: Asked) -> list[Choice]:
                 2.0,
                 asked.minutes + mend["minutes"],
                 0.0,
-                mend["holds"] * _cause(piece, asked, mended=True),
+                mend["holds"],
                 (mend["says"],),
                 along=tuple(mend.get("with", ())),
             )
         )
+    if piece.piece.sort == "grease" and ways:
+        return ways
     ways += [
-        _with_cause(way, piece, asked) for way in _new(piece, asked, float(row.get("new", NOT_BY_NEW)), many)
+        _with_cause(way, piece, asked)
+        for way in new_ones(piece, asked, float(row.get("new", NOT_BY_NEW)), many)
     ]
     ways += [
-        _with_cause(way, piece, asked) for way in _upgrades(piece, asked, float(row.get("new", NOT_BY_NEW)))
+        _with_cause(way, piece, asked)
+        for way in stronger_ones(piece, asked, float(row.get("new", NOT_BY_NEW)))
     ]
+    if asked.no_longer_made:
+        ways = [way for way in ways if not way.unasked] or ways
     return [way for way in ways if way.holds >= LEAST_LISTED] or ways
 
 
@@ -113,326 +111,9 @@ def _along_of_cleaning(piece: FailedAs) -> tuple[str, ...]:
     return ("fresh grease",) if piece.piece.sort in ("gear", "grease", "bearing", "bush", "other") else ()
 
 
-@dataclass(frozen=True, slots=True)
-class _Wanted:
-    """One piece to be had new: where it stands, what runs with it, what has to come along."""
-
-    failed: FailedAs
-    asked: Asked
-    holds: float
-    many: int
-    mates: tuple[FailedAs, ...]
-    mate: float
-    notes: tuple[str, ...]
-
-    @property
-    def key(self) -> str:
-        return {"gear": "gear", "case": "case"}.get(self.failed.piece.sort, "part")
-
-    @property
-    def along(self) -> tuple[str, ...]:
-        return ("grease",) if self.failed.piece.sort == "gear" else ()
-
-    @property
-    def singles(self) -> list[OfferSaid]:
-        """Offers of it alone, none of them of a stronger one."""
-        return [
-            offer
-            for offer in self.asked.offers
-            if offer.covers(self.failed.piece)
-            and not (offer.is_unit or offer.is_set or offer.is_assembly)
-            and not (offer.is_better and _softer(self.failed, offer))
-        ]
-
-
-def _new(piece: FailedAs, asked: Asked, holds: float, many: int) -> list[Choice]:
-    """The same piece, from wherever it can be had."""
-    mates = tuple(_mates_of(piece, asked)) if piece.piece.sort == "gear" else ()
-    wanted = _Wanted(piece, asked, holds, many, mates, *_beside(piece, asked, mates))
-    made = [*_from_stock(wanted), *_offered_alone(wanted), *_offeredtogether(wanted)]
-    if mates:
-        made += _pairs(wanted)
-    if not any(offer.covers(piece.piece) for offer in asked.offers):
-        if not any(way.key == "stock" for way in made):
-            made += _made(wanted)
-        if not (asked.offers or asked.donors) or not made:
-            made.append(_looked_for(wanted))
-    return [*made, *_donors(wanted)]
-
-
-def _beside(piece: FailedAs, asked: Asked, mates: Sequence[FailedAs]) -> tuple[float, tuple[str, ...]]:
-    """What its mate leaves of a single new gear's chance, and what is said of it."""
-    ways = table("decide")["ways"]
-    if piece.piece.sort != "gear" or piece.found.state in ("seat", "loose", "hard", "dry", "wet", "slack"):
-        return 1.0, ()
-    if not mates:
-        return float(ways["mate_unknown"]), ()
-    name = mates[0].name
-    if any(_is_worn(each) for each in mates):
-        return float(ways["mate_worn"]), (f"the {name} is worn too: a new gear on it wears to its shape",)
-    if school("pair", asked.house).key == "both" and piece.found.state in ("worn", "pointed"):
-        return HOUSE_PAIR, ("the house replaces both gears of a pair",)
-    return 1.0, (f"the {name} is sound",)
-
-
-def _from_stock(wanted: _Wanted) -> list[Choice]:
-    ways = table("decide")["ways"]
-    made = []
-    for kept in wanted.asked.stock:
-        if kept.verdict == "not" or not piece_words(kept.what).meant_by(wanted.failed.piece):
-            continue
-        change = kept.verdict == "change"
-        share = float(ways["sibling" if change else "stock"])
-        made.append(
-            Choice(
-                "stock",
-                f"Fit the {kept.what} from the drawer" + (f" ({kept.fits})" if change else ""),
-                (kept.what,),
-                minutes=wanted.asked.minutes + (CHANGED_MINUTES if change else 0),
-                holds=wanted.holds * wanted.mate * share,
-                reasons=("it lies in the drawer", *wanted.notes),
-                along=wanted.along,
-            )
-        )
-    return made
-
-
-def _offered_alone(wanted: _Wanted) -> list[Choice]:
-    share = float(table("decide")["ways"]["sibling"])
-    return [
-        Choice(
-            "sibling" if offer.is_sibling else wanted.key,
-            f"Replace the {wanted.failed.name}",
-            (offer.what,),
-            *price_of(offer, wanted.many),
-            minutes=wanted.asked.minutes + (CHANGED_MINUTES if offer.is_sibling else 0),
-            days=offer.days,
-            holds=wanted.holds * wanted.mate * (share if offer.is_sibling else 1.0),
-            reasons=(offered_as(offer), *wanted.notes),
-            along=wanted.along,
-        )
-        for offer in wanted.singles
-    ]
-
-
-def _offeredtogether(wanted: _Wanted) -> list[Choice]:
-    """The piece in the set it is sold in."""
-    made = []
-    alone = bool(wanted.singles)
-    for offer in wanted.asked.offers:
-        if not offer.is_set or offer.is_unit or offer.is_assembly or not offer.covers(wanted.failed.piece):
-            continue
-        pair = len(offer.contains) == 2 and any(offer.covers(each.piece) for each in wanted.mates)
-        better = 1.03 if wanted.failed.piece.sort == "gear" else 1.0
-        made.append(
-            Choice(
-                "pair" if pair else "case" if wanted.failed.piece.sort == "case" else "set",
-                f"Fit the {offer.what}",
-                (offer.what,),
-                *price_of(offer, 1),
-                minutes=wanted.asked.minutes,
-                days=offer.days,
-                holds=min(0.97, wanted.holds * better),
-                reasons=(
-                    offered_as(offer),
-                    "what runs with it is new as well" if alone else "sold only together",
-                ),
-                along=wanted.along,
-            )
-        )
-    return made
-
-
-def _looked_for(wanted: _Wanted) -> Choice:
-    """Nobody offers it, or nobody was asked: what such a piece usually costs."""
-    least, most = table("decide")["price"].get(wanted.failed.piece.sort, (2, 12))
-    asked_around = bool(wanted.asked.offers)
-    dearer = wanted.many * (HARD_TO_GET if asked_around else 1.0)
-    return Choice(
-        wanted.key,
-        f"Replace the {wanted.failed.name}",
-        (wanted.failed.name,),
-        least * dearer,
-        most * dearer,
-        wanted.asked.minutes,
-        14.0 if asked_around else 5.0,
-        wanted.holds * wanted.mate,
-        (
-            "its price is a guess: " + ("look elsewhere" if asked_around else "nobody was asked yet"),
-            *wanted.notes,
-        ),
-        along=wanted.along,
-    )
-
-
-def _pairs(wanted: _Wanted) -> list[Choice]:
-    """Both gears new, each offered by itself."""
-    mate, offers = wanted.mates[0], wanted.asked.offers
-    other = [
-        offer
-        for offer in offers
-        if offer.covers(mate.piece) and not (offer.is_unit or offer.is_set or offer.is_assembly)
-    ]
-    both = [*wanted.singles[:1], *other[:1]]
-    if offers and not (wanted.singles and other):
-        return []
-    guess = table("decide")["price"]["gear"]
-    low = sum(price_of(offer, 1)[0] for offer in both) if both else 2 * guess[0]
-    high = sum(price_of(offer, 1)[1] for offer in both) if both else 2 * guess[1]
-    if any(_is_worn(each) for each in wanted.mates):
-        why = f"the {mate.name} is worn too"
-    elif school("pair", wanted.asked.house).key == "both":
-        why = "the house replaces both gears of a pair"
-    else:
-        why = "a new gear on a sound mate lasts without it"
-    return [
-        Choice(
-            "pair",
-            f"Replace the {wanted.failed.name} and the {mate.name}",
-            (wanted.failed.name, mate.name),
-            low,
-            high,
-            wanted.asked.minutes,
-            max((offer.days for offer in both), default=5.0),
-            min(0.97, wanted.holds * 1.04),
-            (why,),
-            along=wanted.along,
-        )
-    ]
-
-
-def _made(wanted: _Wanted) -> list[Choice]:
-    """A piece made from its reading, where none is sold."""
-    piece = wanted.failed.piece
-    if piece.sort not in ("gear", "spacer", "bush", "horn", "plate"):
-        return []
-    share = float(table("decide")["ways"]["make_metal" if piece.material == "metal" else "make_plastic"])
-    return [
-        Choice(
-            "make",
-            f"Make the {wanted.failed.name} from its reading",
-            (wanted.failed.name,),
-            *MAKE_COST,
-            minutes=wanted.asked.minutes + MAKE_MINUTES,
-            days=MAKE_DAYS,
-            holds=wanted.holds * wanted.mate * share,
-            reasons=("no longer sold: made from the reading, checked against its mate",),
-        )
-    ]
-
-
-def _donors(wanted: _Wanted) -> list[Choice]:
-    ways = table("decide")["ways"]
-    return [
-        Choice(
-            "donor",
-            f"Take the {wanted.failed.name} from the {donor.what}",
-            (donor.what,),
-            *((donor.price, donor.price) if donor.price is not None else (3.0, 15.0)),
-            minutes=wanted.asked.minutes + DONOR_MINUTES,
-            days=3.0 if donor.price else 0.0,
-            holds=wanted.holds * max(wanted.mate, 0.85) * float(ways[f"donor_{donor.quality}"]),
-            reasons=(
-                f"the donor is {donor.state or 'not looked over yet'}",
-                "the rest of it stays as spares",
-            ),
-        )
-        for donor in wanted.asked.donors
-        if donor.gives(wanted.failed.piece)
-    ]
-
-
-def _upgrades(piece: FailedAs, asked: Asked, holds: float) -> list[Choice]:
-    """A stronger piece in its place: it cures what came of load, and moves the break on where it did not."""
-    made = []
-    overload = _by_load(asked.cause) or piece.found.state == "flexes"
-    for offer in asked.offers:
-        if offer.is_unit or not offer.is_better or not offer.covers(piece.piece) or not _softer(piece, offer):
-            continue
-        share = 1.06 if overload else 0.97
-        reason = (
-            "the cause is load that the old one does not bear"
-            if overload
-            else "a harder gear moves the break to the next weakest"
-        )
-        worth = min(0.96, max(holds, 0.9) * share)
-        made.append(
-            Choice(
-                "upgrade",
-                f"Fit the {offer.what}",
-                (offer.what,),
-                *price_of(offer, max(1, piece.count)),
-                asked.minutes,
-                offer.days,
-                worth,
-                (offered_as(offer), reason),
-                along=("grease",) if piece.piece.sort == "gear" else (),
-            )
-        )
-    return made
-
-
-def _softer(piece: FailedAs, offer: OfferSaid) -> bool:
-    """Whether what is offered is stronger than what failed."""
-    return piece.piece.material != "metal" or any(
-        word in offer.what.lower() for word in ("harden", "titan", "upgrade", "stiffer")
-    )
-
-
-def _by_load(cause: str) -> bool:
-    text = cause.lower()
-    return any(
-        word in text
-        for word in (
-            "load",
-            "too soft",
-            "nylon",
-            "plastic",
-            "strips again",
-            "again",
-            "third",
-            "second time",
-            "flex",
-            "bigger battery",
-            "higher battery",
-            "stronger motor",
-            "larger wheels",
-            "heavier",
-            "torque",
-            "power",
-        )
-    )
-
-
 def _with_cause(way: Choice, piece: FailedAs, asked: Asked) -> Choice:
     """What is left of a new piece's chance where the cause stays in, or is not known."""
-    share = 1.0 if way.key == "upgrade" else _cause(piece, asked, mended=False)
+    share = 1.0 if way.key == "upgrade" else cause_share(piece, asked)
     if share == 1.0:
         return way
     return replace(way, holds=way.holds * share)
-
-
-def _cause(piece: FailedAs, asked: Asked, *, mended: bool) -> float:
-    ways = table("decide")["ways"]
-    if not asked.cause.strip():
-        return 1.0
-    if _by_load(asked.cause) and piece.piece.sort in ("gear", "case", "plate", "horn") and not mended:
-        return float(ways["cause_left"])
-    return 1.0
-
-
-def _mates_of(piece: FailedAs, asked: Asked) -> list[FailedAs]:
-    """Gears it may run against: those named as mates; of several failed none is its own."""
-    return [mate for mate in asked.mates if mate.piece.sort == "gear" and mate.name != piece.name]
-
-
-def _is_worn(mate: FailedAs) -> bool:
-    sound = any(
-        word in mate.finding.lower()
-        for word in ("sound", "good", "fine", "ok", "no wear", "like new", "as new")
-    )
-    return (
-        not sound
-        and mate.found.state in ("worn", "pointed", "chipped", "stripped", "sector", "cracked", "broken")
-        and (mate.found.degree != "slight")
-    )

@@ -8,7 +8,7 @@ from ..data import table
 from ..workshop.consumables import school
 from .asked import Asked, DonorSaid
 from .choice import Choice, offered_as, price_of, together
-from .single import DONOR_MINUTES
+from .had_new import DONOR_MINUTES
 
 SPARES = 0.08
 """Share of its price that an old unit is worth as spares."""

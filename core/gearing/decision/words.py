@@ -13,7 +13,8 @@ FILLERS = frozenset(
      "spare", "original", "complete", "replacement", "matched", "full", "whole", "its", "from", "used", "one",
      "two", "three", "four", "five", "six", "steel", "brass", "nylon", "plastic", "acetal", "metal", "bronze",
      "hardened", "alloy", "aluminium", "ball", "upgrade", "reinforced", "stronger", "front", "rear", "left",
-     "right"]
+     "right", "cast", "machined", "moulded", "sintered", "cut",
+     "them", "each", "pcs", "off", "ten"]
 )  # fmt: skip
 """Words of a name that do not tell one piece from another."""
 
@@ -49,7 +50,11 @@ class PieceWords:
         if "worm" in self.own and "worm" in other.own and bool(self.own & WHEEL) != bool(other.own & WHEEL):
             # What runs with a worm is called by its name.
             return False
-        return self.own <= other.own or other.own <= self.own
+        if self.own <= other.own or other.own <= self.own:
+            return True
+        # The *main spur* and the *spur gear* are one.
+        mine, theirs = self.own - WHEEL, other.own - WHEEL
+        return bool(mine and theirs) and (mine <= theirs or theirs <= mine)
 
 
 @dataclass(frozen=True, slots=True)
@@ -125,6 +130,4 @@ def _classes() -> list[tuple[str, re.Pattern[str]]]:
 @cache
 def _states() -> list[tuple[str, re.Pattern[str]]]:
     rows = table("decide")["states"]
-    return [
-        (key, re.compile(r"\b(?:" + "|".join(map(re.escape, words)) + ")")) for key, words in rows.items()
-    ]
+    return [(key, re.compile(r"\b(?:" + "|".join(words) + ")")) for key, words in rows.items()]
