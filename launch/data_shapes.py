@@ -153,6 +153,7 @@ SHAPES: dict[str, Any] = {
     "decide": table(
         "Decide",
         classes=dict[Text, Words],
+        cause=table("DecideCause", load=Words),
         states=dict[Text, Words],
         degree=dict[Text, Words],
         treat=dict[Text, dict[Text, Treatment]],

@@ -10,9 +10,9 @@ from uuid import UUID
 from django.db.models import Case, Count, Exists, F, IntegerField, OuterRef, Prefetch, Q, Sum, When
 from django.utils import timezone
 
-from gearing.rebuild import VERDICTS
+from gearing.rebuild import VERDICTS, usual_minutes
 from gearing.sourcing import order_standing
-from gearing.workshop.day import DayPlan, DayVisit, plan_day
+from gearing.workshop.day import STRIP_SHARE, DayPlan, DayVisit, plan_day
 from gearing.workshop.stages import FILED
 from gearing.workshop.units import unit_kind
 from orders import services as orders
@@ -57,7 +57,7 @@ def day_of(member: Member) -> tuple[DayPlan, dict[str, Visit], list[DueItem]]:
         .order_by("ends_at")
     )
     cures = {timer.visit_id: max(0.0, (timer.ends_at - now).total_seconds() / 60) for timer in timers}
-    things, shares = _things(visits), _shares(visits)
+    things, work, shares = _things(visits), _work(visits), _shares(visits)
     plan = plan_day(
         (
             DayVisit(
@@ -69,6 +69,7 @@ def day_of(member: Member) -> tuple[DayPlan, dict[str, Visit], list[DueItem]]:
                 promised=visit.promised_on,
                 cure=cures.get(visit.id, 0.0),
                 shares=shares.get(visit.id, frozenset()),
+                work=work.get(visit.id),
                 says=visit.waits_note if visit.waits_for in ("me", "decision") else "",
             )
             for visit in visits
@@ -91,28 +92,51 @@ def _things(visits: list[Visit]) -> dict[UUID, int]:
     for visit in visits:
         of[visit.stage].append(visit.id)
     counted: dict[UUID, int] = defaultdict(int)
-    counted.update(_pieces_left([*of["look"], *of["read"], *of["build"]]))
+    counted.update(_pieces_left([*of["look"], *of["read"]]))
     if of["source"]:
         lines = OrderLine.objects.filter(visit__in=of["source"], taken_back=False, settled=False)
         for visit_id in lines.values_list("visit", flat=True):
             if visit_id:
                 counted[visit_id] += 1
-    if of["strip"]:
-        guides = Visit.objects.filter(id__in=of["strip"], guide__isnull=False)
-        steps = guides.annotate(n=Count("guide__steps", filter=Q(guide__steps__number__isnull=False)))
-        counted.update(dict(steps.values_list("id", "n")))
     for visit in visits:
         if visit.stage == "prove":
             counted[visit.id] = len(set(unit_kind(visit.unit.kind).prove) - set(visit.checks_done))
     return counted
 
 
+def _work(visits: list[Visit]) -> dict[UUID, float]:
+    """Minutes of what is to go back in, and of what is to come off where an earlier row says what that is.
+
+    Each kind of piece as the rebuild's plan takes it; a strip without a guide is not known.
+    """
+    build = [visit.id for visit in visits if visit.stage == "build"]
+    guided: dict[UUID, list[UUID]] = defaultdict(list)
+    for visit in visits:
+        if visit.stage == "strip" and visit.guide_id:
+            guided[visit.guide_id].append(visit.id)
+    if not (build or guided):
+        return {}
+    back = Tick.objects.filter(piece=OuterRef("id"), undone=False)
+    rows = (
+        Piece.objects.filter(taken_back=False, step__number__isnull=False)
+        .filter((Q(step__visit__in=build) & ~Exists(back)) | Q(step__visit__in=list(guided)))
+        .values_list("step__visit", "entry__is__kind", "entry__is__count")
+    )
+    minutes: dict[UUID, float] = dict.fromkeys(build, 0.0)
+    for visit_id, kind, count in rows:
+        takes = usual_minutes(str(kind), int(count or 1))
+        if visit_id in minutes:
+            minutes[visit_id] += takes
+        for stripped in guided.get(visit_id, ()):
+            minutes[stripped] = minutes.get(stripped, 0.0) + STRIP_SHARE * takes
+    return minutes
+
+
 def _pieces_left(visit_ids: list[UUID]) -> dict[UUID, int]:
-    """Pieces not looked over yet, dead gears not read, pieces not back in: each by the stage of its visit."""
+    """Pieces not looked over yet, dead gears not read: each by the stage of its visit."""
     if not visit_ids:
         return {}
     read = GearReading.objects.filter(piece=OuterRef("id"), superseded=False, taken_back=False)
-    back = Tick.objects.filter(piece=OuterRef("id"), undone=False)
     dead = [key for key, verdict in VERDICTS.items() if verdict.renews]
     owed = Case(
         When(step__visit__stage="look", then=Case(When(verdict="", then=1), default=0)),
@@ -120,7 +144,6 @@ def _pieces_left(visit_ids: list[UUID]) -> dict[UUID, int]:
             Q(step__visit__stage="read", verdict__in=dead, entry__is__teeth__isnull=False) & ~Exists(read),
             then=1,
         ),
-        When(Q(step__visit__stage="build") & ~Exists(back), then=1),
         default=0,
         output_field=IntegerField(),
     )

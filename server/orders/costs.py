@@ -22,7 +22,7 @@ from .models import OrderLine
 def terms_of(workshop_id: int) -> Terms:
     """What the house charges."""
     kept = HouseTerms.objects.filter(workshop_id=workshop_id).first()
-    return Terms(kept.currency, kept.rate, kept.tax, kept.included) if kept else Terms()
+    return Terms(kept.currency, kept.rate, kept.tax, kept.included, kept.consumables) if kept else Terms()
 
 
 def minutes_of(member: Member, visit: Visit) -> float:
@@ -40,7 +40,9 @@ def bill_of(member: Member, visit: Visit, post: Decimal = Decimal(0)) -> Bill:
     """The bill as it stands today; `post` is what an order about to be sent adds to it."""
     extras = [line for _, line in extras_of(visit)]
     extras += [BillLine("share of the post", 1, post)] if post else []
-    return bill([*_parts(visit), *extras], minutes_of(member, visit), terms_of(visit.unit.workshop_id))
+    terms = terms_of(visit.unit.workshop_id)
+    opened = terms.opened if visit.steps.filter(number__isnull=False).exists() else ()
+    return bill([*_parts(visit), *opened, *extras], minutes_of(member, visit), terms)
 
 
 def _parts(visit: Visit) -> list[BillLine]:

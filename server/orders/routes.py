@@ -284,7 +284,8 @@ def _line(line: OrderLine, visits: dict[UUID, Visit], pieces: dict[UUID, Piece])
         made_for = ForVisit(
             visit=visit.id,
             unit=visit.unit.label,
-            pieces=[short_name(entry_of(piece)) for piece in theirs],
+            # A set may serve several of a name.
+            pieces=list(dict.fromkeys(short_name(entry_of(piece)) for piece in theirs)),
             piece_ids=[piece.id for piece in theirs],
             gone=bool(theirs) and all(piece.taken_back or piece.step.number is None for piece in theirs),
         )

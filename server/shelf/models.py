@@ -65,5 +65,6 @@ class HouseTerms(models.Model):
     rate = models.DecimalField(max_digits=7, decimal_places=2, null=True)
     tax = models.DecimalField(max_digits=4, decimal_places=2, default=0)
     included = models.BooleanField(default=True)
+    consumables = models.DecimalField(max_digits=7, decimal_places=2, null=True)
     recorded_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="+")
     changed_at = models.DateTimeField(auto_now=True)

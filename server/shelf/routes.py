@@ -122,6 +122,9 @@ class TermsState(Model):
     )
     tax: Annotated[Decimal, Field(ge=0, le=60, max_digits=4, decimal_places=2)] = Decimal(0)
     included: bool = Field(default=True, description="Whether prices and the rate are said with it")
+    consumables: Annotated[Decimal, Field(ge=0, lt=100_000, max_digits=7, decimal_places=2)] | None = Field(
+        default=None, description="Charged once for a unit that was opened; none where they are not charged"
+    )
 
 
 class TermsIn(TermsState):

@@ -59,16 +59,19 @@ class Orders(BrowserCase):
             ("56", "Send it back", "Goes back"),
             ("57", "Take it in", "Taken in"),
         ):
-            buy.get_by_role("link", name="It came").click()
+            buy.get_by_role("button", name="It came", exact=True).click()
             # What was read of the dead one stands there already.
             expect(page.get_by_label("Teeth, ordered")).to_have_value("57")
             page.get_by_label("Teeth, measured").fill(teeth)
             page.get_by_role("button", name=verdict).click()
-            self.says(word)
+            beside = page.get_by_role("dialog")
+            expect(beside.get_by_role("heading", level=2)).to_contain_text(word)
             if teeth == "56":
                 expect(page.get_by_text("56 for 57").last).to_be_visible()
                 expect(page.get_by_role("button", name="Copy the words")).to_be_visible()
+            # Beside the visit all the while, whose own keys rest.
             page.get_by_role("button", name="To the visit").click()
+            expect(page.get_by_role("dialog")).to_have_count(0)
         expect(buy).to_contain_text("all here")
         self.stage("Build")
         expect(page.get_by_role("main")).to_contain_text(re.compile(r"Seat the spur wheel, new, from A\d+"))
@@ -126,6 +129,24 @@ class Orders(BrowserCase):
             wide = page.evaluate(WIDE)
             with self.subTest(path=path):
                 self.assertLessEqual(wide, 0)
+
+
+class Finding(BrowserCase):
+    def test_visits_are_picked_by_kind_and_owner(self) -> None:
+        page = self.page
+        self.go("/")
+        page.get_by_role("button", name="Pick by").click()
+        page.get_by_role("combobox", name="any kind").click()
+        first = page.get_by_role("option").first
+        expect(first).to_be_visible()
+        kind = re.sub(r"\s*\d+$", "", first.inner_text())
+        first.click()
+        expect(page.get_by_role("heading", level=1)).to_contain_text("found")
+        expect(page.locator(".visit .who").first).to_contain_text(kind)
+        expect(page.locator(".visit .who").filter(has_not_text=kind)).to_have_count(0)
+        page.get_by_role("combobox", name="any owner").click()
+        page.get_by_role("option").first.click()
+        expect(page.get_by_role("heading", level=1)).to_contain_text("found")
 
 
 class Money(BrowserCase):

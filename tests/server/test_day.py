@@ -73,6 +73,19 @@ class Day(AtTheCounter):
         self.assertEqual(jobs[0]["while_cures"], "Sandpiper")
         self.assertGreater(jobs[1]["starts"], 45)
 
+    def test_a_rebuild_takes_what_its_pieces_take(self) -> None:
+        services.enter_stage(self.ada, self.visit.id, "build")
+        before = self.day()["jobs"][0]["minutes"]
+        services.record_step(self.ada, self.visit.id, uuid4(), "4x bearing 5x11x4")
+        # Two minutes for the first bearing, one and a half for each other.
+        self.assertAlmostEqual(self.day()["jobs"][0]["minutes"] - before, 2 + 3 * 1.5)
+        # The next one of its kind is stripped by this row, in less than it takes to build.
+        again = services.open_visit(self.ada, uuid4(), uuid4(), {**UNIT, **BLANK, "label": "Godwit"})
+        services.enter_stage(self.ada, again.id, "strip")
+        Visit.objects.filter(id=again.id).update(guide=self.visit)
+        took = {job["unit"]: job["minutes"] for job in self.day()["jobs"]}
+        self.assertAlmostEqual(took["Godwit"] - 20, 0.6 * (took["Sandpiper"] - 4))
+
     def test_each_stage_is_asked_without_failing(self) -> None:
         for stage in ("listen", "strip", "look", "read", "source", "build"):
             services.enter_stage(self.ada, self.visit.id, stage)
@@ -109,6 +122,22 @@ class Units(AtTheCounter):
         (gear,) = page["gears"]
         self.assertEqual((gear["name"], gear["how"]), ("wheel, 31 teeth", "over 4 teeth"))
         self.assertEqual([each["value_mm"] for each in gear["readings"]], [8.6, 8.45])
+
+    def test_visits_are_picked_by_kind_model_and_owner(self) -> None:
+        more = {"kind": "boat", "label": "Dotterel", "model": "D 9", "owner_label": "Locker 3"}
+        services.open_visit(self.ada, uuid4(), uuid4(), {**UNIT, **BLANK, **more})
+        known = self.desk.got("GET", "/visits/known")
+        self.assertIn({"key": "Locker 3", "label": "Locker 3", "units": 1}, known["owners"])
+        self.assertIn("boat", [kind["key"] for kind in known["kinds"]])
+        for query in (
+            "kind=servo",
+            "model=D%209",
+            "owner=Locker%203",
+            "kind=boat&owner=Locker%203&words=dott",
+        ):
+            found = self.desk.got("GET", f"/visits?{query}")
+            self.assertEqual([card["unit"]["label"] for card in found["cards"]], ["Dotterel"], query)
+        self.assertEqual(self.desk.got("GET", "/visits?kind=boat&model=D")["total"], 0)
 
     def test_filed_ones_are_found_page_by_page(self) -> None:
         Visit.objects.filter(id=self.visit.id).update(stage="file")

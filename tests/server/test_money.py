@@ -6,8 +6,10 @@ from typing import Any
 from uuid import uuid4
 
 from orders.models import PurchaseOrder
+from visits import services
 from visits.models import Change, Visit
 
+from .bench import BLANK, UNIT
 from .test_orders import AtTheCounter
 
 
@@ -37,6 +39,21 @@ class Money(AtTheCounter):
         extra = bill["lines"][2]["id"]
         bill = self.desk.got("DELETE", f"/bills/{self.visit.id}/extras/{extra}")
         self.assertEqual(len(bill["lines"]), 2)
+
+    def test_a_unit_that_was_opened_is_charged_the_houses_consumables_once(self) -> None:
+        before = float(self.bill()["estimate"][0])
+        old = self.desk.got("GET", "/shelf")["terms"]
+        terms = {**old, "consumables": "2.40", "based_on": old}
+        self.assertEqual(self.desk.got("PUT", "/shelf/terms", terms)["terms"]["consumables"], "2.40")
+        bill = self.bill()
+        self.assertEqual(
+            [(line["what"], line["amount"]) for line in bill["lines"]], [("grease, cleaner, locker", "2.40")]
+        )
+        self.assertIsNone(bill["lines"][0]["id"])
+        # 2.40 with 20 % on it, and an estimate is said to the whole.
+        self.assertIn(float(bill["estimate"][0]) - before, (2.0, 3.0))
+        closed = services.open_visit(self.ada, uuid4(), uuid4(), {**UNIT, **BLANK, "label": "Unopened"})
+        self.assertEqual(self.desk.got("GET", f"/bills/{closed.id}")["lines"], [])
 
     def test_two_visits_share_the_post_of_one_order(self) -> None:
         basket = self.put()

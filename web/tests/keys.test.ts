@@ -106,3 +106,20 @@ it("lets go when the page that asked is left", async () => {
   press("n");
   expect(done).toEqual([]);
 });
+
+describe("what lies over the page", () => {
+  it("has the keys until it goes", async () => {
+    const { useKeys, useLayer } = await import("../src/app/keys");
+    await moves("n");
+    const over = effectScope();
+    over.run(() => {
+      useLayer();
+      useKeys({ n: () => done.push("over") });
+    });
+    press("n");
+    expect(done).toEqual(["over"]);
+    over.stop();
+    press("n");
+    expect(done).toEqual(["over", "n"]);
+  });
+});

@@ -1,6 +1,6 @@
 """Leading the rebuild: the strip turned round, what goes in between, and every piece counted back."""
 
-from .clock import minutes_left, minutes_of, ready_in
+from .clock import minutes_left, minutes_of, ready_in, usual_minutes
 from .model import (
     OUTCOMES,
     VERDICTS,
@@ -34,4 +34,5 @@ __all__ = [
     "minutes_of",
     "ready_in",
     "steps_of",
+    "usual_minutes",
 ]

@@ -9,9 +9,14 @@ from .model import PlanStep
 
 def minutes_of(entry: Entry) -> float:
     """Minutes to put a piece, or a group alike, back."""
+    return usual_minutes(entry.kind, entry.count)
+
+
+def usual_minutes(kind: str, count: int) -> float:
+    """Minutes a careful hand takes to put so many of a kind back."""
     usual = table("rebuild")["minutes"]
-    row = usual.get(entry.kind, usual["other"])
-    return float(row["first"] + row["each"] * (entry.count - 1))
+    row = usual.get(kind, usual["other"])
+    return float(row["first"] + row["each"] * (count - 1))
 
 
 def ready_in(steps: list[PlanStep], done: frozenset[str]) -> float:

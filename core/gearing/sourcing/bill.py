@@ -34,12 +34,20 @@ class Terms:
         Percent.
     included : bool
         Whether prices and the rate are said with the tax in them.
+    consumables : Decimal or None
+        Charged once for a unit that was opened, for grease, cleaner and locker; None where they are not.
     """
 
     currency: str = ""
     rate: Decimal | None = None
     tax: Decimal = Decimal(0)
     included: bool = True
+    consumables: Decimal | None = None
+
+    @property
+    def opened(self) -> tuple[BillLine, ...]:
+        """What a unit that was opened is charged, whatever was done in it."""
+        return (BillLine("grease, cleaner, locker", 1, self.consumables),) if self.consumables else ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -116,12 +124,14 @@ def estimate(parts: Sequence[Decimal], minutes: float, terms: Terms) -> tuple[De
     --------
     >>> estimate([Decimal(4), Decimal(9)], 60, Terms("EUR", Decimal(30)))
     (Decimal('25.00'), Decimal('48.00'))
+    >>> estimate([Decimal(4), Decimal(9)], 60, Terms("EUR", Decimal(30), consumables=Decimal(2)))
+    (Decimal('27.00'), Decimal('50.00'))
     """
     least, most = parts
     ends = []
     for amount, share in ((least, 1 - SPREAD), (most, 1 + SPREAD)):
         work = Decimal(0) if terms.rate is None else terms.rate * Decimal(str(minutes)) / 60 * share
-        whole = amount + work
+        whole = amount + work + (terms.consumables or 0)
         ends.append(whole if terms.included else whole * (100 + terms.tax) / 100)
     # What is a guess is not said to the cent.
     return ends[0].quantize(Decimal(1), "ROUND_FLOOR") + Decimal("0.00"), ends[1].quantize(

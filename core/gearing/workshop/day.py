@@ -27,6 +27,9 @@ MINUTES: Mapping[str, tuple[float, float]] = {
 OPEN = ("look", "read", "source", "build")
 """Stages in which a unit lies open."""
 
+STRIP_SHARE = 0.6
+"""What a piece takes to come off of what it takes to go in."""
+
 SOON_DAYS = 2
 """Days before a promise within which it leads everything else."""
 
@@ -55,6 +58,8 @@ class DayVisit:
         Tools and greases its next stage takes.
     says : str
         What it waits for, or what has just come.
+    work : float or None
+        Minutes of its pieces as the rebuild's plan takes them; None to go by how many there are.
     """
 
     key: str
@@ -66,12 +71,13 @@ class DayVisit:
     cure: float = 0.0
     shares: frozenset[str] = frozenset()
     says: str = ""
+    work: float | None = None
 
     @property
     def minutes(self) -> float:
         """Work of its next stage."""
         first, each = MINUTES.get(self.stage, (10.0, 0.0))
-        return first + each * self.things
+        return first + (each * self.things if self.work is None else self.work)
 
 
 @dataclass(frozen=True, slots=True)

@@ -10,6 +10,7 @@ from ninja import Query, Router
 from pydantic import Field
 
 from gearing.strip.entry import name_of
+from gearing.workshop.units import unit_kind
 from sums.base import Model, Problem
 from sums.entry import Line
 from workshop.authentication import MemberRequest
@@ -94,6 +95,20 @@ class WatchIn(Model):
     based_on: Note | None = None
 
 
+class PickOut(Model):
+    """A value to pick visits by, and how many units have it."""
+
+    key: str
+    label: str
+    units: int
+
+
+class UnitPicks(Model):
+    kinds: list[PickOut]
+    models: list[PickOut]
+    owners: list[PickOut]
+
+
 class AgainIn(Model):
     on: date | None
 
@@ -127,11 +142,29 @@ def bench(
     state: Literal["all", "open", "filed"] = "all",
     unit: UUID | None = None,
     page: Page = 1,
+    kind: Words = "",
+    model: Words = "",
+    owner: Words = "",
 ) -> VisitPage:
-    """Visits by what is remembered of them, last touched first: any part of unit, owner or complaint."""
-    visits, pages = services.find_visits(request.user, words, state, unit).page(page)
+    """Visits by what is remembered of them, last touched first: any part of unit, owner or complaint.
+
+    `kind`, `model` and `owner` must be exactly as they were said.
+    """
+    picked = {"kind": kind, "model": model, "owner_label": owner}
+    visits, pages = services.find_visits(request.user, words, state, unit, picked).page(page)
     return VisitPage(
         cards=[card(visit) for visit in visits], total=pages.total, page=pages.page, pages=pages.pages
+    )
+
+
+@router.get("/visits/known", response={200: UnitPicks, **PROBLEMS})
+def known(request: MemberRequest) -> UnitPicks:
+    """What visits can be picked by: kinds, models and owners that were here, the most often first."""
+    found = services.known_of(request.user)
+    return UnitPicks(
+        kinds=[PickOut(key=key, label=unit_kind(key).label, units=n) for key, n in found["kind"]],
+        models=[PickOut(key=key, label=key, units=n) for key, n in found["model"]],
+        owners=[PickOut(key=key, label=key, units=n) for key, n in found["owner_label"]],
     )
 
 

@@ -14,7 +14,7 @@ from .diagnosis import (
     set_goal,
     set_teaching,
 )
-from .finding import find_units, find_visits, own_unit
+from .finding import find_units, find_visits, known_of, own_unit
 from .joins import add_joined_photo, make_join, new_device_key, note_device, open_join, revoke_join
 from .money import (
     ask_owner,
@@ -66,6 +66,7 @@ __all__ = [
     "jot_offer",
     "judge",
     "keep_work",
+    "known_of",
     "lay_out",
     "learnt",
     "limit_of",

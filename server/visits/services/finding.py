@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from uuid import UUID
 
 from django.db.models import Count, Max, OuterRef, Q, QuerySet, Subquery
@@ -19,13 +20,46 @@ LAST_TOUCHED = ("-changed_at", "id")
 UNIT_TEXTS = ("label", "model", "owner_label")
 
 
-def find_visits(member: Member, words: str, state: str, unit_id: UUID | None = None) -> Paged[Visit]:
-    """Visits that speak of all the words, last touched first, each with its `pieces` and newest `photo`."""
+PICKED = ("kind", "model", "owner_label")
+"""What visits are picked by, besides words."""
+
+MOST_KNOWN = 60
+"""Values that are offered to pick from, those met most often first; beyond it words are the way."""
+
+
+def known_of(member: Member) -> dict[str, list[tuple[str, int]]]:
+    """Kinds, models and owners of the workshop's units, each with how many units, the most first."""
+    units = Unit.objects.filter(workshop_id=member.workshop_id)
+    return {
+        name: list(
+            units.exclude(**{name: ""})
+            .values_list(name)
+            .annotate(n=Count("id"))
+            .order_by("-n", name)[:MOST_KNOWN]
+        )
+        for name in PICKED
+    }
+
+
+def find_visits(
+    member: Member,
+    words: str,
+    state: str,
+    unit_id: UUID | None = None,
+    picked: Mapping[str, str] | None = None,
+) -> Paged[Visit]:
+    """Visits that speak of all the words, last touched first, each with its `pieces` and newest `photo`.
+
+    `picked` are values of the unit's fields (`PICKED`) that must be exactly so; empty ones say nothing.
+    """
     visits = Visit.objects.filter(unit__workshop_id=member.workshop_id)
     if state != "all":
         visits = visits.filter(stage=FILED) if state == "filed" else visits.exclude(stage=FILED)
     if unit_id:
         visits = visits.filter(unit_id=unit_id)
+    for name, value in (picked or {}).items():
+        if value:
+            visits = visits.filter(**{f"unit__{name}": value})
     for word in words.split()[:MOST_WORDS]:
         said = Q(complaint__icontains=word)
         for name in UNIT_TEXTS:

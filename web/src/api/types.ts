@@ -3,6 +3,8 @@ import type { components } from "../../generated/schema";
 
 type S = components["schemas"];
 
+export type KnownUnits = S["UnitPicks"];
+
 export type Problem = S["Problem"];
 export type Session = S["Session"];
 export type Vocabulary = S["Vocabulary"];

@@ -1,5 +1,15 @@
 /** Single-key moves. They rest while something is being typed, except those that say otherwise. */
 import { useEventListener } from "@vueuse/core";
+import { onScopeDispose } from "vue";
+
+/** How many things lie over the page: only the keys of the topmost count. */
+let layers = 0;
+
+/** Whatever is set up after this, until it goes, lies over what was there. */
+export function useLayer() {
+  layers += 1;
+  onScopeDispose(() => (layers -= 1));
+}
 
 type Moves = Record<string, (event: KeyboardEvent) => unknown>;
 
@@ -10,9 +20,10 @@ window.addEventListener("focusin", () => (clicked = null));
 
 /** Keys by name (`n`, `Enter`, `Space`, `Alt+p`); single letters are ignored in a field. */
 export function useKeys(moves: Moves) {
+  const mine = layers;
   /** Chords come first, since controls take Enter and the arrows for themselves; plain keys come last. */
   function press(event: KeyboardEvent, chords: boolean) {
-    if (event.defaultPrevented) return;
+    if (event.defaultPrevented || mine !== layers) return;
     const plain = event.key === " " ? "Space" : event.key.length === 1 ? event.key.toLowerCase() : event.key;
     const chord = `${event.ctrlKey || event.metaKey ? "Ctrl+" : ""}${event.altKey ? "Alt+" : ""}${plain}`;
     const move = moves[chord];

@@ -11,18 +11,31 @@ import { maybeNumber } from "../../text/numbers";
 const props = defineProps<{ terms: TermsState }>();
 const emit = defineEmits<{ kept: [shelf: Shelf] }>();
 const problem = ref<Problem>();
-const form = ref({ currency: "", rate: "", tax: "", included: true });
+const form = ref({ currency: "", rate: "", tax: "", included: true, consumables: "" });
 const number = (text: string) => maybeNumber(text)?.toString() ?? null;
 
 watch(
   () => props.terms,
-  ({ currency, rate, tax, included }) =>
-    (form.value = { currency: currency ?? "", rate: rate == null ? "" : String(Number(rate)), tax: Number(tax) ? String(Number(tax)) : "", included: included ?? true }),
+  ({ currency, rate, tax, included, consumables }) =>
+    (form.value = {
+      currency: currency ?? "",
+      rate: rate == null ? "" : String(Number(rate)),
+      tax: Number(tax) ? String(Number(tax)) : "",
+      included: included ?? true,
+      consumables: consumables == null ? "" : String(Number(consumables)),
+    }),
   { immediate: true },
 );
 
 async function keep() {
-  const body = { currency: form.value.currency.trim(), rate: number(form.value.rate), tax: number(form.value.tax) ?? "0", included: form.value.included, based_on: props.terms };
+  const body = {
+    currency: form.value.currency.trim(),
+    rate: number(form.value.rate),
+    tax: number(form.value.tax) ?? "0",
+    included: form.value.included,
+    consumables: number(form.value.consumables),
+    based_on: props.terms,
+  };
   try {
     emit("kept", await ask(api.PUT("/api/shelf/terms", { body })));
     problem.value = undefined;
@@ -39,6 +52,7 @@ async function keep() {
       <label>An hour's work <InputText v-model="form.rate" class="value few" inputmode="decimal" placeholder="none" @change="keep" /></label>
       <label>in <InputText v-model="form.currency" class="few" maxlength="8" placeholder="EUR" @change="keep" /></label>
       <label>tax, % <InputText v-model="form.tax" class="value few" inputmode="decimal" placeholder="0" @change="keep" /></label>
+      <label>grease, cleaner, locker, for each opened <InputText v-model="form.consumables" class="value few" inputmode="decimal" placeholder="none" @change="keep" /></label>
       <label class="tick"><input v-model="form.included" type="checkbox" @change="keep" /> prices are said with it</label>
     </fieldset>
     <ProblemNote :problem="problem" />

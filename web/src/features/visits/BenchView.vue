@@ -13,6 +13,8 @@ import { useKeys } from "../../app/keys";
 import ProblemNote from "../../app/ProblemNote.vue";
 import TopBar from "../../app/TopBar.vue";
 import { useSession } from "../workshop/session";
+import PickBar from "./PickBar.vue";
+import { anyPicked, asQuery, nothingPicked } from "./picked";
 import StageRack from "./StageRack.vue";
 import { useTimers } from "./timers";
 import TodayPanel from "./TodayPanel.vue";
@@ -23,6 +25,10 @@ const router = useRouter();
 const cards = ref<VisitCard[]>();
 const filed = ref<VisitCard[]>([]);
 const words = ref("");
+const picked = ref(nothingPicked());
+const picking = ref(false);
+/** Whether something is looked for; else the bench stands as it is. */
+const looking = computed(() => Boolean(words.value.trim()) || anyPicked(picked.value));
 /** Whether the day above the lists has come, or will not. */
 const today = ref(false);
 /** Of the open ones, of the filed ones, or of what is looked for. */
@@ -34,13 +40,13 @@ const at = ref(0);
 
 const groups = computed(() => {
   // What came first would be pushed down under the finger by what comes after it: all of it waits for the day.
-  if (!cards.value || !(today.value || words.value.trim())) return [];
+  if (!cards.value || !(today.value || looking.value)) return [];
   const all = cards.value;
   return [
     { title: "Yours to do", state: "" as const, cards: all.filter((card) => card.waits_for === "me") },
     { title: "Waiting", state: "open" as const, cards: all.filter((card) => card.waits_for !== "me") },
     // Filed ones have a list of their own; here they are only found.
-    ...(words.value.trim() ? [{ title: "Filed", state: "filed" as const, cards: filed.value }] : []),
+    ...(looking.value ? [{ title: "Filed", state: "filed" as const, cards: filed.value }] : []),
   ].filter((group) => group.cards.length || (group.state && left.value[group.state]));
 });
 const order = computed(() => groups.value.flatMap((group) => group.cards));
@@ -68,9 +74,10 @@ function move(by: number) {
 async function look(state: "open" | "filed", page = 1) {
   const said = words.value.trim();
   // As the page itself asks ahead of the script, so that its answer is there already.
-  const query = { state, page, ...(said ? { words: said } : {}) };
+  const by = picked.value;
+  const query = { state, page, ...(said ? { words: said } : {}), ...asQuery(by) };
   const answer = await ask(api.GET("/api/visits", { params: { query } }));
-  if (said !== words.value.trim()) return;
+  if (said !== words.value.trim() || by !== picked.value) return;
   const shown = state === "open" ? cards : filed;
   shown.value = page === 1 ? answer.cards : [...(shown.value ?? []), ...answer.cards];
   pages.value[state] = page;
@@ -79,7 +86,7 @@ async function look(state: "open" | "filed", page = 1) {
 
 async function lookAll() {
   try {
-    await Promise.all([look("open"), ...(words.value.trim() ? [look("filed")] : [])]);
+    await Promise.all([look("open"), ...(looking.value ? [look("filed")] : [])]);
     problem.value = undefined;
   } catch (error) {
     problem.value = asProblem(error);
@@ -94,6 +101,7 @@ async function more(state: "open" | "filed") {
   }
 }
 
+watch(picked, () => void lookAll());
 watch(
   words,
   resting(() => void lookAll(), 150),
@@ -118,16 +126,18 @@ onMounted(() => {
   <main class="work bench">
     <ProblemNote :problem="problem" />
     <div class="head">
-      <h1 v-if="words.trim() && cards">{{ cards.length + filed.length + left.open + left.filed || "Nothing" }} found</h1>
+      <h1 v-if="looking && cards">{{ cards.length + filed.length + left.open + left.filed || "Nothing" }} found</h1>
       <h1 v-else-if="cards?.length">{{ groups[0]?.title === "Yours to do" ? `${groups[0].cards.length} on the bench for you` : "Nothing waits for you" }}</h1>
       <h1 v-else-if="cards">The bench is clear</h1>
       <div ref="finder" class="find">
         <InputText v-model="words" aria-label="Find a unit, an owner, a complaint" placeholder="Find a unit, an owner, a complaint" maxlength="120" /><KeyCap k="/" />
+        <Button variant="outlined" :aria-expanded="picking" @click="picking = !picking">Pick by</Button>
       </div>
       <Button @click="router.push({ name: 'new-visit' })">New visit <KeyCap k="N" /></Button>
     </div>
-    <TodayPanel v-if="!words.trim()" @ready="today = true" />
-    <p v-if="cards && !cards.length && !filed.length && !words" class="soft">Take the first unit in: say what it is and what its owner says of it.</p>
+    <PickBar v-if="picking" v-model="picked" />
+    <TodayPanel v-if="!looking" @ready="today = true" />
+    <p v-if="cards && !cards.length && !filed.length && !looking" class="soft">Take the first unit in: say what it is and what its owner says of it.</p>
     <section v-if="timers.running.length" aria-label="Timers">
       <h2 class="label">Curing</h2>
       <ul>
@@ -167,7 +177,7 @@ onMounted(() => {
       </ul>
       <Button v-if="group.state && left[group.state] > 0" variant="outlined" class="on" @click="more(group.state)">Show more: {{ left[group.state] }} are left</Button>
     </section>
-    <p v-if="!words.trim() && today && cards"><RouterLink class="past" :to="{ name: 'filed' }">Filed visits</RouterLink></p>
+    <p v-if="!looking && today && cards"><RouterLink class="past" :to="{ name: 'filed' }">Filed visits</RouterLink></p>
   </main>
 </template>
 

@@ -12,9 +12,12 @@ import KeyCap from "../../app/KeyCap.vue";
 import { useKeys } from "../../app/keys";
 import ProblemNote from "../../app/ProblemNote.vue";
 import TopBar from "../../app/TopBar.vue";
+import PickBar from "./PickBar.vue";
+import { asQuery, nothingPicked } from "./picked";
 
 const router = useRouter();
 const words = ref("");
+const picked = ref(nothingPicked());
 const cards = ref<VisitCard[]>();
 const page = ref(1);
 const pages = ref(1);
@@ -27,7 +30,7 @@ async function look(to = 1) {
   const last = begin();
   const said = words.value.trim();
   try {
-    const answer = await ask(api.GET("/api/visits", { params: { query: { state: "filed", page: to, ...(said ? { words: said } : {}) } } }));
+    const answer = await ask(api.GET("/api/visits", { params: { query: { state: "filed", page: to, ...(said ? { words: said } : {}), ...asQuery(picked.value) } } }));
     if (!last()) return;
     cards.value = answer.cards;
     page.value = to;
@@ -40,6 +43,7 @@ async function look(to = 1) {
 }
 
 const day = (at: string) => new Date(at).toLocaleDateString(undefined, { day: "numeric", month: "short", year: "numeric" });
+watch(picked, () => void look());
 watch(
   words,
   resting(() => void look(), 150),
@@ -60,6 +64,7 @@ onMounted(() => look());
       <h1>{{ cards ? (total ? `${total} filed` : "None like that") : "Looking …" }}</h1>
       <div ref="finder" class="find"><InputText v-model="words" aria-label="Find a filed visit" placeholder="a unit, an owner, a model, a complaint" maxlength="120" /><KeyCap k="/" /></div>
     </div>
+    <PickBar v-model="picked" />
     <ProblemNote :problem="problem" />
     <ul>
       <li v-for="card in cards" :key="card.id">

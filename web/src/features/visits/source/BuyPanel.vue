@@ -2,17 +2,20 @@
 /** Where each piece is to be had: one move puts it in a basket, and how its order stands is seen here. */
 import Button from "primevue/button";
 import InputText from "primevue/inputtext";
-import { computed, onMounted, ref, watch } from "vue";
+import { computed, defineAsyncComponent, onMounted, ref, watch } from "vue";
 
 import { api, ask, asProblem } from "../../../api/client";
 import type { Buyable, Problem, Supplier, ToBuy } from "../../../api/types";
 import ProblemNote from "../../../app/ProblemNote.vue";
+import SlideOver from "../../../app/SlideOver.vue";
 import { newId } from "../../../record/ids";
 import { maybeNumber } from "../../../text/numbers";
 import { queryOf } from "../../drawer/part";
 import { priced } from "../../orders/orders";
 import { useVisit } from "../visit";
 
+const ArrivalPanel = defineAsyncComponent(() => import("../../drawer/ArrivalPanel.vue"));
+const emit = defineEmits<{ measured: [] }>();
 const store = useVisit();
 const pieces = ref<ToBuy[]>([]);
 const suppliers = ref<Supplier[]>([]);
@@ -41,14 +44,23 @@ const pinned = (piece: ToBuy) => store.laid.find((each) => each.piece.id === pie
 /** What nobody ordered is measured all the same. */
 function unordered(piece: ToBuy) {
   const pin = pinned(piece);
-  return pin && { name: "arrival", query: { ...queryOf(pin), visit: store.visit?.id, piece: piece.piece, for: `${store.visit?.unit.label}, ${piece.name}` } };
+  return pin && { ...queryOf(pin), visit: store.visit?.id, piece: piece.piece, for: `${store.visit?.unit.label}, ${piece.name}` };
 }
 
 /** A gear that came is measured beside its reading; what was not read is taken in with its order. */
 function arrival(piece: ToBuy) {
   const pin = pinned(piece);
-  if (!piece.line || !pin) return { name: "orders" };
-  return { name: "arrival", query: { ...queryOf(pin), line: piece.line.id, visit: store.visit?.id, piece: piece.piece, for: `${store.visit?.unit.label}, ${piece.name}` } };
+  if (!piece.line || !pin) return undefined;
+  return { ...queryOf(pin), line: piece.line.id, visit: store.visit?.id, piece: piece.piece, for: `${store.visit?.unit.label}, ${piece.name}` };
+}
+
+/** What is being measured beside this page. */
+const measuring = ref<Record<string, unknown>>();
+async function measured(settled: boolean) {
+  measuring.value = undefined;
+  if (!settled) return;
+  emit("measured");
+  await Promise.all([look(), store.keepUp()]);
 }
 
 async function put(body: { supplier: string; item?: string; what: string; price?: string | null; pieces: string[]; again?: boolean }) {
@@ -161,7 +173,10 @@ onMounted(async () => {
             >{{ piece.order }}: {{ piece.standing }}</RouterLink
           >
           <Button v-if="piece.line && !piece.sent && firstOf(piece)" variant="outlined" :loading="sending" @click="send(piece)">Order it{{ piece.others ? `, with ${piece.others} more` : "" }}</Button>
-          <RouterLink v-if="piece.line?.owed && piece.sent" class="stands" :to="arrival(piece)">It came</RouterLink>
+          <template v-if="piece.line?.owed && piece.sent">
+            <Button v-if="arrival(piece)" variant="outlined" @click="measuring = arrival(piece)">It came</Button>
+            <RouterLink v-else class="stands" :to="{ name: 'orders' }">It came</RouterLink>
+          </template>
           <span v-if="piece.came_with.startsWith('drawer')" class="proved">from the {{ piece.came_with }}</span>
           <span v-else-if="!piece.line && !piece.offers.length && !piece.drawer.length" class="soft small">no supplier lists one</span>
         </p>
@@ -189,7 +204,7 @@ onMounted(async () => {
           </p>
           <p class="ways">
             <Button variant="text" class="plain" @click="elsewhere(piece)">From elsewhere</Button>
-            <RouterLink v-if="unordered(piece)" class="stands" :to="unordered(piece)!">It came without an order</RouterLink>
+            <Button v-if="unordered(piece)" variant="text" @click="measuring = unordered(piece)">It came without an order</Button>
           </p>
           <form v-if="ordering === piece.piece" class="other" @submit.prevent="putOther(piece)">
             <select v-model="other.supplier" class="p-inputtext" aria-label="Supplier">
@@ -204,6 +219,7 @@ onMounted(async () => {
       </li>
     </ul>
     <Button v-if="open.length && suppliers.some((supplier) => supplier.on_line)" variant="outlined" class="plain" :loading="asked" @click="overTheLine">Ask those that answer over the line</Button>
+    <SlideOver v-if="measuring" :title="`A part came for ${measuring.for}`" @close="measured(true)"><ArrivalPanel beside :asked="measuring" @close="measured" /></SlideOver>
     <ProblemNote :problem="problem" />
     <Button v-if="twice && problem?.code === 'already_ordered'" variant="outlined" class="plain" @click="take(twice, true)">A second one is meant</Button>
   </section>

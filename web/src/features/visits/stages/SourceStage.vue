@@ -40,13 +40,14 @@ onMounted(async () => {
   const id = store.visit?.id;
   if (id) found.value = await ask(api.GET("/api/visits/{visit_id}/diagnosis", { params: { path: { visit_id: id } } })).catch(() => undefined);
 });
-onMounted(async () => {
+async function lookCame() {
   try {
     came.value = await ask(api.GET("/api/drawer/arrivals", { params: { query: { visit: store.visit?.id } } }));
   } catch {
     // What came is told once the server answers again.
   }
-});
+}
+onMounted(lookCame);
 const day = (at: string) => new Date(at).toLocaleDateString(undefined, { day: "numeric", month: "short" });
 
 useKeys({ Enter: () => emit("enter", "build") });
@@ -89,7 +90,7 @@ useKeys({ Enter: () => emit("enter", "build") });
       </ul>
       <p v-if="wanted.length" class="soft">{{ choices?.must_agree }}</p>
       <p v-else class="soft">No piece was judged to be replaced.</p>
-      <BuyPanel />
+      <BuyPanel @measured="lookCame" />
       <div class="actions">
         <Button @click="emit('enter', 'build')">All here, build <KeyCap k="Enter" /></Button>
       </div>
