@@ -130,7 +130,7 @@ class Units(AtTheCounter):
         self.assertIn({"key": "Locker 3", "label": "Locker 3", "units": 1}, known["owners"])
         self.assertIn("boat", [kind["key"] for kind in known["kinds"]])
         for query in (
-            "kind=servo",
+            "kind=boat",
             "model=D%209",
             "owner=Locker%203",
             "kind=boat&owner=Locker%203&words=dott",
