@@ -15,18 +15,7 @@ WIDE = "document.querySelector('main').scrollWidth - document.querySelector('mai
 class Orders(BrowserCase):
     def test_a_stripped_spur_is_ordered_comes_wrong_goes_back_and_comes_right(self) -> None:
         page = self.page
-        self.go("/orders")
-        page.get_by_role("button", name="Another supplier").click()
-        page.get_by_label("Name").fill("Quarry Wheels")
-        page.get_by_role("button", name="Add", exact=True).click()
-        page.get_by_role("button", name=re.compile("Quarry Wheels")).click()
-        file = {"name": "list.csv", "mimeType": "text/csv", "buffer": LIST}
-        page.get_by_label("List of Quarry Wheels").set_input_files([file])
-        expect(page.get_by_text("It would change: 1 new")).to_be_visible()
-        expect(page.get_by_role("list", name="Refused")).to_contain_text("A price of 0")
-        page.get_by_role("button", name="Take the list").click()
-        expect(page.get_by_text("Taken: 1 new")).to_be_visible()
-
+        self.listed()
         self.go("/")
         self.take_in("Knot", "Motor races, no drive, bits of plastic.", "car or truck")
         page.get_by_role("button", name="Strip it whole").click()
@@ -75,6 +64,21 @@ class Orders(BrowserCase):
         expect(buy).to_contain_text("all here")
         self.stage("Build")
         expect(page.get_by_role("main")).to_contain_text(re.compile(r"Seat the spur wheel, new, from A\d+"))
+
+    def listed(self) -> None:
+        """A supplier is added, and its list taken in with a look first."""
+        page = self.page
+        self.go("/orders")
+        page.get_by_role("button", name="Another supplier").click()
+        page.get_by_label("Name").fill("Quarry Wheels")
+        page.get_by_role("button", name="Add", exact=True).click()
+        page.get_by_role("button", name=re.compile("Quarry Wheels")).click()
+        file = {"name": "list.csv", "mimeType": "text/csv", "buffer": LIST}
+        page.get_by_label("List of Quarry Wheels").set_input_files([file])
+        expect(page.get_by_text("It would change: 1 new")).to_be_visible()
+        expect(page.get_by_role("list", name="Refused")).to_contain_text("A price of 0")
+        page.get_by_role("button", name="Take the list").click()
+        expect(page.get_by_text("Taken: 1 new")).to_be_visible()
 
     def stage(self, name: str) -> None:
         self.page.get_by_role("navigation", name="Stages").get_by_role("button", name=name).click()
@@ -131,6 +135,46 @@ class Orders(BrowserCase):
                 self.assertLessEqual(wide, 0)
 
 
+class Drawer(BrowserCase):
+    def stripped(self, label: str, *lines: str) -> None:
+        """A unit taken in and stripped, its first piece judged dead, at Source."""
+        page = self.page
+        self.go("/")
+        self.take_in(label, "Grinds since the last outing.", "car or truck")
+        page.get_by_role("button", name="Strip it whole").click()
+        page.get_by_label("What comes off").wait_for()
+        self.lay_down(*lines)
+        stages = page.get_by_role("navigation", name="Stages")
+        stages.get_by_role("button", name="Look over").click()
+        page.get_by_role("button", name=re.compile("^1 ")).first.click()
+        self.says(lines[0].split()[0])
+        self.press("r")
+        stages.get_by_role("button", name="Source").click()
+
+    def test_a_bearing_is_taken_from_the_drawer_and_stands_in_the_plan(self) -> None:
+        page = self.page
+        self.stripped("Plover", "bearing 5x10x4", "2x M3x10 hex2 cover")
+        buy = page.get_by_role("region", name="Where to get it")
+        expect(buy).to_contain_text("3 there")
+        buy.get_by_role("button", name="Take one").click()
+        expect(buy).to_contain_text("from the drawer")
+        self.go("/drawer")
+        expect(page.get_by_role("main")).to_contain_text("bearing 5x10x4: 2 of 4")
+        self.open_visit("Plover", "Build")
+        expect(page.get_by_role("main")).to_contain_text("Press in the bearing, new, from drawer")
+
+    def test_a_unit_not_worth_mending_leaves_its_sound_pieces_in_the_drawer(self) -> None:
+        page = self.page
+        self.stripped("Ruff", "case half nylon", "spur wheel 57t 0.8M nylon", "2x bearing 5x10x4")
+        off = page.get_by_role("region", name="Write it off")
+        off.get_by_role("button", name="Not worth mending").click()
+        expect(off.get_by_role("checkbox").first).not_to_be_checked()
+        off.get_by_label("Where they go").fill("S4")
+        off.get_by_role("button", name=re.compile("Write it off, keep")).click()
+        expect(page.get_by_role("main")).to_contain_text("Ruff")
+        expect(page.get_by_role("main")).to_contain_text("S4")
+
+
 class Finding(BrowserCase):
     def test_visits_are_picked_by_kind_and_owner(self) -> None:
         page = self.page
@@ -162,6 +206,9 @@ class Money(BrowserCase):
         buy = page.get_by_role("region", name="Where to get it")
         buy.get_by_role("button", name="Order it, with 1 more").click()
         expect(buy.get_by_role("alert")).to_contain_text("over the 40.00 that was agreed")
+        expect(page.get_by_label("What it waits for")).to_have_value(
+            re.compile(r"instead of 40\.00: may it be\?")
+        )
         cost.get_by_role("button", name="Asked again").click()
         cost.get_by_label("Who").fill("Locker 14")
         cost.get_by_label("up to").fill("80")

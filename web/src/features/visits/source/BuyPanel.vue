@@ -92,6 +92,8 @@ async function send(piece: ToBuy) {
     await store.keepUp();
   } catch (error) {
     problem.value = asProblem(error);
+    // Over its limit the visit waits for its owner now.
+    if (problem.value.code === "over_limit") await store.keepUp();
   } finally {
     sending.value = false;
   }
