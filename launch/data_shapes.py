@@ -7,6 +7,7 @@ from typing import Annotated, Any, Literal, TypeAlias
 from pydantic import BaseModel, ConfigDict, Field, create_model
 
 from gearing.diagnosis import Picture
+from gearing.proof.checks import FIGURES, RISKS
 from gearing.rebuild import VERDICTS
 from gearing.workshop.consumables import KINDS, SURFACES
 
@@ -81,6 +82,7 @@ _UNIT = table(
     notice=may(Text),
     open_gears=may(bool),
     mesh=may(Text),
+    also=may(Words),
     prove=dict[str, Text],
 )
 _FIELDS = list[Annotated[list[str], Field(min_length=3, max_length=3)]]
@@ -235,6 +237,36 @@ SHAPES: dict[str, Any] = {
         paper=table("Paper", compression=Share, sheets=Numbers, layers=dict[str, int]),
     ),
     "pieces": dict[str, _PIECE],
+    "proof": table(
+        "ProofFile",
+        risks=dict[one_of(RISKS), Text],
+        set=dict[Text, Text],
+        kinds=table("ProofKinds", powered=Words, wheels=Words, travel=Words),
+        words=dict[Text, Words],
+        slop=dict[Text, tuple[Above, Above]],
+        run_in=dict[Text, table("RunInRow", rpm=Above, how=Text, least=Above)],
+        temperature=Numbers,
+        run_out=Numbers,
+        checks=dict[
+            Text,
+            table(
+                "ProofRow",
+                name=Text,
+                how=Text,
+                band=may(Text),
+                unit=may(Text),
+                figure=may(one_of(FIGURES)),
+                minutes=Above,
+                risk=one_of(RISKS),
+                when=Words,
+                unless=may(Words),
+                fails=Text,
+                to=Text,
+                after=may(dict[Text, tuple[Text, Above]]),
+                kinds=may(dict[Text, table("ProofOwn", name=may(Text), how=may(Text), band=may(Text))]),
+            ),
+        ],
+    ),
     "rebuild": table(
         "RebuildFile",
         minutes=dict[Text, table("Minutes", first=Above, each=Above)],

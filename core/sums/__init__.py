@@ -41,6 +41,7 @@ _PLACES = {
     "sound": ("sound", "SoundIn", "SoundOut", "hear_recording"),
     "diagnose": ("diagnose", "DiagnoseIn", "DiagnoseOut", "diagnose_unit"),
     "decide": ("decide", "DecideIn", "DecideOut", "decide_unit"),
+    "proof": ("proof", "ProofIn", "ProofOut", "prove_unit"),
     "entry": ("entry", "EntryIn", "EntryOut", "read_entry"),
 }
 

@@ -164,7 +164,9 @@ class Drawer(BrowserCase):
 
     def test_a_unit_not_worth_mending_leaves_its_sound_pieces_in_the_drawer(self) -> None:
         page = self.page
-        self.stripped("Ruff", "spur wheel", "case half nylon", "spur wheel 57t 0.8M nylon", "2x bearing 5x10x4")
+        self.stripped(
+            "Ruff", "spur wheel", "case half nylon", "spur wheel 57t 0.8M nylon", "2x bearing 5x10x4"
+        )
         off = page.get_by_role("region", name="Write it off")
         off.get_by_role("button", name="Not worth mending").click()
         expect(off.get_by_role("checkbox").first).not_to_be_checked()

@@ -31,7 +31,7 @@ def train_line(entries: Sequence[Entry]) -> str:
     """
     toothed = [e for e in entries if (e.teeth or _is_worm(e)) and not e.fastener and not _says(e, APART)]
     in_sets = SETS if any(_says(e, ("sun",)) for e in toothed) else ()
-    stages = _from_the_driving_end([e for e in toothed if not _says(e, in_sets)])
+    stages = _bevels_turned(_from_the_driving_end([e for e in toothed if not _says(e, in_sets)]))
     made, driver = [], ""
     for entry in stages:
         counts = entry.teeth
@@ -44,6 +44,17 @@ def train_line(entries: Sequence[Entry]) -> str:
             made.append(f"{driver}:{max(counts)}{'b' if bevel else ''}")
             driver = str(min(counts)) if len(counts) > 1 else ""
     return " | ".join([*made, *_planetary(toothed)])
+
+
+def _bevels_turned(entries: list[Entry]) -> list[Entry]:
+    """A ring that came off before the bevel pinion it hides is driven by it all the same."""
+    made = list(entries)
+    for n in range(len(made) - 1):
+        ring, pinion = made[n], made[n + 1]
+        pair = _says(ring, ("ring", "crown")) and _says(pinion, ("pinion",)) and _says(pinion, BEVEL)
+        if pair and ring.teeth and pinion.teeth and max(ring.teeth) > max(pinion.teeth):
+            made[n], made[n + 1] = pinion, ring
+    return made
 
 
 def _from_the_driving_end(entries: list[Entry]) -> list[Entry]:

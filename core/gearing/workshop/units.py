@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import cache
@@ -63,6 +64,51 @@ def unit_kind(key: str) -> UnitKind:
     'other'
     """
     return unit_kinds().get(key) or unit_kinds()["other"]
+
+
+def kind_named(said: str) -> str:
+    """A kind of unit by its key, its name, or a word of it: the last that names one; none is any other.
+
+    Examples
+    --------
+    >>> kind_named("car"), kind_named("Fishing reel"), kind_named("winch servo"), kind_named("balloon")
+    ('car', 'reel', 'servo', 'other')
+    """
+    text = said.strip().lower()
+    if text in unit_kinds():
+        return text
+    by_name = {kind.label: key for key, kind in unit_kinds().items()}
+    if text in by_name:
+        return by_name[text]
+    by_word = _by_word()
+    for word in reversed(re.findall(r"[a-z]+", text)):
+        if key := by_word.get(word) or by_word.get(word.removesuffix("s")):
+            return key
+    return "other"
+
+
+@cache
+def _by_word() -> dict[str, str]:
+    """Words that name a kind: of its name, and those it is called by besides."""
+    made: dict[str, str] = {}
+    for key, row in table("units")["kinds"].items():
+        names = [key, *str(row["label"]).split(), *row.get("also", ())]
+        for word in names:
+            if word not in NAMES_NONE:
+                made.setdefault(word.lower(), key)
+    return made
+
+
+NAMES_NONE = frozenset(
+    {"or", "drive", "motor", "other", "unit", "geared", "powered", "toy", "head", "tracking"}
+)
+"""Words of the names of kinds that tell none from another."""
+
+
+def pick_named(words: Mapping[str, str], said: str) -> str:
+    """The key of a pick, which may be given in its words; what is on no list stays as it was said."""
+    text = said.strip().lower()
+    return next((key for key, label in words.items() if text in (key, label.lower())), text)
 
 
 def symptoms() -> dict[str, str]:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from gearing.decision.asked import Asked, DonorSaid, FailedAs, OfferSaid, StockSaid
 from gearing.decision.choice import Choice
 from gearing.decision.options import decide
-from gearing.workshop.units import unit_kinds
+from gearing.workshop.units import kind_named
 
 from .request import DecideIn
 from .response import DecideOut, OptionOut
@@ -26,13 +26,11 @@ def decide_unit(request: DecideIn) -> DecideOut:
 
 
 def _asked(request: DecideIn) -> Asked:
-    named = {kind.label.lower(): key for key, kind in unit_kinds().items()}
-    kind = request.unit.kind.strip().lower()
     return Asked(
         failed=tuple(
             FailedAs(each.piece, each.finding, each.count, each.condemned) for each in request.failed
         ),
-        kind=named.get(kind, kind),
+        kind=kind_named(request.unit.kind),
         new_price=request.unit.new_price or None,
         age=request.unit.age_years or 0.0,
         mates=tuple(FailedAs(each.piece, each.finding) for each in request.mates),

@@ -20,7 +20,7 @@ from gearing.diagnosis import (
     observations,
 )
 from gearing.errors import GearingError
-from gearing.workshop.units import conditions, stop_running, symptoms, unit_kind, unit_kinds
+from gearing.workshop.units import conditions, kind_named, pick_named, stop_running, symptoms, unit_kind
 
 from .figures import resolve
 from .request import CheckMade, DiagnoseIn
@@ -41,9 +41,9 @@ def diagnose_unit(
 
     `met` are faults the workshop found in such units before, `seen` its pieces as they were looked over.
     """
-    kind = _kind(request.kind)
-    picked = [_key(symptoms(), said) for said in request.symptoms]
-    picked += [_key(conditions(), said) for said in request.conditions]
+    kind = kind_named(request.kind)
+    picked = [pick_named(symptoms(), said) for said in request.symptoms]
+    picked += [pick_named(conditions(), said) for said in request.conditions]
     # What is on no list is heard as words: nothing that was said is lost.
     listed = {*symptoms(), *conditions(), *observations()}
     words = ". ".join([request.words, *(said for said in picked if said not in listed)])
@@ -79,19 +79,6 @@ def _against_what_was_seen(before: Diagnosis, seen: Sequence[Seen]) -> list[str]
         return []
     names = ", ".join(piece.name for piece in theirs[:3])
     return [f"From outside it was most likely {leading.fault.name}, but {names} looked sound"]
-
-
-def _kind(said: str) -> str:
-    """A kind of unit by its key or its name; one that is not known is any other."""
-    text = said.strip().lower()
-    named = {kind.label.lower(): key for key, kind in unit_kinds().items()}
-    return text if text in unit_kinds() else named.get(text, "other")
-
-
-def _key(words: Mapping[str, str], said: str) -> str:
-    """The key of a pick, which may be given in its words."""
-    text = said.strip().lower()
-    return next((key for key, label in words.items() if text in (key, label.lower())), text)
 
 
 def _answered(n: int, made: CheckMade) -> Answered:

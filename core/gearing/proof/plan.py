@@ -1,0 +1,131 @@
+"""The proof: which checks the record asks for, in the order of their risk."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from typing import Any
+
+from ..data import table
+from ..diagnosis import hear, observations
+from ..rebuild.model import capital
+from ..workshop.units import conditions
+from .asked import ProofAsked
+from .checks import RISKS, ProofCheck, ProofFigure, band_of, usual
+from .facts import Facts, facts_of
+from .run_in import RunIn, run_in, train_of
+
+LONGEST_WORDS = 160
+
+
+def prove(asked: ProofAsked) -> list[ProofCheck]:
+    """Every check the record asks for: hand before power, held before free, low before high, and why.
+
+    Examples
+    --------
+    >>> checks = prove(ProofAsked("servo", words="hums at the centre"))
+    >>> [check.key for check in checks][:2], checks[-1].key
+    (['hand_turn', 'travel'], 'complaint')
+    """
+    facts = facts_of(asked)
+    made = [
+        _check(key, row, why, asked)
+        for key, row in table("proof")["checks"].items()
+        if (why := _asked_for(row, facts)) is not None
+    ]
+    return sorted(made, key=lambda check: RISKS.index(check.risk))
+
+
+def _asked_for(row: Mapping[str, Any], facts: Facts) -> str | None:
+    """Why a check stands in the proof; None if it does not."""
+    if any(_so(line, facts) for line in row.get("unless", ())):
+        return None
+    reasons = [line for line in row["when"] if _so(line, facts)]
+    if not reasons:
+        return None
+    # What is special to this visit tells more than that all of its kind are tried so.
+    said = [facts[part] for line in reasons for part in line.split("+") if facts[part]]
+    telling = [why for why in said if not _plain(why)]
+    return (telling or said or [""])[0]
+
+
+def _so(line: str, facts: Facts) -> bool:
+    return all(part in facts for part in line.split("+"))
+
+
+PLAIN = ("every ", "it was opened", "it runs by power", "it rolls")
+
+
+def _plain(why: str) -> bool:
+    return why.startswith(PLAIN)
+
+
+def _check(key: str, row: Mapping[str, Any], why: str, asked: ProofAsked) -> ProofCheck:
+    own = {**row, **row.get("kinds", {}).get(asked.kind, {})}
+    figure = _figure(key, own, asked)
+    name, how, band, minutes = str(own["name"]), str(own["how"]), band_of(own, figure), float(own["minutes"])
+    if key == "complaint":
+        name, how, band = _complaint(asked, how, band)
+    if key == "ratio" and (known := train_of(asked)):
+        band = f"{float(known[1]):.4g} turns in for one out"
+        how = f"{how} By the row it is {known[0].replace('|', 'then')}."
+    if key == "run_in":
+        wanted = run_in(asked)
+        minutes = wanted.minutes
+        how = f"{capital(wanted.how)}: {minutes:g} min{_turned(wanted)}."
+    after = own.get("after", {}).get(asked.kind) or (own["after"]["other"] if "after" in own else None)
+    return ProofCheck(
+        key=key,
+        name=name,
+        how=how,
+        band=band,
+        minutes=minutes,
+        risk=str(own["risk"]),
+        why=why,
+        fails=str(own["fails"]),
+        to=str(own["to"]),
+        figure=figure,
+        after=(str(after[0]), float(after[1])) if after else None,
+    )
+
+
+def _figure(key: str, row: Mapping[str, Any], asked: ProofAsked) -> ProofFigure | None:
+    if key == "ratio":
+        known = train_of(asked)
+        ratio = round(float(known[1]), 3) if known else None
+        return ProofFigure("turns", ratio, ratio, exact=True)
+    if "figure" in row:
+        return usual(str(row["figure"]), asked.kind)
+    return ProofFigure(str(row["unit"])) if "unit" in row else None
+
+
+def _complaint(asked: ProofAsked, how: str, band: str) -> tuple[str, str, str]:
+    """The complaint again, in the conditions in which it showed."""
+    words = " ".join(asked.words.split())[:LONGEST_WORDS]
+    known = observations()
+    heard = sorted(hear(asked.words, asked.symptoms).said)
+    when = [known[key].says for key in heard if known[key].sort == "when"]
+    named = conditions()
+    when += [named[key].lower() for key in asked.conditions if key in named]
+    what = [known[key].says for key in heard if known[key].sort != "when"]
+    name = f"The complaint itself: “{words}”" if words else "What it came in for"
+    in_them = f" As it showed: {_listed(when)}." if when else ""
+    # A sound is named as what must be gone; of other words the denial reads wrong.
+    sounds = bool(what) and all(known[key].sort in ("sound", "when") for key in heard)
+    return (
+        name,
+        f"{how}{in_them} Both directions, as long as it took to show.",
+        f"{band}: no {_listed(what)}" if sounds else band,
+    )
+
+
+def _turned(wanted: RunIn) -> str:
+    """How many turns that is, and whether all have met by then."""
+    if not wanted.turns:
+        return ""
+    met = " until every tooth has met every one it meets" if wanted.whole else ", the rest in use"
+    return f", {wanted.turns} turns of the driving shaft{met}"
+
+
+def _listed(words: Sequence[str]) -> str:
+    unique = list(dict.fromkeys(words))
+    return ", ".join(unique[:-1]) + (" and " if len(unique) > 1 else "") + unique[-1] if unique else ""
