@@ -247,6 +247,7 @@ SHAPES: dict[str, Any] = {
         run_in=dict[Text, table("RunInRow", rpm=Above, how=Text, least=Above)],
         temperature=Numbers,
         run_out=Numbers,
+        evidence=dict[Text, Words],
         checks=dict[
             Text,
             table(

@@ -10,10 +10,17 @@ import sys
 from .mariadb import free_port, with_parent
 from .paths import HOST, ROOT
 
-DEVICES = {"caliper": "DENTADO_CALIPER", "sound": "DENTADO_SOUND", "supplier": "DENTADO_SUPPLIER"}
+DEVICES = {
+    "caliper": "DENTADO_CALIPER",
+    "sound": "DENTADO_SOUND",
+    "supplier": "DENTADO_SUPPLIER",
+    "indicator": "DENTADO_INDICATOR",
+    "tachometer": "DENTADO_TACHOMETER",
+    "thermometer": "DENTADO_THERMOMETER",
+}
 """Module of each, and the setting that says where it answers."""
 
-USUAL_PORTS = {"caliper": 1, "sound": 3, "supplier": 4}
+USUAL_PORTS = {"caliper": 1, "sound": 3, "supplier": 4, "indicator": 5, "tachometer": 6, "thermometer": 7}
 """Above Dentado's own."""
 
 

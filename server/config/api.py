@@ -25,6 +25,7 @@ from visits.routes.diagnosis import router as diagnosis
 from visits.routes.guide import router as guide
 from visits.routes.inspection import router as look
 from visits.routes.photos import router as photos
+from visits.routes.proof import router as proof
 from visits.routes.rebuild import router as rebuild
 from visits.routes.row import router as row
 from visits.routes.sounds import router as sounds
@@ -77,6 +78,7 @@ api.add_router("", guide)
 api.add_router("", photos)
 api.add_router("", row)
 api.add_router("", rebuild)
+api.add_router("", proof)
 api.add_router("", units)
 api.add_router("", stock)
 api.add_router("/day", day)

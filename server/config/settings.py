@@ -159,7 +159,12 @@ def _address(setting: str, usual: int) -> tuple[str, int]:
 CALIPER = _address("DENTADO_CALIPER", 8351)
 SOUND_SOURCE = _address("DENTADO_SOUND", 8353)
 SUPPLIER = _address("DENTADO_SUPPLIER", 8354)
-"""Where the devices answer; see docs/formats/caliper.md and docs/formats/sound.md."""
+FIGURES = {
+    "indicator": _address("DENTADO_INDICATOR", 8355),
+    "tachometer": _address("DENTADO_TACHOMETER", 8356),
+    "thermometer": _address("DENTADO_THERMOMETER", 8357),
+}
+"""Where the devices answer; see docs/formats."""
 
 LOGGING = {
     "version": 1,

@@ -14,7 +14,6 @@ from gearing.rebuild import VERDICTS, usual_minutes
 from gearing.sourcing import order_standing
 from gearing.workshop.day import STRIP_SHARE, DayPlan, DayVisit, plan_day
 from gearing.workshop.stages import FILED
-from gearing.workshop.units import unit_kind
 from orders import services as orders
 from orders.models import OrderLine, PurchaseOrder
 from visits.models import GearReading, Piece, Tick, Timer, Visit
@@ -25,6 +24,9 @@ MOST_VISITS = 200
 
 MINE = ("me", "cure", "decision")
 """What a visit waits for where the bench itself goes on with it: to decide is work as well."""
+
+USUAL_CHECKS = 10
+"""Checks of a usual proof: the day does not make each proof to count them."""
 
 MOST_SHARED = ("build", "strip")
 """Stages whose tools and greases are looked at, so that like follows on like."""
@@ -47,6 +49,7 @@ def day_of(member: Member) -> tuple[DayPlan, dict[str, Visit], list[DueItem]]:
         Visit.objects.filter(unit__workshop_id=member.workshop_id)
         .exclude(stage=FILED)
         .select_related("unit")
+        .annotate(proved=Count("proof_results", filter=Q(proof_results__taken_back=False)))
         .order_by("-changed_at")[:MOST_VISITS]
     )
     by_key = {str(visit.id): visit for visit in visits}
@@ -100,7 +103,7 @@ def _things(visits: list[Visit]) -> dict[UUID, int]:
                 counted[visit_id] += 1
     for visit in visits:
         if visit.stage == "prove":
-            counted[visit.id] = len(set(unit_kind(visit.unit.kind).prove) - set(visit.checks_done))
+            counted[visit.id] = max(1, USUAL_CHECKS - int(getattr(visit, "proved", 0)))
     return counted
 
 

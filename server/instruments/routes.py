@@ -26,12 +26,13 @@ from sums.gear import GearIn, GearOut
 from sums.mixed import MixedIn, MixedOut
 from sums.pair import PairIn, PairOut
 from sums.probe import ProbeIn
+from sums.proof import ProofIn, ProofOut
 from sums.read import ReadIn, ReadOut
 from sums.regear import HolesIn, HolesOut, RegearIn, RegearOut
 from sums.sound import SoundIn, SoundOut
 from sums.train import TrainIn, TrainOut
 
-from . import caliper
+from . import caliper, figures
 from .caliper import HiddenGear
 from .paper import gauge_sheet
 
@@ -58,6 +59,40 @@ class TakeIn(Model):
 
 class TakenOut(Model):
     value_mm: float
+
+
+FigureName = Literal["indicator", "tachometer", "thermometer"]
+
+
+class FiguresThere(Model):
+    """Which devices that show one figure are there, by their key, each with the unit it answers in."""
+
+    there: dict[str, str]
+
+
+class FigureAsked(Model):
+    name: Annotated[str, Field(pattern=r"^[A-Za-z0-9-]{1,40}$")] = Field(
+        default="bench", description="What the simulated one is held to; a real one takes no notice"
+    )
+
+
+class FigureTaken(Model):
+    value: float
+    unit: str
+
+
+@devices.get("/figures", response=FiguresThere)
+def figures_there(request: HttpRequest) -> FiguresThere:
+    """Which of them can drop a figure into a field by one key."""
+    return FiguresThere(
+        there={key: device.unit for key, device in figures.DEVICES.items() if figures.greeting(key)}
+    )
+
+
+@devices.post("/figures/{device}/take", response={200: FigureTaken, 422: Problem})
+def figure_take(request: HttpRequest, device: FigureName, body: FigureAsked) -> FigureTaken:
+    """What it shows now."""
+    return FigureTaken(value=figures.take(device, body.name), unit=figures.DEVICES[device].unit)
 
 
 @devices.get("/caliper", response=CaliperOut)
@@ -189,6 +224,12 @@ def diagnosis(request: HttpRequest, body: DiagnoseIn) -> HttpResponse:
 def decision(request: HttpRequest, body: DecideIn) -> HttpResponse:
     """Mend, part, pair, set, donor or unit: weighed, with reasons."""
     return HttpResponse(here(decide_unit, body).model_dump_json(), content_type="application/json")
+
+
+@router.post("/proof", response={200: ProofOut, 422: Problem})
+def proof(request: HttpRequest, body: ProofIn) -> HttpResponse:
+    """The checks a unit has to meet, from its row as lines."""
+    return _apart("proof", request)
 
 
 @router.post("/sound", response={200: SoundOut, 422: Problem})

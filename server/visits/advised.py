@@ -9,7 +9,6 @@ from django.utils import timezone
 
 from gearing.decision.offer_line import offer_line
 from gearing.diagnosis import faults
-from gearing.inspection.findings import Finding, in_words
 from gearing.rebuild import build_plan, minutes_left
 from gearing.strip.entry import short_name
 from shelf.models import HouseTerms
@@ -21,7 +20,7 @@ from suppliers.models import CatalogueItem
 from workshop.models import Member
 
 from . import services
-from .mapping import entry_of, removed
+from .mapping import entry_of, found_of, removed
 from .models import Piece, SourceOffer, Visit
 from .offered import in_drawer, to_be_had
 
@@ -68,14 +67,14 @@ def _asked(visit: Visit, jotted: Sequence[SourceOffer], minutes: float) -> Decid
             if off.renewed:
                 failed.append(
                     FailedIn(
-                        piece=name, finding=_finding(piece), count=max(1, off.entry.count), condemned=True
+                        piece=name, finding=found_of(piece), count=max(1, off.entry.count), condemned=True
                     )
                 )
                 stock += _in_drawer(visit, piece, name)
                 listed |= {item.id: item for item in to_be_had(visit, piece)[:MOST_OF_A_PIECE]}
             if off.renewed and piece.mate_id:
                 mate = piece.mate
-                mates[_name(mate)] = MateSaid(piece=_name(mate), finding=_finding(mate) or mate.verdict)
+                mates[_name(mate)] = MateSaid(piece=_name(mate), finding=found_of(mate) or mate.verdict)
     if not failed:
         return None
     said = [offer_line(offer.line) for offer in jotted]
@@ -140,24 +139,6 @@ def _name(piece: Piece) -> str:
     teeth = "/".join(map(str, entry.teeth))
     counted = f" {teeth}t" if teeth and "/" not in teeth else f" {teeth}" if teeth else ""
     return f"{short_name(entry)}{counted} {entry.material}".strip()[:200]
-
-
-def _finding(piece: Piece) -> str:
-    kind = entry_of(piece).kind
-    seen = [
-        in_words(
-            kind,
-            Finding(
-                str(row.get("what", "")),
-                tuple(row.get("teeth") or ()),
-                str(row.get("face") or ""),
-                float(row.get("mm") or 0),
-                float(row.get("radius") or 0),
-            ),
-        )
-        for row in piece.findings
-    ]
-    return ", ".join(each for each in [piece.finding, *seen] if each)[:200]
 
 
 def _in_drawer(visit: Visit, piece: Piece, name: str) -> list[StockIn]:

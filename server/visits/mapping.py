@@ -13,6 +13,7 @@ from django.http import Http404
 from pydantic import TypeAdapter
 
 from gearing.geometry.gear import Gear
+from gearing.inspection.findings import Finding, in_words
 from gearing.rebuild import Removed
 from gearing.strip.entry import Entry, parse, short_name
 from gearing.strip.kinds import kinds
@@ -143,3 +144,22 @@ def _removed(step: Any, piece: Any) -> Removed:
         came_with=piece.came_with,
         worked=tuple((calculation.says, calculation.mind) for calculation in live_work(piece)),
     )
+
+
+def found_of(piece: Any) -> str:
+    """What was found of a piece, in words and as it was picked."""
+    kind = entry_of(piece).kind
+    seen = [
+        in_words(
+            kind,
+            Finding(
+                str(row.get("what", "")),
+                tuple(row.get("teeth") or ()),
+                str(row.get("face") or ""),
+                float(row.get("mm") or 0),
+                float(row.get("radius") or 0),
+            ),
+        )
+        for row in piece.findings
+    ]
+    return ", ".join(each for each in [piece.finding, *seen] if each)[:200]

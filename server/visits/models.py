@@ -84,6 +84,8 @@ class Visit(Recorded):
     promised_on = models.DateField(null=True)
     # When it is to be looked at again: screws after a few runs, grease before the next winter.
     look_again_on = models.DateField(null=True)
+    # Why it goes back not mended, in words; empty where it was mended.
+    handed_back = models.CharField(max_length=400, blank=True)
     # What was decided: the option, and why it was taken.
     decision = StoredField(null=True, shape=DECISION)
     # Minutes worked on it, where they were said; else the plan's.
@@ -209,6 +211,26 @@ class Trial(Recorded):
     class Meta:
         ordering = ["order"]
         constraints = [models.UniqueConstraint(fields=["visit", "check_key"], name="trial_of_visit_once")]
+
+
+class ProofResult(Recorded):
+    """A check of the proof as it went: met, failed or waived, its figure, and why. The last one stands.
+
+    What was asked is kept as it read then: bands in the data may change.
+    """
+
+    visit = models.ForeignKey(Visit, on_delete=models.PROTECT, related_name="proof_results")
+    check_key = models.CharField(max_length=40)
+    outcome = models.CharField(max_length=10)
+    value = models.FloatField(null=True)
+    unit = models.CharField(max_length=20, blank=True)
+    note = models.CharField(max_length=400, blank=True)
+    name = models.CharField(max_length=300)
+    band = models.CharField(max_length=300)
+    taken_back = models.BooleanField(default=False)
+
+    class Meta:
+        ordering = ["recorded_at", "id"]
 
 
 class Sound(Recorded):

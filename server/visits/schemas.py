@@ -11,16 +11,18 @@ from pydantic import Field
 from gearing.diagnosis import faults
 from gearing.forms.named import GEAR
 from gearing.identification.standard_sizes import size_asked
+from gearing.proof import FORMER
 from gearing.rebuild import PlanContext, PlanStep, build_plan, minutes_left
 from gearing.strip.entry import Entry, short_name, strip_title
 from gearing.strip.figures import figure_of
-from gearing.workshop.units import conditions, stop_running, symptoms, unit_kind
+from gearing.workshop.units import check_words, conditions, stop_running, symptoms, unit_kind
 from sums.base import Model
 from sums.entry import FigureOut, PieceFacts, facts, figure_out
 from sums.fit import PartIn
 
 from .mapping import entry_of, gear_of, live_pins, live_ticks, live_work, read_as, removed, renewed
 from .models import Photo, Piece, Step, Unit, Visit
+from .proving import results_of
 
 
 class UnitOut(Model):
@@ -170,7 +172,10 @@ class Said(Model):
 
 
 class CheckOut(Said):
+    """A check of the proof as it went: whether it holds, its figure, and why it was waived or failed."""
+
     done: bool
+    says: str
 
 
 class VisitOut(Model):
@@ -285,12 +290,34 @@ def visit_out(visit: Visit) -> VisitOut:
         power=kind.power,
         notice=kind.notice,
         stop_running=stop_running(visit.symptoms),
-        checks=[
-            CheckOut(key=key, label=label, done=key in visit.checks_done) for key, label in kind.prove.items()
-        ],
+        checks=_proved(visit),
         photos=[photo_out(photo) for photo in visit.photos.filter(step__isnull=True)],
         steps=[step_out(step) for step in visit.steps.filter(number__isnull=False).with_record()],
     )
+
+
+def _proved(visit: Visit) -> list[CheckOut]:
+    """The last result of each check; ticks of before the record asked for checks stand behind them."""
+    last = results_of(visit)
+    made = [
+        CheckOut(
+            key=key,
+            label=result.name,
+            done=result.outcome in ("met", "waived"),
+            says=", ".join(
+                part
+                for part in (
+                    f"{result.value:g} {result.unit}" if result.value is not None else "",
+                    result.outcome if result.outcome != "met" else "",
+                    result.note,
+                )
+                if part
+            ),
+        )
+        for key, result in last.items()
+    ]
+    ticked = [key for key in visit.checks_done if FORMER.get(key, key) not in last]
+    return [*made, *(CheckOut(key=key, label=check_words(key), done=True, says="") for key in ticked)]
 
 
 def _said(keys: list[str], words: dict[str, str]) -> list[Said]:

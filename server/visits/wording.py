@@ -90,6 +90,8 @@ _SAYS: dict[str, Any] = {
     "sound": lambda value, kind: f"recording of {value}" if value else "",
     "taken_back": lambda value, kind: "taken back" if value else "",
     "trial": _trial,
+    "result": _text,
+    "handed_back": lambda value, kind: f"goes back not mended: {value}" if value else "",
     "figure": _text,
     "notice_said": lambda value, kind: "the notice was said" if value else "",
     "label": _text,

@@ -175,13 +175,19 @@ class Journey(BrowserCase):
     def prove_and_file(self) -> None:
         page = self.page
         self.says("1 piece is not accounted for")
-        self.press("Enter")
+        self.press("Control+Enter")
         expect(page.get_by_role("alert")).to_contain_text("1 piece is not accounted for")
         page.get_by_role("button", name="went back in").press("Enter")
-        self.says("4 checks to go")
-        self.press("1", "2", "3", "4")
-        self.says("Proved: nothing left over, everything tried")
+        # Hand before power; what is new is counted by its turns.
+        expect(page.get_by_role("navigation", name="Checks")).to_contain_text("Turns in for turns out")
         self.press("Enter")
+        expect(page.get_by_role("article")).to_contain_text("Turn it by hand through its whole travel")
+        self.press("f")
+        self.says("Not right yet: turn it by hand")
+        expect(page.get_by_role("button", name="Look again in Listen")).to_be_visible()
+        self.press("Enter")
+        self.prove_all()
+        self.press("Control+Enter")
         self.says("Curlew 12: 1 replaced, 6 steps on record")
         page.reload()
         self.says("Curlew 12: 1 replaced, 6 steps on record")

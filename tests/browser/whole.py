@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import atexit
 import os
+import re
 import unittest
 from functools import cache
 from pathlib import Path
@@ -160,6 +161,20 @@ class BrowserCase(unittest.TestCase):
             self.page.keyboard.type(line)
             self.press("Enter")
             expect(self.page.locator(".row .name")).to_have_count(many + 1)
+
+    def prove_all(self, *, tapping: bool = False) -> None:
+        """Every check of the proof is met, one after the other, until nothing waits any more."""
+        page = self.page
+        head = page.get_by_role("heading", level=1)
+        for _ in range(30):
+            expect(head).to_contain_text(re.compile("to go|Proved"))
+            before = head.inner_text()
+            if before.startswith("Proved"):
+                return
+            met = page.get_by_role("button", name=re.compile("^Met"))
+            met.tap() if tapping else met.click()
+            expect(head).not_to_have_text(before)
+        self.fail("the proof has no end")
 
     def row(self) -> list[str]:
         """Names of the pieces in the row, in order."""

@@ -92,6 +92,8 @@ class Data(unittest.TestCase):
                     with self.subTest(key, fact=fact):
                         self.assertTrue(fact in plain if not name else name in known[sort])
             self.assertLessEqual({*row.get("kinds", {}), *row.get("after", {})}, set(unit_kinds()))
+        self.assertLessEqual(set(rows["evidence"]), set(rows["checks"]))
+        self.assertLessEqual({each for said in rows["evidence"].values() for each in said}, known["heard"])
 
 
 class Properties(unittest.TestCase):

@@ -137,13 +137,12 @@ describe("judging and counting", () => {
     expect(left()).toEqual([["a", 4]]);
   });
 
-  it("ticks a check by its key", async () => {
-    kept.checks = [{ key: "roll", label: "Roll it by hand", done: false }];
+  it("keeps how a check of the proof went, by its key", async () => {
     const { store } = await open();
-    await store.check("roll", true);
-    expect(store.visit?.checks[0]?.done).toBe(true);
+    await store.proved({ check: "end_play", outcome: "met", value: 0.12, note: "" });
     await rest();
-    expect(bench.sent.find((one) => one.path.endsWith("/check"))?.body).toEqual({ check: "roll", done: true });
+    const sent = bench.sent.find((one) => one.path.includes("/proof/"));
+    expect(sent?.body).toEqual({ check: "end_play", outcome: "met", value: 0.12, note: "" });
   });
 });
 

@@ -2,16 +2,19 @@
 
 from .asked import ProofAsked
 from .checks import RISKS, ProofCheck, ProofFigure, met_by
+from .outcome import FORMER, OUTCOMES, check_outcome
 from .plan import prove
 from .run_in import RunIn, run_in
 
 __all__ = [
+    "FORMER",
+    "OUTCOMES",
     "RISKS",
     "ProofAsked",
     "ProofCheck",
     "ProofFigure",
     "RunIn",
-    "band_of",
+    "check_outcome",
     "met_by",
     "prove",
     "run_in",

@@ -85,5 +85,5 @@ def check_proved(standing: Standing) -> None:
             f"{standing.checks_left} of the checks are not done.",
             code="checks_open",
             field="checks",
-            hint="Tick each as it is tried.",
+            hint="Meet each, waive it with the reason, or hand the unit back as not mended.",
         )

@@ -1,7 +1,7 @@
 """The ``proof`` sum."""
 
-from .compute import prove_unit
+from .compute import check_out, proof_out, prove_unit
 from .request import ProofIn
-from .response import ProofOut
+from .response import ProofCheckOut, ProofOut
 
-__all__ = ["ProofIn", "ProofOut", "prove_unit"]
+__all__ = ["ProofCheckOut", "ProofIn", "ProofOut", "check_out", "proof_out", "prove_unit"]

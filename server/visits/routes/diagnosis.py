@@ -19,6 +19,7 @@ from workshop.authentication import MemberRequest
 from .. import services
 from ..mapping import removed
 from ..models import Visit
+from ..proving import proved_otherwise
 from ..row_seen import off_of
 from ..schemas import VisitOut, visit_out
 from ..services.base import own_visit
@@ -237,11 +238,12 @@ def _diagnosis(visit: Visit) -> DiagnosisOut:
     # A check or an answer that the data no longer has weighs nothing; its history still says it.
     trials = [trial for trial in visit.trials.filter(taken_back=False) if trial.check_key in checks()]
     known = [trial for trial in trials if trial.answer in checks()[trial.check_key].answers]
-    row = off_of(visit)
+    row, proved = off_of(visit), proved_otherwise(visit)
     asked = DiagnoseIn(
         kind=visit.unit.kind,
-        words=visit.complaint,
-        symptoms=[str(said)[:80] for said in visit.symptoms],
+        words=". ".join([visit.complaint, *proved[1]]),
+        # A check of the proof that failed speaks as well.
+        symptoms=[*[str(said)[:80] for said in visit.symptoms], *proved[0]],
         conditions=[str(said)[:80] for said in visit.conditions],
         use=visit.use_so_far,
         checks=[CheckMade(check=trial.check_key, answer=trial.answer) for trial in known],

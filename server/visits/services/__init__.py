@@ -28,6 +28,7 @@ from .money import (
 from .photos import add_photo, mark_photo
 from .pieces import drop_work, judge, keep_work, mates_of, pin_gear, unpin_gear
 from .plan import bench_of, mark_step, start_timer, stop_timer
+from .proof import hand_back, record_result, take_result_back
 from .sounds import add_sound, drop_sound, is_repaired, say_turned
 from .steps import record_step, set_undone
 from .stock import also_in, take_from_drawer, worth_keeping, write_off
@@ -61,6 +62,7 @@ __all__ = [
     "find_units",
     "find_visits",
     "follow_guide",
+    "hand_back",
     "hear_again",
     "is_repaired",
     "jot_offer",
@@ -87,6 +89,7 @@ __all__ = [
     "parts_are_here",
     "pieces_for_order",
     "pin_gear",
+    "record_result",
     "record_step",
     "removed_pieces",
     "revoke_join",
@@ -104,6 +107,7 @@ __all__ = [
     "take_answer_back",
     "take_from_drawer",
     "take_offer_back",
+    "take_result_back",
     "tick",
     "unpin_gear",
     "untick",

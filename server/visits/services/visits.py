@@ -10,7 +10,7 @@ from django.db.models import Max
 
 from gearing.errors import GearingError
 from gearing.rebuild import Removed, left_over
-from gearing.workshop.stages import Standing, check_stage
+from gearing.workshop.stages import FILED, Standing, check_stage
 from gearing.workshop.units import unit_kind, unit_kinds
 from workshop.models import Member
 from workshop.transactions import write
@@ -18,6 +18,7 @@ from workshop.transactions import write
 from ..first_shape import CHECKS
 from ..mapping import removed
 from ..models import Unit, Visit
+from ..proving import proof_of
 from .base import own_visit, remember, settle, taken
 
 UNIT_FIELDS = ("kind", "label", "model", "owner_label")
@@ -75,14 +76,13 @@ def removed_pieces(visit: Visit) -> list[Removed]:
     ]
 
 
-def standing(visit: Visit) -> Standing:
-    """How far the visit has come, for the rules of the stages."""
+def standing(visit: Visit, stage: str = FILED) -> Standing:
+    """How far the visit has come, for the rules of the stages; the proof is only asked for to file it."""
     pieces = removed_pieces(visit)
-    checks = set(unit_kind(visit.unit.kind).prove)
     return Standing(
         steps=len(pieces),
         unanswered=sum(left.count for left in left_over(pieces)),
-        checks_left=len(checks - set(visit.checks_done)),
+        checks_left=len(proof_of(visit).open) if stage == FILED and not visit.handed_back else 0,
     )
 
 
@@ -96,7 +96,7 @@ def enter_stage(member: Member, visit_id: UUID, stage: str, based_on: str | None
         If the ground for that stage is not laid.
     """
     visit = own_visit(member, visit_id, lock=True)
-    check_stage(stage, standing(visit))
+    check_stage(stage, standing(visit, stage))
     base = None if based_on is None else {"stage": based_on}
     return set_fields(visit, member, "stage", base, stage=stage)
 

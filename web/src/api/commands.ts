@@ -20,6 +20,7 @@ export const COMMANDS = {
   trial: { method: "PUT", route: "/api/visits/{visit_id}/trials/{check}" },
   cover: { method: "PUT", route: "/api/visits/{visit_id}/covers" },
   waits: { method: "PUT", route: "/api/visits/{visit_id}/waits" },
+  proof: { method: "PUT", route: "/api/visits/{visit_id}/proof/{result_id}" },
   check: { method: "PUT", route: "/api/visits/{visit_id}/check" },
   watch: { method: "PUT", route: "/api/visits/{visit_id}/watch" },
 } as const satisfies Record<string, { method: "PUT" | "POST" | "DELETE"; route: keyof paths }>;

@@ -3,6 +3,9 @@ import type { components } from "../../generated/schema";
 
 type S = components["schemas"];
 
+export type ProofPage = S["ProofPage"];
+export type ProofRow = S["ProofRow"];
+export type ResultIn = S["ResultIn"];
 export type KnownUnits = S["UnitPicks"];
 
 export type Problem = S["Problem"];

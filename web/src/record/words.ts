@@ -20,6 +20,7 @@ const WHAT: Record<Waiting["kind"], string> = {
   cover: "Holes of a cover",
   waits: "What it waits for",
   check: "Check",
+  proof: "Check of the proof",
   watch: "To watch",
 };
 

@@ -3,7 +3,7 @@ import { defineStore } from "pinia";
 import { computed, ref } from "vue";
 
 import { api, ask } from "../../api/client";
-import type { Entry, Finding, Fitted, FittingIn, FormIn, MarkIn, PhotoMark, Piece, Plan, ReadIn, Step, TickIn, TrialIn, TurnedState, Visit } from "../../api/types";
+import type { Entry, Finding, Fitted, FittingIn, FormIn, MarkIn, PhotoMark, Piece, Plan, ReadIn, ResultIn, Step, TickIn, TrialIn, TurnedState, Visit } from "../../api/types";
 import { COMMANDS, pathOf, type Body, type Ids, type Kind } from "../../api/commands";
 import { newId, pieceId } from "../../record/ids";
 import { useOutbox, type Entry as Unsent, type Waiting } from "../../record/outbox";
@@ -255,8 +255,9 @@ export const useVisit = defineStore("visit", () => {
     await keep("waits", {}, { waits_for, note, based_on } as Body<"waits">, shown);
   }
 
-  async function check(key: string, done: boolean) {
-    await keep("check", {}, { check: key, done }, { key, done });
+  /** How a check of the proof went. */
+  async function proved(body: ResultIn) {
+    await keep("proof", { result_id: newId() }, body);
   }
 
   async function watchOut(text: string) {
@@ -309,7 +310,7 @@ export const useVisit = defineStore("visit", () => {
     photoUrl,
     enter,
     waitFor,
-    check,
+    proved,
     watchOut,
   };
 });

@@ -98,7 +98,9 @@ useKeys({ v: () => router.push({ name: "new-visit", query: { unit: store.visit?.
           <dd v-for="difference in guide.guide.differences" :key="difference.says">{{ difference.says }}</dd>
         </template>
         <dt class="label">Proved by</dt>
-        <dd v-for="check in store.visit.checks" :key="check.key" :class="check.done ? 'proved' : 'soft'">{{ check.label }}{{ check.done ? "" : ", not done" }}</dd>
+        <dd v-for="check in store.visit.checks" :key="check.key" :class="check.done ? '' : 'harm'">
+          {{ check.label }}<span v-if="check.says" class="soft">: {{ check.says }}</span>
+        </dd>
       </dl>
     </section>
     <section>

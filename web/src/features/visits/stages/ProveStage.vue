@@ -1,30 +1,51 @@
 <script setup lang="ts">
-/** Nothing left over, everything tried: only then is it proved. */
+/** Shown to be right: what the record asks for, in the order of its risk, each met by a figure or by name. */
 import Button from "primevue/button";
-import { computed } from "vue";
+import InputText from "primevue/inputtext";
+import { computed, ref } from "vue";
 
-import type { TickIn } from "../../../api/types";
+import type { ProofRow, ResultIn, TickIn } from "../../../api/types";
 import KeyCap from "../../../app/KeyCap.vue";
 import { useKeys } from "../../../app/keys";
+import ProblemNote from "../../../app/ProblemNote.vue";
 import { useSession } from "../../workshop/session";
+import CheckCard from "../prove/CheckCard.vue";
+import { useProof } from "../prove/proof";
 import SoundPanel from "../sound/SoundPanel.vue";
 import { useVisit } from "../visit";
 
 const emit = defineEmits<{ enter: [stage: string] }>();
 const store = useVisit();
 const session = useSession();
-const checks = computed(() => store.visit?.checks ?? []);
-const open = computed(() => checks.value.filter((check) => !check.done).length);
+const { page, problem, picked, current, checks, stands, went, handBack, takeBack } = useProof();
 const left = computed(() => store.unanswered.reduce((sum, piece) => sum + piece.left, 0));
+/** With more than these the build is not over: it is led on there. */
+const FEW = 5;
+const each = ref(false);
+const why = ref("");
+const backing = ref(false);
+const ready = computed(() => !left.value && (page.value?.open === 0 || Boolean(page.value?.handed_back)));
 const headline = computed(() => {
   if (left.value) return `${left.value} ${left.value === 1 ? "piece is" : "pieces are"} not accounted for`;
-  if (open.value) return `${open.value} ${open.value === 1 ? "check" : "checks"} to go`;
-  return "Proved: nothing left over, everything tried";
+  return page.value?.says ?? "Proof …";
 });
+/** In groups by risk, as they are worked. */
+const groups = computed(() => {
+  const made: { risk: string; checks: ProofRow[] }[] = [];
+  for (const check of checks.value) {
+    const last = made.at(-1);
+    if (last?.risk === check.risk) last.checks.push(check);
+    else made.push({ risk: check.risk, checks: [check] });
+  }
+  return made;
+});
+const MARK: Record<string, string> = { met: "✓", waived: "–", failed: "×" };
 
-function tickOff(at: number) {
-  const check = checks.value[at];
-  if (check) void store.check(check.key, !check.done);
+function said(check: ProofRow) {
+  const result = check.result;
+  if (!result) return "";
+  const figure = result.value != null ? `${result.value} ${check.figure?.unit ?? ""}`.trim() : "";
+  return [figure, result.outcome === "met" ? "" : result.outcome, result.note].filter(Boolean).join(", ");
 }
 
 function answer(at: number, outcome: string) {
@@ -32,20 +53,21 @@ function answer(at: number, outcome: string) {
   if (over) void store.tick(over.piece, outcome as TickIn["outcome"], over.left);
 }
 
-useKeys({
-  Enter: () => emit("enter", "file"),
-  g: () => emit("enter", "build"),
-  ...Object.fromEntries(Array.from({ length: 9 }, (_, n) => [String(n + 1), () => tickOff(n)])),
-});
+const result = (outcome: ResultIn["outcome"], value: number | null, note: string) => void went(outcome, value, note);
+const lead = (to: string) => emit("enter", to.split(":")[0] ?? "build");
+
+useKeys({ g: () => left.value && emit("enter", "build"), "Ctrl+Enter": () => emit("enter", "file") });
 </script>
 
 <template>
   <section class="prove">
     <div class="head">
-      <h1 :class="{ proved: !left && !open }">{{ headline }}</h1>
+      <h1 :class="{ proved: ready && !page?.handed_back, harm: page?.failed }" aria-live="polite">{{ headline }}</h1>
       <Button v-if="left" @click="emit('enter', 'build')">Go on building <KeyCap k="G" /></Button>
+      <p v-else-if="page?.open" class="soft">about {{ Math.round(page.minutes) }} min</p>
     </div>
-    <ul v-if="left" class="left">
+    <Button v-if="left && !each && store.unanswered.length > FEW" variant="text" class="plain" @click="each = true">Account for each here</Button>
+    <ul v-if="left && (each || store.unanswered.length <= FEW)" class="left">
       <li v-for="(over, n) in store.unanswered" :key="over.piece.id">
         <img v-if="over.step.photos[0]" :src="store.photoUrl(over.step.photos[0].id, true)" alt="" />
         <p>
@@ -56,16 +78,37 @@ useKeys({
         </div>
       </li>
     </ul>
-    <h2 class="label">Tried, in this order</h2>
-    <ul class="checks">
-      <li v-for="(check, n) in checks" :key="check.key">
-        <button type="button" :aria-pressed="check.done" @click="tickOff(n)">
-          <span class="box" aria-hidden="true">{{ check.done ? "✓" : "" }}</span>{{ check.label }}<KeyCap :k="String(n + 1)" />
-        </button>
-      </li>
-    </ul>
-    <div class="actions">
-      <Button :variant="left || open ? 'outlined' : undefined" @click="emit('enter', 'file')">Proved, file it <KeyCap k="Enter" /></Button>
+    <div class="both">
+      <nav class="list" aria-label="Checks">
+        <section v-for="group in groups" :key="group.risk">
+          <h2 class="label">{{ group.risk }}</h2>
+          <ul>
+            <li v-for="check in group.checks" :key="check.key">
+              <button type="button" :class="[stands(check), { now: current?.key === check.key }]" :aria-current="current?.key === check.key" @click="picked = check.key">
+                <span class="box" aria-hidden="true">{{ MARK[stands(check)] ?? "" }}</span>
+                <span
+                  >{{ check.name }} <span v-if="said(check)" class="small" :class="stands(check) === 'failed' ? 'harm' : 'soft'">{{ said(check) }}</span></span
+                >
+              </button>
+              <button v-if="check.result && current?.key === check.key" type="button" class="undo" :aria-label="`Take back: ${check.name}`" @click="takeBack(check.result.id)">take back</button>
+            </li>
+          </ul>
+        </section>
+      </nav>
+      <div class="now-side">
+        <CheckCard v-if="current" :check="current" :stands="stands(current)" @went="result" @lead="lead" />
+        <ProblemNote :problem="problem" />
+        <div class="actions">
+          <Button :variant="ready ? undefined : 'outlined'" @click="emit('enter', 'file')">{{ page?.handed_back ? "File it as not mended" : "Proved, file it" }} <KeyCap k="Ctrl Enter" /></Button>
+          <Button v-if="!backing && !page?.handed_back" variant="text" @click="backing = true">It goes back not mended</Button>
+        </div>
+        <form v-if="backing && !page?.handed_back" class="actions" @submit.prevent="handBack(why)">
+          <InputText v-model="why" class="why" maxlength="400" aria-label="Why it goes back not mended" placeholder="the case is no longer made; the owner does not want it" />
+          <Button type="submit" :disabled="!why.trim()">Goes back so</Button>
+          <Button variant="outlined" @click="backing = false">Not so</Button>
+        </form>
+        <p v-if="page?.handed_back" class="mind">Goes back not mended: {{ page.handed_back }} <Button variant="text" class="plain" @click="handBack('')">It is mended after all</Button></p>
+      </div>
     </div>
     <SoundPanel />
   </section>
@@ -74,6 +117,7 @@ useKeys({
 <style scoped>
 .prove {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 16px;
 }
 
@@ -82,6 +126,7 @@ useKeys({
   flex-wrap: wrap;
   gap: 12px;
   justify-content: space-between;
+  align-items: baseline;
 }
 
 .left {
@@ -99,57 +144,102 @@ useKeys({
 }
 
 .left img {
-  height: 44px;
-  border-radius: 2px;
+  width: 88px;
+  height: 62px;
+  object-fit: cover;
 }
 
-.left p {
-  font-size: 20px;
+.both {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1.15fr);
+  gap: 20px 36px;
+  align-items: start;
 }
 
-.answers {
-  margin-left: auto;
-  gap: 8px;
+.list {
+  display: grid;
+  gap: 14px;
 }
 
-.checks {
-  border-top: 1px solid var(--ink);
-}
-
-.checks button {
+.list li {
   display: flex;
-  gap: 16px;
   align-items: center;
-  width: 100%;
-  min-height: 58px;
-  padding: 6px 0;
-  border: 0;
   border-bottom: 1px solid var(--hair);
+}
+
+.list button {
+  flex: 1;
+  display: grid;
+  grid-template-columns: 30px minmax(0, 1fr);
+  gap: 10px;
+  align-items: center;
+  min-height: 46px;
+  padding: 5px 8px 5px 6px;
+  border: 0;
+  border-left: 3px solid transparent;
   background: none;
   color: var(--ink);
-  font: 500 19px/1.25 var(--sans);
+  font: inherit;
   text-align: left;
   cursor: pointer;
 }
 
-.checks button :deep(kbd) {
-  margin-left: auto;
+.list button.now {
+  border-left-color: var(--brass);
+  background: var(--brass-wash);
+  font-weight: 600;
+}
+
+.list .undo {
+  flex: 0 0 auto;
+  display: block;
+  font-weight: 400;
+  text-decoration: underline;
 }
 
 .box {
-  flex: none;
-  width: 32px;
-  height: 32px;
   display: grid;
   place-items: center;
-  border: 2px solid var(--ink);
-  border-radius: 4px;
+  width: 26px;
+  height: 26px;
+  border: 1.5px solid var(--ink);
+  border-radius: 3px;
   font-weight: 700;
 }
 
-[aria-pressed="true"] .box {
+.met .box {
   background: var(--verdigris);
   border-color: var(--verdigris);
   color: var(--ground);
+}
+
+.failed .box {
+  background: var(--oxide);
+  border-color: var(--oxide);
+  color: var(--ground);
+}
+
+.now-side {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 14px;
+  position: sticky;
+  top: 0;
+}
+
+.why {
+  flex: 1 1 260px;
+  min-width: 0;
+}
+
+@media (max-width: 900px) {
+  .both {
+    grid-template-columns: minmax(0, 1fr);
+  }
+
+  .now-side {
+    order: -1;
+    position: static;
+  }
 }
 </style>

@@ -1,0 +1,16 @@
+"""What the thermometer is asked and answers (``docs/formats/figures.md``)."""
+
+from __future__ import annotations
+
+from ..figures import FigureDevice
+
+DEVICE = FigureDevice(
+    "thermometer",
+    "DENTADO-THERMOMETER 1",
+    "°C",
+    {"°F": (5 / 9, -160 / 9)},
+    least=24.0,
+    most=78.0,
+    step=0.5,
+    scatter=0.6,
+)

@@ -1,0 +1,93 @@
+"""A visit's proof: what the core is asked of its record, and what was tried so far."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from gearing.data import table
+from gearing.proof import FORMER, ProofAsked, ProofCheck, prove
+from gearing.rebuild import Removed
+from gearing.strip.order import Spot
+from shelf.services import house_of
+
+from .mapping import found_of, removed
+from .models import ProofResult, Visit
+
+LATER = "after"
+"""Risk of what is done once it is in use again: nothing waits for it."""
+
+
+@dataclass(frozen=True, slots=True)
+class Proof:
+    """The checks of a visit, what each gave last, and what was ticked before proofs were made so."""
+
+    asked: ProofAsked
+    checks: tuple[ProofCheck, ...]
+    results: dict[str, ProofResult]
+    ticked: frozenset[str]
+
+    def outcome(self, key: str) -> str:
+        """How a check stands: its outcome; empty while it is open."""
+        if key in self.results:
+            return self.results[key].outcome
+        return "met" if key in self.ticked else ""
+
+    @property
+    def open(self) -> list[ProofCheck]:
+        """Checks that a handing over waits for."""
+        return [
+            check
+            for check in self.checks
+            if check.risk != LATER and self.outcome(check.key) not in ("met", "waived")
+        ]
+
+
+def proof_of(visit: Visit) -> Proof:
+    """The proof of a visit as its record stands."""
+    asked = asked_of(visit)
+    return Proof(
+        asked,
+        tuple(prove(asked)),
+        results_of(visit),
+        frozenset(FORMER.get(key, key) for key in visit.checks_done),
+    )
+
+
+def results_of(visit: Visit) -> dict[str, ProofResult]:
+    """The last result of each check."""
+    return {
+        result.check_key: result
+        for result in visit.proof_results.filter(taken_back=False).select_related("recorded_by")
+    }
+
+
+def asked_of(visit: Visit) -> ProofAsked:
+    """The record of a visit as the core is asked for its proof."""
+    pieces: list[Removed] = []
+    findings: dict[Spot, str] = {}
+    for step in visit.steps.filter(number__isnull=False).with_record():
+        for kept, off in zip(step.live_pieces, removed(step), strict=True):
+            pieces.append(off)
+            if said := found_of(kept):
+                findings[off.step, off.at] = said
+    return ProofAsked(
+        kind=visit.unit.kind,
+        words=visit.complaint,
+        symptoms=tuple(visit.symptoms),
+        conditions=tuple(visit.conditions),
+        pieces=tuple(pieces),
+        findings=findings,
+        cause=visit.cause,
+        house=house_of(visit.unit.workshop_id),
+        recorded=visit.sounds.filter(taken_back=False).exists(),
+    )
+
+
+def proved_otherwise(visit: Visit) -> tuple[list[str], list[str]]:
+    """What failed checks say of the unit: observations, and the words noted with them."""
+    failed = [result for result in results_of(visit).values() if result.outcome == "failed"]
+    meant = table("proof")["evidence"]
+    return (
+        list(dict.fromkeys(each for result in failed for each in meant.get(result.check_key, ()))),
+        [result.note for result in failed if result.note],
+    )
