@@ -42,6 +42,7 @@ _PLACES = {
     "diagnose": ("diagnose", "DiagnoseIn", "DiagnoseOut", "diagnose_unit"),
     "decide": ("decide", "DecideIn", "DecideOut", "decide_unit"),
     "proof": ("proof", "ProofIn", "ProofOut", "prove_unit"),
+    "sheet": ("sheet", "SheetIn", "SheetOut", "draw_sheet"),
     "entry": ("entry", "EntryIn", "EntryOut", "read_entry"),
 }
 

@@ -29,6 +29,7 @@ from sums.probe import ProbeIn
 from sums.proof import ProofIn, ProofOut
 from sums.read import ReadIn, ReadOut
 from sums.regear import HolesIn, HolesOut, RegearIn, RegearOut
+from sums.sheet import SheetIn, SheetOut
 from sums.sound import SoundIn, SoundOut
 from sums.train import TrainIn, TrainOut
 
@@ -230,6 +231,12 @@ def decision(request: HttpRequest, body: DecideIn) -> HttpResponse:
 def proof(request: HttpRequest, body: ProofIn) -> HttpResponse:
     """The checks a unit has to meet, from its row as lines."""
     return _apart("proof", request)
+
+
+@router.post("/sheet", response={200: SheetOut, 422: Problem})
+def sheet(request: HttpRequest, body: SheetIn) -> HttpResponse:
+    """A row of lines as an exploded sheet."""
+    return _apart("sheet", request)
 
 
 @router.post("/sound", response={200: SoundOut, 422: Problem})

@@ -76,6 +76,7 @@ GOOD: dict[str, dict[str, Any]] = {
         "turns": 3,
         "shaft": "1",
     },
+    "sheet": {"lines": ["4x M3x10 hex2 cover", "cover", "gear 31/12 brass"]},
     "proof": {
         "kind": "car",
         "words": "no drive",

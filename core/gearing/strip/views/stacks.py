@@ -97,12 +97,13 @@ def stacks(steps: Sequence[StripStep], read: GearsRead | None = None) -> list[Ro
         run = []
     known = read or {}
     return [
-        RowStack(name, tuple(_part(n, there, known) for n in range(len(there))))
+        RowStack(name, tuple(section_part(n, there, known) for n in range(len(there))))
         for name, there in by_name.items()
     ]
 
 
-def _part(n: int, there: Sequence[tuple[Spot, Entry]], read: GearsRead) -> SectionPart:
+def section_part(n: int, there: Sequence[tuple[Spot, Entry]], read: GearsRead) -> SectionPart:
+    """The piece at a place of a run, as its section is drawn; what lies about it tells which way it faces."""
     spot, entry = there[n]
     usual = table("sections")["usual"].get(entry.kind, {"along": 4.0, "across": 10.0, "bore": 4.0})
     figure = figure_of(entry, read.get(spot))

@@ -1,0 +1,158 @@
+"""The exploded sheet: every piece drawn and numbered, nothing on ground of another."""
+
+from __future__ import annotations
+
+import unittest
+import xml.etree.ElementTree as ET
+from itertools import combinations
+from typing import Any
+
+from hypothesis import given
+from hypothesis import strategies as st
+
+from gearing.errors import GearingError
+from gearing.geometry.gear import Gear
+from gearing.sheet import SheetDrawing, parts_of, sheet_of
+from gearing.sheet.layout import MARGIN, WIDTH
+from gearing.strip.entry import read_line
+from gearing.strip.order import StripStep
+from sums.sheet import SheetIn, draw_sheet
+
+from .lines import LINES
+
+GEARBOX = [
+    "unplug the battery", "4x M3x10 hex2 rear cover", "rear cover", "e-clip 4", "washer 5x10x0.5 ^dish to the wheel",
+    "spring 9x14", "2x M3x16 button hex2 motor plate @front", "motor plate aluminium", "motor, wires red black",
+    "set screw M3x3 hex1.5", "pinion 15t steel 0.8 module", "spur wheel 57t nylon 0.8 module &slipper",
+]  # fmt: skip
+CORPUS = [line.partition(" | ")[0] for line in LINES.splitlines() if line.strip()]
+"""Lines of the described corpus."""
+
+SVG = "{http://www.w3.org/2000/svg}"
+
+
+def row(lines: list[str]) -> list[StripStep]:
+    made = []
+    for number, line in enumerate(lines, 1):
+        first, *beside = read_line(line)
+        made.append(StripStep(number, first, tuple(beside)))
+    return made
+
+
+def said_lines(many: int) -> list[str]:
+    return [CORPUS[n % len(CORPUS)] for n in range(many)]
+
+
+class Layout(unittest.TestCase):
+    def apart(self, sheet: SheetDrawing) -> None:
+        """No piece and no number shares ground with another, on its line, within the sheet."""
+        for line in sheet.lines:
+            boxes = [box for item in line.items for box in (item.box, item.number_box)]
+            for one, other in combinations(boxes, 2):
+                self.assertFalse(one.meets(other), (one, other))
+            for one, other in combinations([group.box for group in line.groups], 2):
+                self.assertFalse(one.meets(other))
+            for box in boxes:
+                self.assertGreaterEqual(box.x, 0)
+                self.assertLessEqual(box.right, WIDTH)
+                self.assertGreaterEqual(box.y, line.top - 0.01)
+                self.assertLessEqual(box.bottom, line.top + line.height + 0.01)
+        for above, below in zip(sheet.lines, sheet.lines[1:], strict=False):
+            self.assertLess(above.top + above.height, below.top)
+
+    def test_twelve_sixty_and_two_hundred_pieces_stand_apart_and_numbered(self) -> None:
+        for many in (12, 60, 200):
+            steps = row(said_lines(many))
+            sheet = sheet_of(steps)
+            with self.subTest(many):
+                self.apart(sheet)
+                wanted = [
+                    (step.number, at)
+                    for step in steps
+                    for at, entry in enumerate(step.entries)
+                    if not entry.shut
+                ]
+                self.assertEqual([item.spot for item in sheet.items], wanted)
+                numbers = [item.number for item in sheet.items]
+                self.assertEqual(len(set(numbers)), len(numbers))
+
+    @given(st.lists(st.sampled_from(CORPUS), min_size=1, max_size=25))
+    def test_any_row_stands_apart(self, lines: list[str]) -> None:
+        self.apart(sheet_of(row(lines)))
+
+    def test_what_came_off_first_stands_left_and_above(self) -> None:
+        sheet = sheet_of(row(GEARBOX * 2))
+        places = [(item.box.y + item.box.height / 2, item.box.x) for item in sheet.items]
+        self.assertEqual(places, sorted(places))
+        self.assertGreater(len(sheet.lines), 1)
+        self.assertEqual(sheet.lines[0].top, MARGIN)
+
+    def test_sizes_are_true_to_one_scale_as_far_as_they_can_be_seen(self) -> None:
+        sheet = sheet_of(row(["gear 20t 1 module", "gear 40t 1 module", "shaft 5x40"]))
+        small, large, shaft = (item.box for item in sheet.items)
+        # Outside diameter is module times teeth and two.
+        self.assertAlmostEqual(small.height / sheet.scale, 22, delta=0.01)
+        self.assertAlmostEqual(large.height / sheet.scale, 42, delta=0.01)
+        self.assertAlmostEqual(shaft.width / sheet.scale, 40, delta=0.01)
+        self.assertTrue(all(item.true for item in sheet.items))
+        shim = sheet_of(row(["shim 5x7x0.1", "gear 60t 1 module"])).items[0]
+        self.assertFalse(shim.true)
+
+    def test_a_sub_assembly_is_framed_on_every_line_it_stands_on(self) -> None:
+        lines = [f"washer 5x{10 + n}x1 &stack" for n in range(30)]
+        sheet = sheet_of(row(["cover", *lines, "shaft 5x40"]))
+        frames = [group for line in sheet.lines for group in line.groups]
+        self.assertGreater(len(frames), 1)
+        self.assertEqual({group.name for group in frames}, {"stack"})
+        for line in sheet.lines:
+            inside = [item for item in line.items if 2 <= item.spot[0] <= 31]
+            for item in inside:
+                self.assertTrue(any(group.box.meets(item.box) for group in line.groups))
+
+
+class Drawing(unittest.TestCase):
+    def draw(self, lines: list[str]) -> Any:
+        return draw_sheet(SheetIn(lines=lines))
+
+    def test_the_drawing_is_svg_with_each_piece_a_group_of_its_own(self) -> None:
+        out = self.draw(GEARBOX)
+        root = ET.fromstring(out.svg)
+        groups = [g for g in root.iter(f"{SVG}g") if g.get("class") == "piece"]
+        self.assertEqual(
+            [(int(g.get("data-step", "")), int(g.get("data-at", ""))) for g in groups],
+            [(piece.step, piece.at) for piece in out.pieces],
+        )
+        for group, piece in zip(groups, out.pieces, strict=True):
+            self.assertIn(piece.number, [text.text for text in group.iter(f"{SVG}text")])
+
+    def test_words_from_outside_stay_words(self) -> None:
+        out = self.draw(
+            ["gear <script>alert(1)</script> 20t ^<b>up & out</b>", "колесо 30t ^вверх", "歯車 12t"]
+        )
+        self.assertNotIn("<script", out.svg)
+        ET.fromstring(out.svg)
+
+    def test_the_table_says_what_is_known_of_each(self) -> None:
+        out = self.draw([*GEARBOX, "6x M2.5x22 pan ph1 gear case ~moly grease +blue #B2"])
+        by_number = {piece.number: piece for piece in out.table}
+        self.assertEqual((by_number["2"].count, by_number["2"].size), (4, "M3 × 10"))
+        self.assertEqual(by_number["11"].gear, "15 × 0.8 module")
+        self.assertEqual((by_number["13"].lock, by_number["13"].place), ("blue", "B2"))
+        rings = {ring.number: ring.turns for ring in out.tightening}
+        self.assertEqual(rings["2"], [1, 3, 2, 4])
+        self.assertIn("hex 2", out.tools)
+
+    def test_one_step_and_lines_that_say_nothing(self) -> None:
+        self.assertEqual(len(self.draw(["cover"]).pieces), 1)
+        self.assertEqual(
+            [piece.number for piece in self.draw(["", "cover", "  ", "gear 20t"]).pieces], ["1", "2"]
+        )
+        with self.assertRaises(GearingError) as caught:
+            self.draw(["", " "])
+        self.assertEqual(caught.exception.code, "no_lines")
+
+    def test_a_gear_that_was_read_stands_in_its_own_size(self) -> None:
+        steps = row(["wheel 31/12"])
+        read = {(1, 0): {0: Gear(31, 0.8), 1: Gear(12, 0.8)}}
+        self.assertEqual(parts_of(steps, read).rows[0].gear, "31 / 12 × 0.8 module")
+        self.assertEqual(parts_of(row(["gear 40t 32 pitch"])).rows[0].gear, "40 × 32 DP")
