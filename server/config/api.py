@@ -15,6 +15,7 @@ from instruments.routes import devices
 from instruments.routes import router as instruments
 from orders.bills import router as bills
 from orders.routes import router as orders
+from papers.routes import router as papers
 from practice.by_ear import router as by_ear
 from practice.routes import router as practice
 from shelf.routes import router as shelf
@@ -81,6 +82,7 @@ api.add_router("", rebuild)
 api.add_router("", proof)
 api.add_router("", units)
 api.add_router("", stock)
+api.add_router("", papers)
 api.add_router("/day", day)
 api.add_router("/sums", instruments)
 api.add_router("/devices", devices)

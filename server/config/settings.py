@@ -35,6 +35,7 @@ INSTALLED_APPS = [
     "drawer",
     "suppliers",
     "orders",
+    "papers",
     "practice",
     "shelf",
 ]

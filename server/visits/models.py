@@ -315,6 +315,17 @@ class Join(Recorded):
         ordering = ["recorded_at"]
 
 
+class ReportLink(Recorded):
+    """A link by which an owner reads the report of a visit, for a while."""
+
+    visit = models.ForeignKey(Visit, on_delete=models.PROTECT, related_name="report_links")
+    expires_at = models.DateTimeField()
+    revoked = models.BooleanField(default=False)
+
+    class Meta:
+        ordering = ["recorded_at"]
+
+
 class JoinedDevice(models.Model):
     """A device that used the link: shown to whoever gave it out."""
 

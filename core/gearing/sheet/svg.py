@@ -24,7 +24,7 @@ def svg_of(sheet: SheetDrawing) -> str:
     """The drawing as an SVG of its own, sized in its units."""
     parts = [
         f'<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 {_n(sheet.width)} {_n(sheet.height)}" '
-        f'font-family="Atkinson Hyperlegible Next, sans-serif">'
+        f'font-family="Atkinson Hyperlegible Next Variable, Atkinson Hyperlegible Next, sans-serif">'
     ]
     for row in sheet.lines:
         parts += map(_shape, row.shapes)

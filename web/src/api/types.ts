@@ -3,6 +3,8 @@ import type { components } from "../../generated/schema";
 
 type S = components["schemas"];
 
+export type VisitSheet = S["VisitSheet"];
+export type SharedLink = S["SharedLink"];
 export type ProofPage = S["ProofPage"];
 export type ProofRow = S["ProofRow"];
 export type ResultIn = S["ResultIn"];

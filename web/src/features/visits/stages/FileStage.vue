@@ -12,6 +12,8 @@ import { useKeys } from "../../../app/keys";
 import ProblemNote from "../../../app/ProblemNote.vue";
 import { useGuide } from "../guide";
 import { useVisit } from "../visit";
+import HandOver from "../file/HandOver.vue";
+import LaterChecks from "../file/LaterChecks.vue";
 import MoneyPanel from "../source/MoneyPanel.vue";
 import WaitsFor from "../WaitsFor.vue";
 
@@ -108,6 +110,8 @@ useKeys({ v: () => router.push({ name: "new-visit", query: { unit: store.visit?.
       <Textarea id="watch" v-model="toWatch" rows="4" maxlength="2000" auto-resize @change="store.watchOut(toWatch)" />
       <label class="again">look at it again on <input v-model="again" class="p-inputtext" type="date" @change="keepAgain" /></label>
       <WaitsFor />
+      <LaterChecks />
+      <HandOver />
       <MoneyPanel final />
       <div class="actions">
         <Button @click="router.push({ name: 'bench' })">Back to the bench <KeyCap k="Enter" /></Button

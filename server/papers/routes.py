@@ -1,0 +1,137 @@
+"""Routes of what leaves the bench: the sheet, papers, the owner's link, reminders."""
+
+from __future__ import annotations
+
+from datetime import datetime
+from typing import Literal
+from uuid import UUID
+
+import segno
+from django.http import HttpResponse
+from django.utils import timezone
+from ninja import Router
+from pydantic import Field
+
+from gearing.workshop.stages import FILED
+from sums.base import Model, Problem
+from sums.sheet import SheetOut, sheet_out
+from visits.mapping import strip_step
+from visits.models import ReportLink, Visit
+from visits.services.base import own_visit
+from workshop.authentication import MemberRequest
+
+from .calendar import Reminder, calendar_of
+from .link import make_link, revoke_link, token_of
+from .pdf import labels_of, read_of, report_of, sheet_of_visit, steps_of, versions_of
+
+router = Router(tags=["papers"])
+PROBLEMS = {404: Problem, 409: Problem, 422: Problem, 503: Problem}
+Paper = Literal["a4", "letter"]
+MOST_REMINDERS = 500
+
+
+class VisitSheet(SheetOut):
+    """The exploded sheet of a visit."""
+
+    versions: list[str] = Field(description="In what it differs from the row it was stripped by")
+
+
+class SharedLink(Model):
+    """A link by which an owner reads the report."""
+
+    id: UUID
+    address: str
+    code: str = Field(description="The address as a QR code, a data URI")
+    expires_at: datetime
+    by: str
+
+
+@router.get("/visits/{visit_id}/sheet", response={200: VisitSheet, **PROBLEMS})
+def sheet(request: MemberRequest, visit_id: UUID) -> VisitSheet:
+    """The row as an exploded drawing, with its table."""
+    visit = own_visit(request.user, visit_id)
+    kept = steps_of(visit)
+    made = sheet_out([strip_step(step) for step in kept], read_of(kept))
+    return VisitSheet(**made.model_dump(), versions=versions_of(visit))
+
+
+@router.get("/visits/{visit_id}/sheet.pdf", include_in_schema=False)
+def sheet_paper(request: MemberRequest, visit_id: UUID, paper: Paper = "a4") -> HttpResponse:
+    """The sheet on paper."""
+    visit = own_visit(request.user, visit_id)
+    return _pdf(sheet_of_visit(visit, paper), f"{visit.unit.label} sheet")
+
+
+@router.get("/visits/{visit_id}/report.pdf", include_in_schema=False)
+def report_paper(request: MemberRequest, visit_id: UUID, paper: Paper = "a4") -> HttpResponse:
+    """The report on paper."""
+    visit = own_visit(request.user, visit_id)
+    return _pdf(report_of(request.user, visit, paper), f"{visit.unit.label} report")
+
+
+@router.get("/visits/{visit_id}/labels.pdf", include_in_schema=False)
+def labels_paper(request: MemberRequest, visit_id: UUID, paper: Paper = "a4") -> HttpResponse:
+    """Labels at 1:1 with a code that opens the visit."""
+    visit = own_visit(request.user, visit_id)
+    address = request.build_absolute_uri(f"/visits/{visit.id}")
+    return _pdf(labels_of(visit, address, paper), f"{visit.unit.label} labels")
+
+
+@router.get("/visits/{visit_id}/links", response={200: list[SharedLink], **PROBLEMS})
+def links(request: MemberRequest, visit_id: UUID) -> list[SharedLink]:
+    """Links to the report that still open."""
+    visit = own_visit(request.user, visit_id)
+    live = visit.report_links.filter(revoked=False, expires_at__gt=timezone.now())
+    return [_link(request, link) for link in live.select_related("recorded_by")]
+
+
+@router.put("/visits/{visit_id}/links/{link_id}", response={200: SharedLink, **PROBLEMS})
+def share(request: MemberRequest, visit_id: UUID, link_id: UUID) -> SharedLink:
+    """Let whoever has the link read the report, and nothing else."""
+    return _link(request, make_link(request.user, visit_id, link_id))
+
+
+@router.delete("/visits/{visit_id}/links/{link_id}", response={200: list[SharedLink], **PROBLEMS})
+def revoke(request: MemberRequest, visit_id: UUID, link_id: UUID) -> list[SharedLink]:
+    """The link opens nothing any more."""
+    revoke_link(request.user, visit_id, link_id)
+    return links(request, visit_id)
+
+
+@router.get("/reminders.ics", include_in_schema=False)
+def reminders(request: MemberRequest) -> HttpResponse:
+    """What is to be looked at again, and what was promised, as a calendar."""
+    found = Visit.objects.filter(unit__workshop_id=request.user.workshop_id).select_related("unit")
+    made = [
+        Reminder(
+            f"again-{visit.id}", visit.look_again_on, f"{visit.unit.label}: look at it again", visit.to_watch
+        )
+        for visit in found.filter(look_again_on__isnull=False).order_by("-look_again_on")[:MOST_REMINDERS]
+    ]
+    made += [
+        Reminder(f"promised-{visit.id}", visit.promised_on, f"{visit.unit.label}: promised", visit.complaint)
+        for visit in found.filter(promised_on__isnull=False).exclude(stage=FILED)[:MOST_REMINDERS]
+    ]
+    name = request.user.workshop.name if request.user.workshop else "Dentado"
+    answer = HttpResponse(
+        calendar_of(made, name, timezone.now()), content_type="text/calendar; charset=utf-8"
+    )
+    answer["Content-Disposition"] = 'attachment; filename="reminders.ics"'
+    return answer
+
+
+def _link(request: MemberRequest, link: ReportLink) -> SharedLink:
+    address = request.build_absolute_uri(f"/report/{token_of(link)}")
+    code = segno.make(address, error="m").svg_data_uri(scale=5, border=2, dark="#1e2930", light="#fbf8f1")
+    return SharedLink(
+        id=link.id, address=address, code=code, expires_at=link.expires_at, by=link.recorded_by.called
+    )
+
+
+def _pdf(made: bytes, name: str) -> HttpResponse:
+    answer = HttpResponse(made, content_type="application/pdf")
+    plain = "".join(
+        letter if letter.isascii() and (letter.isalnum() or letter in " -_") else "_" for letter in name
+    )
+    answer["Content-Disposition"] = f'inline; filename="{plain}.pdf"'
+    return answer
