@@ -13,6 +13,7 @@ from drawer.routes import router as drawer
 from gearing.errors import GearingError
 from instruments.routes import devices
 from instruments.routes import router as instruments
+from knowledge.routes import router as knowledge
 from orders.bills import router as bills
 from orders.routes import router as orders
 from papers.routes import router as papers
@@ -83,6 +84,7 @@ api.add_router("", proof)
 api.add_router("", units)
 api.add_router("", stock)
 api.add_router("", papers)
+api.add_router("", knowledge)
 api.add_router("/day", day)
 api.add_router("/sums", instruments)
 api.add_router("/devices", devices)

@@ -6,6 +6,7 @@ from django.http import HttpRequest, HttpResponse, JsonResponse
 from django.urls import path, re_path
 
 from accounts.views import SignIn, by_code, database_unreachable, page, set_up
+from papers.feed import calendar_feed
 from papers.public import shared_pdf, shared_photo, shared_report
 from visits.join_page import joined, joined_photo
 
@@ -48,6 +49,7 @@ urlpatterns = [
     path("code", by_code),
     path("join/<str:token>", joined),
     path("join/<str:token>/photos/<uuid:photo_id>", joined_photo),
+    path("calendar/<str:token>", calendar_feed),
     path("report/<str:token>", shared_report),
     path("report/<str:token>/pdf", shared_pdf),
     path("report/<str:token>/photos/<uuid:photo_id>", shared_photo),

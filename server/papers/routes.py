@@ -12,28 +12,30 @@ from django.utils import timezone
 from ninja import Router
 from pydantic import Field
 
-from gearing.workshop.stages import FILED
 from sums.base import Model, Problem
 from sums.sheet import SheetOut, sheet_out
 from visits.mapping import strip_step
-from visits.models import ReportLink, Visit
+from visits.models import ReportLink
 from visits.services.base import own_visit
 from workshop.authentication import MemberRequest
 
-from .calendar import Reminder, calendar_of
+from .feed import feed_token, reminders_of
 from .link import make_link, revoke_link, token_of
 from .pdf import labels_of, read_of, report_of, sheet_of_visit, steps_of, versions_of
 
 router = Router(tags=["papers"])
 PROBLEMS = {404: Problem, 409: Problem, 422: Problem, 503: Problem}
 Paper = Literal["a4", "letter"]
-MOST_REMINDERS = 500
 
 
 class VisitSheet(SheetOut):
     """The exploded sheet of a visit."""
 
     versions: list[str] = Field(description="In what it differs from the row it was stripped by")
+
+
+class FeedOut(Model):
+    address: str
 
 
 class SharedLink(Model):
@@ -101,23 +103,17 @@ def revoke(request: MemberRequest, visit_id: UUID, link_id: UUID) -> list[Shared
 @router.get("/reminders.ics", include_in_schema=False)
 def reminders(request: MemberRequest) -> HttpResponse:
     """What is to be looked at again, and what was promised, as a calendar."""
-    found = Visit.objects.filter(unit__workshop_id=request.user.workshop_id).select_related("unit")
-    made = [
-        Reminder(
-            f"again-{visit.id}", visit.look_again_on, f"{visit.unit.label}: look at it again", visit.to_watch
-        )
-        for visit in found.filter(look_again_on__isnull=False).order_by("-look_again_on")[:MOST_REMINDERS]
-    ]
-    made += [
-        Reminder(f"promised-{visit.id}", visit.promised_on, f"{visit.unit.label}: promised", visit.complaint)
-        for visit in found.filter(promised_on__isnull=False).exclude(stage=FILED)[:MOST_REMINDERS]
-    ]
-    name = request.user.workshop.name if request.user.workshop else "Dentado"
     answer = HttpResponse(
-        calendar_of(made, name, timezone.now()), content_type="text/calendar; charset=utf-8"
+        reminders_of(request.user, timezone.now()), content_type="text/calendar; charset=utf-8"
     )
     answer["Content-Disposition"] = 'attachment; filename="reminders.ics"'
     return answer
+
+
+@router.get("/reminders", response={200: FeedOut, **PROBLEMS})
+def feed(request: MemberRequest) -> FeedOut:
+    """The address a calendar can follow: private, good until the password is changed."""
+    return FeedOut(address=request.build_absolute_uri(f"/calendar/{feed_token(request.user)}"))
 
 
 def _link(request: MemberRequest, link: ReportLink) -> SharedLink:

@@ -30,7 +30,7 @@ def sheet_pdf(
     out = io.BytesIO()
     story: list[Flowable] = [Paragraph(escape(title), style(16, bold=True, after=6))]
     story += [Paragraph(escape(note), style(9)) for note in notes]
-    story += [Drawn(line, wide) for line in sheet.lines]
+    story += [DrawnLine(line, wide) for line in sheet.lines]
     if parts.rings:
         story.append(Paragraph("Drawn down in this order, in small steps", style(11, bold=True, before=8)))
         story += _rings(parts, wide)
@@ -44,7 +44,7 @@ def sheet_pdf(
     return out.getvalue()
 
 
-class Drawn(Flowable):  # type: ignore[misc]
+class DrawnLine(Flowable):  # type: ignore[misc]
     """One line of the drawing, as wide as the page; it never breaks."""
 
     def __init__(self, line: SheetLine, wide: float) -> None:

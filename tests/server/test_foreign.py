@@ -20,7 +20,7 @@ from ..recordings import tone
 from .bench import BenchCase, Desk
 
 OWN_BUSINESS = re.compile(
-    r"/api/(sums|devices|practice|session|vocabulary|learnt|workshop$|timers|units$|visits$|visits/known$|shelf|gauges|day)"
+    r"/api/(sums|devices|practice|session|vocabulary|learnt|workshop$|timers|reminders|models|units$|visits$|visits/known$|shelf|gauges|day)"
 )
 """Routes that name nothing of anybody's: they work things out, or list the asker's own."""
 
@@ -45,7 +45,7 @@ class Foreign(BenchCase):
 
     def one_of_each(self) -> dict[str, str]:
         """Something real of ours for every name that stands in a path."""
-        ids = {name: str(uuid4()) for name in ("photo_id", "tick_id", "pin_id", "work_id", "timer_id", "join_id", "kept_id", "movement_id", "arrival_id", "bottle_id", "sound_id", "offer_id", "supplier_id", "line_id", "event_id", "answer_id", "extra_id", "result_id")}  # fmt: skip
+        ids = {name: str(uuid4()) for name in ("photo_id", "tick_id", "pin_id", "work_id", "timer_id", "join_id", "kept_id", "movement_id", "arrival_id", "bottle_id", "sound_id", "offer_id", "supplier_id", "line_id", "event_id", "answer_id", "extra_id", "result_id", "link_id")}  # fmt: skip
         ids |= {
             "visit_id": str(self.visit.id),
             "step_id": str(self.steps[0].id),
@@ -77,6 +77,7 @@ class Foreign(BenchCase):
         self.desk.got("PUT", f"{piece}/work/{ids['work_id']}", torsion)
         self.desk.got("PUT", self.at("timers", ids["timer_id"]), {"label": "cure", "minutes": 5})
         self.desk.got("PUT", self.at("joins", ids["join_id"]))
+        self.desk.got("PUT", self.at("links", ids["link_id"]))
         tried = {"check": "hand_turn", "outcome": "met"}
         self.desk.got("PUT", self.at("proof", ids["result_id"]), tried)
         gear = {"teeth": 31, "module_mm": 0.8, "count": 5}

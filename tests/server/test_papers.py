@@ -145,6 +145,17 @@ class Reminders(BenchCase):
         self.assertEqual(event.decoded("DTSTART"), on)
         self.assertEqual(event["DESCRIPTION"], "screws; the grease,\nand the seal")
 
+    def test_a_calendar_follows_it_until_the_password_is_changed(self) -> None:
+        self.desk.got("PUT", self.at("again"), {"on": str(timezone.localdate())})
+        path = re.sub(r"^https?://[^/]+", "", self.desk.got("GET", "/reminders")["address"])
+        stranger = Client()
+        self.assertEqual(len(Calendar.from_ical(stranger.get(path).content).walk("VEVENT")), 1)
+        self.assertEqual(stranger.post(path).status_code, 405)
+        self.assertEqual(stranger.get(f"{path}x").status_code, 404)
+        self.ada.set_password("another one entirely")
+        self.ada.save()
+        self.assertEqual(stranger.get(path).status_code, 404)
+
     def test_words_of_any_script_come_back_as_they_went(self) -> None:
         says = "Щёлкает; 歯車, \\ " + "long " * 40
         made = calendar_of([Reminder("a", timezone.localdate(), says)], "Bench", timezone.now())

@@ -5,6 +5,7 @@ type S = components["schemas"];
 
 export type VisitSheet = S["VisitSheet"];
 export type SharedLink = S["SharedLink"];
+export type ModelPage = S["ModelPage"];
 export type ProofPage = S["ProofPage"];
 export type ProofRow = S["ProofRow"];
 export type ResultIn = S["ResultIn"];

@@ -17,6 +17,7 @@ export const router = createRouter({
     { path: "/drawer", name: "drawer", component: () => import("../features/drawer/DrawerView.vue") },
     { path: "/filed", name: "filed", component: () => import("../features/visits/FiledView.vue") },
     { path: "/units/:unitId", name: "unit", component: () => import("../features/visits/UnitView.vue"), props: true },
+    { path: "/model", name: "model", component: () => import("../features/visits/ModelView.vue") },
     { path: "/orders", name: "orders", component: () => import("../features/orders/OrdersView.vue") },
     { path: "/practice", name: "practice", component: () => import("../features/practice/PracticeView.vue") },
     { path: "/practice/ear", name: "by-ear", component: () => import("../features/practice/ByEarView.vue") },

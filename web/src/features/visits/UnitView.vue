@@ -37,6 +37,7 @@ onMounted(async () => {
       <section>
         <div class="head">
           <h1>{{ page.visits.length === 1 ? "One visit" : `${page.visits.length} visits` }}</h1>
+          <RouterLink v-if="page.unit.model" class="model" :to="{ name: 'model', query: { model: page.unit.model } }">All of this model</RouterLink>
           <Button v-if="open" @click="router.push({ name: 'visit', params: { visitId: open.id } })">The open one</Button>
         </div>
         <ol class="visits">
@@ -72,6 +73,13 @@ onMounted(async () => {
 </template>
 
 <style scoped>
+.model {
+  display: inline-flex;
+  align-items: center;
+  min-height: 44px;
+  font-weight: 600;
+}
+
 .unit {
   flex: 1;
   overflow-y: auto;
