@@ -77,9 +77,28 @@ def _visits(page: Page, address: str) -> None:
     _take(page, "visit-read")
     _open(page, address, "Dunlin 40", "Source")
     _take(page, "visit-source")
+    _proof(page, address)
+
+
+def _proof(page: Page, address: str) -> None:
+    """What is left over is accounted for, then the first checks are met."""
     _open(page, address, "Otter 8", "Prove")
-    page.get_by_text("not accounted for").wait_for()
+    page.get_by_role("button", name="Account for each here").click()
+    over = page.get_by_role("button", name="went back in")
+    for left in range(over.count(), 0, -1):
+        over.first.click()
+        page.wait_for_function(f"document.querySelectorAll('.left li').length < {left}")
+    card = page.get_by_role("article")
+    for _ in range(2):
+        title = card.inner_text()
+        card.get_by_role("button", name="Met").click()
+        page.wait_for_function(f"document.querySelector('article').innerText !== {title!r}")
     _take(page, "visit-prove")
+    page.goto(f"{address}/filed")
+    page.get_by_role("link", name="Heron 650").first.click()
+    page.get_by_role("link", name="Exploded sheet").click()
+    page.get_by_role("table", name="Parts").wait_for()
+    _take(page, "sheet")
 
 
 def _instruments(page: Page, address: str) -> None:

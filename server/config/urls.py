@@ -6,8 +6,7 @@ from django.http import HttpRequest, HttpResponse, JsonResponse
 from django.urls import path, re_path
 
 from accounts.views import SignIn, by_code, database_unreachable, page, set_up
-from papers.feed import calendar_feed
-from papers.public import shared_pdf, shared_photo, shared_report
+from papers.public import calendar_feed, shared_pdf, shared_photo, shared_report
 from visits.join_page import joined, joined_photo
 
 from .api import api

@@ -14,7 +14,7 @@ from gearing.diagnosis import faults
 from gearing.rebuild import VERDICTS
 from gearing.strip.comparison import lay_beside
 from gearing.strip.entry import short_name
-from gearing.workshop.stages import STAGES
+from gearing.workshop.stages import FILED, STAGES
 from gearing.workshop.worked import minutes_by_stage
 from orders.models import OrderLine
 from visits.mapping import entry_of
@@ -118,6 +118,8 @@ def _minutes(visits: Sequence[Visit]) -> list[tuple[str, float, int]]:
             stage = str(after.get("stage", stage)) if change.verb == "stage" else stage
             entries.append((change.at.timestamp() / 60, stage))
         for key, minutes in minutes_by_stage(entries).items():
-            if minutes >= 1:
+            if minutes >= 1 and key != FILED:
                 took[key].append(minutes)
-    return [(STAGES[key], median(took[key]), len(took[key])) for key in STAGES if key in took]
+    return [
+        (STAGES[key], median(took[key]), len(took[key])) for key in STAGES if key in took and key != FILED
+    ]

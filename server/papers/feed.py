@@ -5,10 +5,8 @@ from __future__ import annotations
 from datetime import datetime
 
 from django.core import signing
-from django.http import Http404, HttpRequest, HttpResponse
-from django.utils import timezone
+from django.http import Http404
 from django.utils.crypto import salted_hmac
-from django.views.decorators.http import require_safe
 
 from gearing.workshop.stages import FILED
 from visits.models import Visit
@@ -48,9 +46,14 @@ def _by(member: Member) -> str:
     return salted_hmac(SALT, member.password).hexdigest()[:16]
 
 
-@require_safe
-def calendar_feed(request: HttpRequest, token: str) -> HttpResponse:
-    """The calendar; nothing where the address is none, or over."""
+def followed_by(token: str) -> Member:
+    """Whose calendar an address follows.
+
+    Raises
+    ------
+    Http404
+        If it is none, or over.
+    """
     try:
         said = signing.loads(token, salt=SALT)
         member = Member.objects.select_related("workshop").filter(pk=said["member"], is_active=True).first()
@@ -58,6 +61,4 @@ def calendar_feed(request: HttpRequest, token: str) -> HttpResponse:
         raise Http404 from None
     if member is None or said.get("by") != _by(member):
         raise Http404
-    answer = HttpResponse(reminders_of(member, timezone.now()), content_type="text/calendar; charset=utf-8")
-    answer["Cache-Control"] = "private, no-store"
-    return answer
+    return member

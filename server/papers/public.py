@@ -1,4 +1,4 @@
-"""The report as its owner reads it: a page that only reads, its pictures, and itself on paper."""
+"""What is read without a sign-in: the report by its link, and the calendar that follows the reminders."""
 
 from __future__ import annotations
 
@@ -7,10 +7,12 @@ from uuid import UUID
 from django.http import FileResponse, Http404, HttpRequest, HttpResponse
 from django.http.response import HttpResponseBase
 from django.shortcuts import render
+from django.utils import timezone
 from django.views.decorators.http import require_safe
 
 from accounts.page_look import page_look
 
+from .feed import followed_by, reminders_of
 from .link import open_link
 from .pdf import report_of
 from .told import told
@@ -56,3 +58,10 @@ def _kept_private(answer: HttpResponse | FileResponse) -> HttpResponseBase:
     answer["X-Robots-Tag"] = "noindex"
     answer["Referrer-Policy"] = "no-referrer"
     return answer
+
+
+@require_safe
+def calendar_feed(request: HttpRequest, token: str) -> HttpResponseBase:
+    """The reminders of whoever the address was made for."""
+    made = reminders_of(followed_by(token), timezone.now())
+    return _kept_private(HttpResponse(made, content_type="text/calendar; charset=utf-8"))

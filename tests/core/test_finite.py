@@ -130,6 +130,8 @@ class Finite(unittest.TestCase):
                 "minutes": 30,
                 "promised_days": 5,
             },
+            "proof": {"kind": "car", "lines": ["pinion 15t", "spur 57t"], "replaced": [2]},
+            "sheet": {"lines": ["gear 31/12", "shaft 5x40"]},
             "diagnose": {"words": "clicks", "checks": [{"check": "rock_radius", "answer": 0.7}]},
         }
 

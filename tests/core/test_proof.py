@@ -84,7 +84,7 @@ class Data(unittest.TestCase):
             "cause": set(faults()),
             "state": set(table("decide")["states"]),
         }
-        plain = {"opened", "powered", "unpowered", "wheels", "teeth", "other_teeth", "new", "complained", "recorded", "retained"}  # fmt: skip
+        plain = {"opened", "powered", "unpowered", "wheels", "teeth", "other_teeth", "new", "complained", "recorded", "retained", "aligned"}  # fmt: skip
         for key, row in rows["checks"].items():
             for line in [*row["when"], *row.get("unless", ())]:
                 for fact in line.split("+"):
@@ -183,6 +183,24 @@ class Figures(unittest.TestCase):
         self.assertLessEqual(long.minutes, 20)
         unknown = of("cover")
         self.assertEqual((unknown.turns, unknown.whole), (None, False))
+
+
+class House(unittest.TestCase):
+    def test_slip_is_tried_as_the_house_sets_it(self) -> None:
+        lines = ["M4 lock nut slipper", "slipper spring", "2x slipper pads", "spur 60t"]
+
+        def how(**house: str) -> str:
+            body = {"kind": "car", "lines": lines, "house": house}
+            proof = prove_unit(ProofIn.model_validate(body))
+            return next(check.how for check in proof.checks if check.key == "slip")
+
+        self.assertIn("back off", how())
+        self.assertNotEqual(how(), how(slipper="launch"))
+
+    def test_what_was_lined_up_is_looked_at_again(self) -> None:
+        with_mark = prove_unit(ProofIn(kind="servo", lines=["output gear 38t =mark to mark"]))
+        self.assertIn("marks", keys(with_mark))
+        self.assertNotIn("marks", keys(prove_unit(ProofIn(kind="servo", lines=["output gear 38t"]))))
 
 
 class Refused(unittest.TestCase):

@@ -103,6 +103,8 @@ def _pieces(there: Sequence[Removed]) -> Iterator[tuple[str, str]]:
         yield f"piece:{entry.kind}", f"the {name} came off"
         if entry.lock and "retain" in entry.lock.lower():
             yield "retained", f"the {name} is held by compound"
+        if entry.align:
+            yield "aligned", f"the {name} is lined up: {entry.align}"
         for key in _words_of(entry):
             yield f"has:{key}", f"the {name} came off"
         if not piece.renewed:

@@ -8,6 +8,7 @@ from typing import Any
 from ..data import table
 from ..diagnosis import hear, observations
 from ..rebuild.model import capital
+from ..workshop.consumables import school
 from ..workshop.units import conditions
 from .asked import ProofAsked
 from .checks import RISKS, ProofCheck, ProofFigure, band_of, usual
@@ -68,6 +69,9 @@ def _check(key: str, row: Mapping[str, Any], why: str, asked: ProofAsked) -> Pro
     if key == "ratio" and (known := train_of(asked)):
         band = f"{float(known[1]):.4g} turns in for one out"
         how = f"{how} By the row it is {known[0].replace('|', 'then')}."
+    if key == "slip":
+        # As this house sets it; the notes of its turns belong to the rebuild.
+        how = f"{capital(school('slipper', asked.house).name)}. {how}"
     if key == "run_in":
         wanted = run_in(asked)
         minutes = wanted.minutes

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** What was found, done and fitted, and what to watch. */
 import Button from "primevue/button";
+import InputText from "primevue/inputtext";
 import Textarea from "primevue/textarea";
 import { computed, ref } from "vue";
 import { useRouter } from "vue-router";
@@ -41,6 +42,12 @@ const guide = useGuide();
 /** Everything ever done to the record, asked for once. */
 const history = ref<HistoryLine[]>();
 const all = ref(false);
+/** Lines of the history that speak of all these words. */
+const of = ref("");
+const told = computed(() => {
+  const words = of.value.toLowerCase().split(/\s+/).filter(Boolean);
+  return (history.value ?? []).filter((line) => words.every((word) => `${line.who} ${line.verb} ${line.what} ${line.before} ${line.after}`.toLowerCase().includes(word)));
+});
 const MANY = 400;
 async function lookBack() {
   const id = store.visit?.id;
@@ -119,8 +126,9 @@ useKeys({ v: () => router.push({ name: "new-visit", query: { unit: store.visit?.
         ><Button variant="outlined" :aria-expanded="Boolean(history)" @click="lookBack">History <KeyCap k="H" /></Button>
       </div>
       <ProblemNote :problem="problem" />
+      <InputText v-if="history" v-model="of" aria-label="Only of the history" placeholder="only: a piece, a name, proved" maxlength="60" />
       <ol v-if="history" class="history" aria-label="History">
-        <li v-for="line in history" :key="line.id">
+        <li v-for="line in told" :key="line.id">
           <span class="soft small">{{ when(line.at) }}</span> <b>{{ line.who }}</b> {{ line.verb }}<template v-if="line.what">: {{ line.what }}</template>
           <span v-if="line.before || line.after" class="states"
             ><s v-if="line.before" class="soft">{{ line.before }}</s> {{ line.after }}</span
