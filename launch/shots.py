@@ -28,6 +28,9 @@ def shots() -> None:
         _visits(page, stack.address)
         _instruments(page, stack.address)
         _lamp_and_tablet(page, stack.address)
+        # Last, since it goes on with what the others show as it lies.
+        page.set_viewport_size(DESK)
+        _proof(page, stack.address)
     say(f"{len(list(FOLDER.glob('*.png')))} pictures in {FOLDER.relative_to(ROOT)}")
 
 
@@ -77,7 +80,6 @@ def _visits(page: Page, address: str) -> None:
     _take(page, "visit-read")
     _open(page, address, "Dunlin 40", "Source")
     _take(page, "visit-source")
-    _proof(page, address)
 
 
 def _proof(page: Page, address: str) -> None:
@@ -114,10 +116,6 @@ def _instruments(page: Page, address: str) -> None:
     page.get_by_role("button", name="S08-15").click()
     page.get_by_text("looks alike").wait_for()
     _take(page, "drawer")
-    page.goto(f"{address}/gauges")
-    page.get_by_role("button", name="The card fits").click()
-    page.get_by_role("img", name="Rack of 0.8 module").wait_for()
-    _take(page, "gauges")
     _open(page, address, "Otter 8", "Read")
     page.get_by_role("button", name="Mesh P").click()
     page.get_by_label("Its mate").click()
