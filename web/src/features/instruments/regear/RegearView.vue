@@ -172,7 +172,8 @@ section {
 
 fieldset {
   display: grid;
-  grid-template-columns: 1fr 1fr;
+  min-width: 0;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
   gap: 6px 12px;
   margin: 0;
   padding: 6px 0 8px;
@@ -237,6 +238,13 @@ tbody tr {
 @media (max-width: 900px) {
   .view {
     grid-template-columns: minmax(0, 1fr);
+  }
+}
+
+@media (max-width: 700px) {
+  .view > * {
+    min-width: 0;
+    overflow-x: auto;
   }
 }
 </style>

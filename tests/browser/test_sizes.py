@@ -1,0 +1,61 @@
+"""Every view at the sizes it is held in: nothing runs off the side, the targets can be hit."""
+
+from __future__ import annotations
+
+from playwright.sync_api import ViewportSize, expect
+
+from .whole import BrowserCase
+
+SIZES: list[ViewportSize] = [
+    {"width": 390, "height": 844},
+    {"width": 360, "height": 740},
+    {"width": 768, "height": 1024},
+    {"width": 844, "height": 390},
+]
+"""Two phones, a tablet, and a phone lying."""
+
+STAGES = {"Listen": "Ticket counter", "Strip": "Heron 650", "Look over": "Tern", "Read": "Heron 650",
+          "Source": "Dunlin 40", "Build": "Otter 8", "Prove": "Otter 8"}  # fmt: skip
+PAGES = (
+    "", "visits/new", "filed", "orders", "drawer", "shelf", "workshop", "practice", "practice/ear", "reader",
+    "reader?form=worm", "train", "mesh", "regear", "fits?job=discs", "gauges", "arrival?teeth=23&module=0.5&bore=2.5",
+)  # fmt: skip
+OFF = """() => {
+  const wide = document.documentElement.clientWidth;
+  const scrolls = (element) => { for (let at = element.parentElement; at && at !== document.body; at = at.parentElement) { const how = getComputedStyle(at).overflowX; if (how === 'auto' || how === 'scroll' || how === 'hidden') return at !== document.querySelector('main'); } return false; };
+  const main = document.querySelector('main');
+  const off = [...document.querySelectorAll('main *, header *')].filter((each) => { const box = each.getBoundingClientRect(); return box.width > 1 && box.height > 1 && box.right > wide + 1 && !scrolls(each) && getComputedStyle(each).visibility !== 'hidden' && !each.closest('svg, .only-read'); });
+  return [Math.max(document.documentElement.scrollWidth - wide, main ? main.scrollWidth - main.clientWidth : 0), off.slice(0, 3).map((each) => each.outerHTML.slice(0, 110))];
+}"""
+
+
+class Sizes(BrowserCase):
+    def runs_off(self, name: str, size: ViewportSize) -> None:
+        page = self.page
+        page.wait_for_load_state("networkidle")
+        wide, what = page.evaluate(OFF)
+        with self.subTest(name, size=f"{size['width']}x{size['height']}"):
+            self.assertLessEqual(wide, 0, what)
+            self.assertEqual(what, [])
+
+    def test_no_view_runs_off_the_side(self) -> None:
+        page = self.page
+        for size in SIZES:
+            page.set_viewport_size(size)
+            for path in PAGES:
+                self.go(f"/{path}")
+                expect(page.get_by_role("heading").first).to_be_visible()
+                self.runs_off(path or "bench", size)
+            for stage, unit in STAGES.items():
+                self.open_visit(unit, stage)
+                self.runs_off(stage, size)
+            self.open_visit("Heron 650", filed=True)
+            self.runs_off("File", size)
+            page.get_by_role("link", name="Exploded sheet").click()
+            page.get_by_role("table", name="Parts").wait_for()
+            self.runs_off("Sheet", size)
+            self.go("/filed")
+            page.get_by_role("link", name="All of Heron 650").click()
+            page.get_by_role("link", name="All of this model").click()
+            self.says("unit")
+            self.runs_off("Model", size)
