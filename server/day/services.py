@@ -194,15 +194,24 @@ def _to_look_at(member: Member) -> list[DueItem]:
     today = timezone.localdate()
     since = Visit.objects.filter(unit=OuterRef("unit"), number__gt=OuterRef("number"))
     found = (
-        Visit.objects.filter(unit__workshop_id=member.workshop_id, look_again_on__lte=today)
+        Visit.objects.filter(unit__workshop_id=member.workshop_id)
+        .filter(Q(look_again_on__lte=today) | Q(look_again_after__lte=F("used_since")))
         .exclude(Exists(since))
         .select_related("unit")
         .order_by("look_again_on")
     )
     return [
-        DueItem("again", f"{visit.unit.label}: look at it again", visit.look_again_on < today, visit=visit.id)
+        DueItem(
+            "again", _again(visit), bool(visit.look_again_on and visit.look_again_on < today), visit=visit.id
+        )
         for visit in found[:MOST_DUE]
     ]
+
+
+def _again(visit: Visit) -> str:
+    by_use = visit.look_again_after is not None and visit.used_since >= visit.look_again_after
+    used = f", {float(visit.used_since):g} {visit.look_again_by}" if by_use else ""
+    return f"{visit.unit.label}: look at it again{used}"
 
 
 def _to_ask(member: Member) -> list[DueItem]:

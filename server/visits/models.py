@@ -84,6 +84,10 @@ class Visit(Recorded):
     promised_on = models.DateField(null=True)
     # When it is to be looked at again: screws after a few runs, grease before the next winter.
     look_again_on = models.DateField(null=True)
+    # Or after so much use, counted as its owner or the bench reports it: 3 trips, 40 packs.
+    look_again_after = models.DecimalField(max_digits=6, decimal_places=1, null=True)
+    look_again_by = models.CharField(max_length=20, blank=True)
+    used_since = models.DecimalField(max_digits=7, decimal_places=1, default=0)
     # Why it goes back not mended, in words; empty where it was mended.
     handed_back = models.CharField(max_length=400, blank=True)
     # What was decided: the option, and why it was taken.

@@ -194,6 +194,9 @@ class VisitOut(Model):
     waits_note: str
     to_watch: str
     look_again_on: date | None
+    look_again_after: float | None = Field(description="Of use, where it is counted by that")
+    look_again_by: str = Field(description="What the use is counted in")
+    used_since: float
     cause: str = Field(description="Key of the fault it turned out to be; empty while open")
     cause_says: str = Field(description="Its name")
     goal: str = Field(description="Key of the fault the strip is to reach; empty for all of it")
@@ -283,6 +286,9 @@ def visit_out(visit: Visit) -> VisitOut:
         waits_note=visit.waits_note,
         to_watch=visit.to_watch,
         look_again_on=visit.look_again_on,
+        look_again_after=None if visit.look_again_after is None else float(visit.look_again_after),
+        look_again_by=visit.look_again_by,
+        used_since=float(visit.used_since),
         cause=visit.cause,
         goal=visit.goal,
         cause_says=faults()[visit.cause].name if visit.cause in faults() else "",

@@ -13,7 +13,7 @@ from hypothesis import strategies as st
 from gearing.data import table
 from gearing.diagnosis import faults, observations
 from gearing.errors import GearingError
-from gearing.proof import RISKS, ProofAsked, ProofFigure, met_by, run_in
+from gearing.proof import RISKS, ProofAsked, ProofFigure, met_by, prove, run_in
 from gearing.rebuild import Removed
 from gearing.strip.entry import read_line
 from gearing.strip.entry.runs import SURROUNDINGS
@@ -166,6 +166,17 @@ class Figures(unittest.TestCase):
         )
         self.assertIsNone(met_by(ProofFigure("s"), 4.0))
         self.assertIsNone(met_by(None, 4.0))
+
+    def test_end_play_is_read_against_what_was_worked_out(self) -> None:
+        def band(*worked: tuple[str, str]) -> tuple[float | None, float | None]:
+            shim = Removed(1, read_line("2x shim 5x7x0.1")[0], worked=worked)
+            checks = {check.key: check for check in prove(ProofAsked("servo", pieces=(shim,)))}
+            figure = checks["end_play"].figure
+            assert figure
+            return figure.least, figure.most
+
+        self.assertEqual(band(("Shim 0.1: 0.12 mm of end play is left.", "")), (0.09, 0.15))
+        self.assertEqual(band(), (0.05, 0.1))
 
     def test_a_run_in_lasts_until_every_tooth_has_met_or_says_that_the_rest_meets_in_use(self) -> None:
         def of(*lines: str, kind: str = "car") -> Any:

@@ -63,6 +63,16 @@ class Day(AtTheCounter):
         self.desk.got("PUT", self.at("again"), {"on": None})
         self.refused(self.desk.ask("PUT", self.at("again"), {"on": "soon"}), "unusable")
 
+    def test_a_unit_is_due_by_its_use_too(self) -> None:
+        Visit.objects.filter(id=self.visit.id).update(stage="file")
+        self.refused(self.desk.ask("PUT", self.at("again"), {"on": None, "after": "3"}), "no_use")
+        self.desk.got("PUT", self.at("again"), {"on": None, "after": "3", "by": "trips"})
+        for used, due in (("2", []), ("3", ["Sandpiper: look at it again, 3 trips"])):
+            for _ in range(2):
+                self.desk.got("PUT", self.at("used"), {"used": used})
+            again = [item["says"] for item in self.day()["due"] if item["kind"] == "again"]
+            self.assertEqual(again, due)
+
     def test_a_cure_that_runs_lets_others_be_worked(self) -> None:
         services.open_visit(self.ada, uuid4(), uuid4(), {**UNIT, **BLANK, "label": "Godwit"})
         services.enter_stage(self.ada, self.visit.id, "build")

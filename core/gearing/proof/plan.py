@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Mapping, Sequence
 from typing import Any
 
@@ -92,11 +93,26 @@ def _check(key: str, row: Mapping[str, Any], why: str, asked: ProofAsked) -> Pro
     )
 
 
+LEAST_PLAY, AS_SET = 0.01, 0.03
+"""End play that is play at all, and how near to what was worked out it is read again, mm."""
+
+_LEFT = re.compile(r"(\d+(?:\.\d+)?) mm of end play")
+
+
+def _set_play(asked: ProofAsked) -> float:
+    """The end play that was worked out for the shims of this rebuild; 0 if none was."""
+    says = [said for piece in asked.pieces for said, _ in piece.worked]
+    found = [match for said in says if (match := _LEFT.search(said))]
+    return float(found[-1][1]) if found else 0.0
+
+
 def _figure(key: str, row: Mapping[str, Any], asked: ProofAsked) -> ProofFigure | None:
     if key == "ratio":
         known = train_of(asked)
         ratio = round(float(known[1]), 3) if known else None
         return ProofFigure("turns", ratio, ratio, exact=True)
+    if key == "end_play" and (was := _set_play(asked)):
+        return ProofFigure("mm", round(max(LEAST_PLAY, was - AS_SET), 3), round(was + AS_SET, 3))
     if "figure" in row:
         return usual(str(row["figure"]), asked.kind)
     return ProofFigure(str(row["unit"])) if "unit" in row else None

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from datetime import date
+from decimal import Decimal
 from typing import Any
 from uuid import UUID
 
@@ -142,15 +143,48 @@ def note_to_watch(member: Member, visit_id: UUID, text: str, based_on: str | Non
 
 
 @write
-def look_again(member: Member, visit_id: UUID, on: date | None) -> Visit:
-    """Say when the unit is to be looked at again; none for not at all."""
+def look_again(
+    member: Member, visit_id: UUID, on: date | None, after: Decimal | None = None, by: str = ""
+) -> Visit:
+    """Say when the unit is to be looked at again, by a day or by its use; none for not at all.
+
+    Raises
+    ------
+    GearingError
+        If it is not said what the use is counted in.
+    """
     visit = own_visit(member, visit_id, lock=True)
-    if visit.look_again_on != on:
-        before, visit.look_again_on = visit.look_again_on, on
-        visit.save(update_fields=["look_again_on"])
+    if after is not None and not by.strip():
+        raise GearingError(
+            f"After {after:g} of what?", code="no_use", field="by", hint="Trips, packs, hours, flights."
+        )
+    before = _again(visit)
+    visit.look_again_on, visit.look_again_after, visit.look_again_by = on, after, by.strip() if after else ""
+    if _again(visit) != before:
+        visit.save(update_fields=["look_again_on", "look_again_after", "look_again_by"])
         remember(
-            visit, member, "look again", visit.id,
-            before={"text": str(before or "")}, after={"text": str(on or "")},
+            visit, member, "look again", visit.id, before={"text": before}, after={"text": _again(visit)}
+        )
+    return visit
+
+
+def _again(visit: Visit) -> str:
+    after = visit.look_again_after
+    said = [str(visit.look_again_on or ""), f"after {float(after):g} {visit.look_again_by}" if after else ""]
+    return ", ".join(part for part in said if part)
+
+
+@write
+def report_use(member: Member, visit_id: UUID, used: Decimal) -> Visit:
+    """How much the unit was used since it was filed, all of it."""
+    visit = own_visit(member, visit_id, lock=True)
+    if visit.used_since != used:
+        before, visit.used_since = visit.used_since, used
+        visit.save(update_fields=["used_since"])
+        by = visit.look_again_by
+        remember(
+            visit, member, "used", visit.id,
+            before={"text": f"{float(before):g} {by}"}, after={"text": f"{float(used):g} {by}"},
         )  # fmt: skip
     return visit
 

@@ -16,6 +16,7 @@ import { useVisit } from "../visit";
 import HandOver from "../file/HandOver.vue";
 import LaterChecks from "../file/LaterChecks.vue";
 import MoneyPanel from "../source/MoneyPanel.vue";
+import { maybeNumber } from "../../../text/numbers";
 import WaitsFor from "../WaitsFor.vue";
 
 const store = useVisit();
@@ -24,9 +25,28 @@ const problem = ref<Problem>();
 const toWatch = ref(store.visit?.to_watch ?? "");
 /** Screws after a few runs, grease before the next winter: it stands in the day when it is due. */
 const again = ref(store.visit?.look_again_on ?? "");
+/** Or after so much use, as it is counted here. */
+const after = ref(store.visit?.look_again_after == null ? "" : String(Number(store.visit.look_again_after)));
+const by = ref(store.visit?.look_again_by ?? "");
+const used = ref(Number(store.visit?.used_since ?? 0));
 async function keepAgain() {
   try {
-    await ask(api.PUT("/api/visits/{visit_id}/again", { params: { path: { visit_id: store.visit?.id ?? "" } }, body: { on: again.value || null } }));
+    await ask(
+      api.PUT("/api/visits/{visit_id}/again", {
+        params: { path: { visit_id: store.visit?.id ?? "" } },
+        body: { on: again.value || null, after: maybeNumber(after.value)?.toString() ?? null, by: by.value.trim() },
+      }),
+    );
+    problem.value = undefined;
+  } catch (error) {
+    problem.value = asProblem(error);
+  }
+}
+async function wasUsed(more: number) {
+  const now = Math.max(0, used.value + more);
+  try {
+    await ask(api.PUT("/api/visits/{visit_id}/used", { params: { path: { visit_id: store.visit?.id ?? "" } }, body: { used: String(now) } }));
+    used.value = now;
     problem.value = undefined;
   } catch (error) {
     problem.value = asProblem(error);
@@ -116,6 +136,15 @@ useKeys({ v: () => router.push({ name: "new-visit", query: { unit: store.visit?.
       <label class="label" for="watch">To watch, and when to open it next</label>
       <Textarea id="watch" v-model="toWatch" rows="4" maxlength="2000" auto-resize @change="store.watchOut(toWatch)" />
       <label class="again">look at it again on <input v-model="again" class="p-inputtext" type="date" @change="keepAgain" /></label>
+      <p class="again">
+        or after <InputText v-model="after" class="value few" inputmode="decimal" aria-label="After so much use" @change="by.trim() && keepAgain()" />
+        <InputText v-model="by" class="uses" list="uses" maxlength="20" aria-label="Counted in" placeholder="trips" @change="keepAgain" />
+        <datalist id="uses"><option v-for="word in ['trips', 'packs', 'hours', 'flights']" :key="word" :value="word" /></datalist>
+      </p>
+      <p v-if="after && by" class="again">
+        used since: <b class="value">{{ used }} {{ by }}</b> <Button variant="outlined" aria-label="One less" @click="wasUsed(-1)">−</Button
+        ><Button variant="outlined" aria-label="One more" @click="wasUsed(1)">+</Button>
+      </p>
       <WaitsFor />
       <LaterChecks />
       <HandOver />
@@ -151,6 +180,14 @@ section {
   display: flex;
   align-items: center;
   gap: 10px;
+}
+
+.few {
+  width: 84px;
+}
+
+.uses {
+  width: 130px;
 }
 
 .history {
