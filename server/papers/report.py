@@ -43,7 +43,7 @@ def report_pdf(told: Told, photos: dict[str, bytes], paper: str) -> bytes:
                         told.owner,
                         f"visit {told.number}",
                         f"came {told.came:%d %b %Y}",
-                        f"done {told.done:%d %b %Y}",
+                        f"done {told.done:%d %b %Y}" if told.done else "",
                     )
                     if part
                 )

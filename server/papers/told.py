@@ -10,6 +10,7 @@ from uuid import UUID
 
 from gearing.diagnosis import faults
 from gearing.strip.entry import short_name
+from gearing.workshop.stages import FILED
 from gearing.workshop.units import conditions, symptoms, unit_kind
 from orders import costs
 from visits.mapping import entry_of, found_of, gear_of, live_pins
@@ -48,7 +49,7 @@ class Told:
     owner: str
     number: int
     came: date
-    done: date
+    done: date | None
     complaint: str
     heard: tuple[str, ...]
     cause: str
@@ -100,7 +101,7 @@ def told(member: Member, visit: Visit) -> Told:
         owner=visit.unit.owner_label,
         number=visit.number,
         came=visit.recorded_at.date(),
-        done=visit.changed_at.date(),
+        done=_filed_on(visit),
         complaint=visit.complaint,
         heard=tuple(
             [symptoms().get(key, key) for key in visit.symptoms]
@@ -134,6 +135,15 @@ def told(member: Member, visit: Visit) -> Told:
         cautions=_cautions(visit, kind.notice),
         photos=_photos(visit, names),
     )
+
+
+def _filed_on(visit: Visit) -> date | None:
+    """When it was filed last; None while it is not. What is looked at later moves nothing."""
+    if visit.stage != FILED:
+        return None
+    moves = visit.changes.filter(verb="stage").order_by("-id")
+    last = next((move for move in moves if (move.after or {}).get("stage") == FILED), None)
+    return last.at.date() if last else visit.changed_at.date()
 
 
 def _went(piece: Piece, outcome: str) -> bool:

@@ -12,8 +12,9 @@ from hypothesis import strategies as st
 
 from gearing.errors import GearingError
 from gearing.geometry.gear import Gear
-from gearing.sheet import SheetDrawing, parts_of, sheet_of
+from gearing.sheet import SheetDrawing, Stroke, parts_of, sheet_of
 from gearing.sheet.layout import MARGIN, WIDTH
+from gearing.sheet.parts import ring_shapes
 from gearing.strip.entry import read_line
 from gearing.strip.order import StripStep
 from sums.sheet import SheetIn, draw_sheet
@@ -156,3 +157,65 @@ class Drawing(unittest.TestCase):
         read = {(1, 0): {0: Gear(31, 0.8), 1: Gear(12, 0.8)}}
         self.assertEqual(parts_of(steps, read).rows[0].gear, "31 / 12 × 0.8 module")
         self.assertEqual(parts_of(row(["gear 40t 32 pitch"])).rows[0].gear, "40 × 32 DP")
+
+
+class Strokes(unittest.TestCase):
+    def shapes(self, *lines: str) -> list[Stroke]:
+        return [shape for item in sheet_of(row(list(lines))).items for shape in item.shapes]
+
+    def test_screws_fly_to_what_they_hold_and_not_past_it(self) -> None:
+        sheet = sheet_of(row(["4x M3x10 cover", "cover", "gear 20t"]))
+        screw, cover, _ = sheet.items
+        flights = [shape for shape in screw.shapes if shape.style == "dash" and shape.kind == "line"]
+        # Of four alike three are drawn, each with its own way.
+        self.assertEqual(len(flights), 3)
+        for flight in flights:
+            self.assertAlmostEqual(flight.at[0], screw.box.right)
+            self.assertLessEqual(flight.at[2], cover.box.x + 0.01)
+
+    def test_the_last_fastener_flies_nowhere(self) -> None:
+        self.assertFalse([s for s in self.shapes("cover", "2x M3x10") if s.style == "dash"])
+
+    def test_a_compound_gear_has_a_step_for_each_rim(self) -> None:
+        one = sheet_of(row(["gear 40t 1 module"])).items[0]
+        two = sheet_of(row(["gear 40/12 1 module"])).items[0]
+        outlines = [s for s in two.shapes if s.kind == "rect" and s.style == "paper"]
+        heights = sorted(shape.at[3] for shape in outlines)
+        self.assertEqual(len(heights), 2)
+        # (12 + 2) / (40 + 2) of the large rim.
+        self.assertAlmostEqual(heights[0] / heights[1], 14 / 42, places=3)
+        self.assertGreaterEqual(two.box.width, one.box.width)
+
+    def test_a_dished_washer_shows_which_way(self) -> None:
+        def hollow(line: str) -> float:
+            item = sheet_of(row([line])).items[0]
+            bow = next(s for s in item.shapes if s.kind == "path" and s.style == "thin" and len(s.at) == 6)
+            return bow.at[2] - bow.at[0]
+
+        self.assertLess(hollow("washer 5x20x2 ^dish in") * hollow("washer 5x20x2 ^dish out"), 0)
+
+    def test_every_stroke_of_a_row_lies_within_its_sheet(self) -> None:
+        sheet = sheet_of(row(said_lines(60)))
+        for line in sheet.lines:
+            for item in line.items:
+                for shape in item.shapes:
+                    if shape.kind in ("line", "path"):
+                        self.assertLessEqual(max(shape.at[::2]), WIDTH + 20)
+                        self.assertLessEqual(max(shape.at[1::2]), sheet.height)
+                        self.assertGreaterEqual(min(shape.at), -1)
+
+    def test_the_order_of_tightening_goes_round_each_ring_once(self) -> None:
+        parts = parts_of(row(["8x M3x10 cover", "2x M3x8 plate", "12x M2x6 lid"]))
+        self.assertEqual([(ring.number, len(ring.turns)) for ring in parts.rings], [("1", 8), ("3", 12)])
+        for ring in parts.rings:
+            self.assertEqual(sorted(ring.turns), list(range(1, len(ring.turns) + 1)))
+            drawn = ring_shapes(ring, 0, 0)
+            self.assertEqual(len([shape for shape in drawn if shape.kind == "circle"]), len(ring.turns))
+
+    def test_a_moved_stroke_is_the_same_stroke_elsewhere(self) -> None:
+        for shape in self.shapes("bearing 5x10x4", "spring 9x14", "motor", "board"):
+            there = shape.moved(30, 40)
+            self.assertEqual((there.kind, there.style, there.words), (shape.kind, shape.style, shape.words))
+            back = there.moved(-30, -40)
+            for one, other in zip(back.at, shape.at, strict=True):
+                self.assertAlmostEqual(one, other)

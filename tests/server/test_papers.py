@@ -162,3 +162,33 @@ class Reminders(BenchCase):
         self.assertTrue(all(len(line) <= 75 for line in io.BytesIO(made).read().split(b"\r\n")))
         (event,) = Calendar.from_ical(made).walk("VEVENT")
         self.assertEqual(event["SUMMARY"], says)
+
+
+class AsText(BenchCase):
+    def test_words_on_paper_are_words_and_the_sheet_is_strokes(self) -> None:
+        for name in ("sheet", "report", "labels"):
+            made = self.desk.client.get(f"/api{self.at()}/{name}.pdf").content
+            with self.subTest(name):
+                # Letters are embedded with what they stand for, so that they are found and copied.
+                self.assertIn(b"/ToUnicode", made)
+                self.assertIn(b"/FontFile2", made)
+        sheet = self.desk.client.get(f"/api{self.at()}/sheet.pdf").content
+        self.assertNotIn(b"/Subtype /Image", sheet)
+
+    def test_letters_and_sizes_of_paper(self) -> None:
+        for paper, wide in (("a4", b"595.27"), ("letter", b"612")):
+            made = self.desk.client.get(f"/api{self.at()}/report.pdf?paper={paper}").content
+            self.assertRegex(made, rb"/MediaBox \[\s*0 0 " + re.escape(wide))
+
+    def test_a_name_of_any_script_makes_a_name_of_a_file(self) -> None:
+        self.visit.unit.label = 'Чайка "7"\r\nX-Injected: 1'
+        self.visit.unit.save()
+        answer = self.desk.client.get(f"/api{self.at()}/sheet.pdf")
+        self.assertEqual(answer.status_code, 200)
+        self.assertNotIn("X-Injected", answer.headers)
+        self.assertRegex(answer["Content-Disposition"], r'^inline; filename="[A-Za-z0-9 _-]+\.pdf"$')
+
+    def test_nobody_of_another_workshop_gets_any_of_it(self) -> None:
+        stranger = Client()
+        for name in ("sheet.pdf", "report.pdf", "labels.pdf", "sheet", "links"):
+            self.assertEqual(stranger.get(f"/api{self.at()}/{name}").status_code, 401, name)

@@ -16,6 +16,8 @@ export function useProof() {
   const picked = ref("");
   /** Results on their way, by check. */
   const sending = ref<Record<string, string>>({});
+  /** The check last called met: with a figure out of its band it comes back as failed, and stays at hand. */
+  let tried = "";
   const begin = latest();
 
   async function look() {
@@ -24,7 +26,9 @@ export function useProof() {
     const last = begin();
     try {
       const answer = await ask(api.GET("/api/visits/{visit_id}/proof", { params: { path: { visit_id: id } } }));
-      if (last()) [page.value, sending.value] = [answer, {}];
+      if (!last()) return;
+      [page.value, sending.value] = [answer, {}];
+      if (answer.checks.find((check) => check.key === tried)?.result?.outcome === "failed") picked.value = tried;
     } catch (error) {
       if (last() && !page.value) problem.value = asProblem(error);
     }
@@ -44,7 +48,7 @@ export function useProof() {
 
   const stands = (check: ProofRow) => sending.value[check.key] ?? check.result?.outcome ?? "";
   const checks = computed(() => page.value?.checks ?? []);
-  /** Picked, else the first that is open; a figure out of its band comes back as failed, and stays. */
+  /** Picked, else the first that is open. */
   const current = computed(
     () =>
       checks.value.find((check) => check.key === picked.value) ??
@@ -58,6 +62,7 @@ export function useProof() {
     problem.value = undefined;
     sending.value = { ...sending.value, [check.key]: outcome };
     picked.value = outcome === "failed" ? check.key : "";
+    tried = check.key;
     await store.proved({ check: check.key, outcome, value, note });
   }
 
