@@ -67,3 +67,25 @@ class Demo(TestCase):
         ]
         self.assertEqual(len({card["unit"]["id"] for card in herons}), 1)
         self.assertEqual(sorted(card["number"] for card in herons), [1, 2])
+
+    def test_filed_units_are_proved_and_have_a_sheet_and_a_report(self) -> None:
+        filed = [visit for visit in Visit.objects.filter(stage="file") if not visit.decision]
+        self.assertGreaterEqual(len(filed), 2)
+        for visit in filed:
+            with self.subTest(visit.unit.label):
+                proof = self.desk.got("GET", f"/visits/{visit.id}/proof")
+                self.assertEqual((proof["open"], proof["failed"]), (0, 0))
+                figures = [check for check in proof["checks"] if check["figure"] and not check["later"]]
+                self.assertTrue(all(check["result"]["value"] is not None for check in figures))
+                sheet = self.desk.got("GET", f"/visits/{visit.id}/sheet")
+                self.assertEqual(len(sheet["pieces"]), len(sheet["table"]))
+                self.assertGreaterEqual(len(sheet["pieces"]), 3)
+                report = self.desk.client.get(f"/api/visits/{visit.id}/report.pdf")
+                self.assertEqual(report.content[:4], b"%PDF")
+
+    def test_every_open_unit_is_asked_what_it_has_to_be_shown_by(self) -> None:
+        for visit in Visit.objects.exclude(stage="file"):
+            with self.subTest(visit.unit.label):
+                proof = self.desk.got("GET", f"/visits/{visit.id}/proof")
+                self.assertGreaterEqual(len(proof["checks"]), 3)
+                self.assertTrue(all(check["why"] and check["band"] for check in proof["checks"]))
