@@ -50,7 +50,7 @@ class Facts(unittest.TestCase):
         self.assertNotIn("other_teeth", facts_of(ProofAsked("car", pieces=(same,))))
 
     def test_what_stayed_shut_was_not_opened(self) -> None:
-        shut = Removed(1, parse("do not open the differential"))
+        shut = Removed(1, parse("M2x6 sealed cap shut"))
         self.assertTrue(shut.entry.shut)
         self.assertNotIn("opened", facts_of(ProofAsked("car", pieces=(shut,))))
 
