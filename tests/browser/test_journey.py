@@ -59,6 +59,7 @@ class Journey(BrowserCase):
                 expect(chips).to_contain_text("cross H 1")
                 # A chip is put right where it stands, and the line follows.
                 chips.get_by_role("button", name="count").press("Enter")
+                expect(chips.locator("input")).to_be_focused()
                 page.keyboard.type("3")
                 page.keyboard.press("Enter")
                 expect(page.get_by_label("What comes off")).to_have_value(re.compile("^3x "))

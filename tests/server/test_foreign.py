@@ -91,7 +91,9 @@ class Foreign(BenchCase):
         self.desk.got("PUT", f"/bills/{ids['visit_id']}/extras/{ids['extra_id']}", {"line": "grease 2"})
         ordered = {"supplier": ids["supplier_id"], "what": "drum", "visit": ids["visit_id"], "count": 3}
         basket = self.desk.got("PUT", f"/orders/lines/{ids['line_id']}", ordered)
-        return {**ids, "order_id": basket["id"]}
+        change = self.visit.changes.order_by("-id").first()
+        assert change
+        return {**ids, "order_id": basket["id"], "change_id": str(change.id)}
 
     def example(self, shape: dict[str, Any]) -> Any:
         """The least that a schema takes."""

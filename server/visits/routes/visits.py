@@ -138,6 +138,7 @@ class HistoryLine(Model):
     what: str
     before: str
     after: str
+    undo: bool = Field(description="Whether it can be taken back: nothing came after it")
 
 
 class TickIn(Model):
@@ -227,7 +228,7 @@ def history(request: MemberRequest, visit_id: UUID, before: int | None = None) -
     changes = visit.changes.select_related("member").order_by("-id")
     if before is not None:
         changes = changes.filter(id__lt=before)
-    lines = []
+    lines, gone = [], services.no_longer_standing(visit)
     for change in changes[:MOST_HISTORY]:
         piece = pieces.get(change.subject)
         kind = piece.kind if piece else ""
@@ -240,9 +241,17 @@ def history(request: MemberRequest, visit_id: UUID, before: int | None = None) -
                 what=name_of(piece) if piece else "",
                 before=in_words_of(change.before, kind),
                 after=in_words_of(change.after, kind),
+                undo=services.can_be_undone(visit, change, gone),
             )
         )
     return lines
+
+
+@router.delete("/visits/{visit_id}/history/{change_id}", response={200: list[HistoryLine], **PROBLEMS})
+def undo(request: MemberRequest, visit_id: UUID, change_id: int) -> list[HistoryLine]:
+    """Take a line of the history back; that is a line of its own."""
+    services.undo_change(request.user, visit_id, change_id)
+    return history(request, visit_id)
 
 
 @router.put("/visits/{visit_id}/stage", response={200: VisitOut, **PROBLEMS})

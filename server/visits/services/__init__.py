@@ -32,6 +32,7 @@ from .proof import hand_back, record_result, take_result_back
 from .sounds import add_sound, drop_sound, is_repaired, say_turned
 from .steps import record_step, set_undone
 from .stock import also_in, take_from_drawer, worth_keeping, write_off
+from .undoing import can_be_undone, no_longer_standing, undo_change
 from .visits import (
     enter_stage,
     follow_guide,
@@ -54,6 +55,7 @@ __all__ = [
     "ask_owner",
     "bench_of",
     "came_with",
+    "can_be_undone",
     "charge_extra",
     "choose",
     "drop_extra",
@@ -81,6 +83,7 @@ __all__ = [
     "met_before",
     "name_cause",
     "new_device_key",
+    "no_longer_standing",
     "note_device",
     "note_to_watch",
     "open_join",
@@ -111,6 +114,7 @@ __all__ = [
     "take_offer_back",
     "take_result_back",
     "tick",
+    "undo_change",
     "unpin_gear",
     "untick",
     "wait_for",

@@ -80,6 +80,19 @@ async function lookBack() {
   }
 }
 
+async function undo(change_id: number) {
+  const id = store.visit?.id;
+  if (!id) return;
+  try {
+    history.value = await ask(api.DELETE("/api/visits/{visit_id}/history/{change_id}", { params: { path: { visit_id: id, change_id } } }));
+    await store.load(id);
+    toWatch.value = store.visit?.to_watch ?? "";
+    problem.value = undefined;
+  } catch (error) {
+    problem.value = asProblem(error);
+  }
+}
+
 async function earlier() {
   const id = store.visit?.id;
   const last = history.value?.at(-1);
@@ -162,6 +175,7 @@ useKeys({ v: () => router.push({ name: "new-visit", query: { unit: store.visit?.
           <span v-if="line.before || line.after" class="states"
             ><s v-if="line.before" class="soft">{{ line.before }}</s> {{ line.after }}</span
           >
+          <Button v-if="line.undo" variant="text" class="plain" :aria-label="`Undo: ${line.verb} ${line.after}`" @click="undo(line.id)">Undo</Button>
         </li>
         <li v-if="history.length >= MANY && !all"><Button variant="outlined" @click="earlier">Earlier</Button></li>
       </ol>
