@@ -52,6 +52,7 @@ class Orders(BrowserCase):
             # What was read of the dead one stands there already.
             expect(page.get_by_label("Teeth, ordered")).to_have_value("57")
             page.get_by_label("Teeth, measured").fill(teeth)
+            expect(page.get_by_role("dialog").get_by_role("heading", level=2)).to_contain_text("It ")
             page.get_by_role("button", name=verdict).click()
             beside = page.get_by_role("dialog")
             expect(beside.get_by_role("heading", level=2)).to_contain_text(word)

@@ -235,7 +235,8 @@ onMounted(async () => {
         </template>
         <template v-else>
           <component :is="heading" class="verdict" aria-live="polite" :class="fit ? TONE[fit.verdict] : ''">{{ fit ? `It ${fit.says}` : "Measure what came" }}</component>
-          <p v-if="!fit" class="soft">Count its teeth first, then the tips, bore and width. Older and newer parts of one model look alike.</p>
+          <!-- Kept where it is: the buttons under it must not move under the finger as the verdict comes. -->
+          <p class="soft" :class="{ unseen: fit }">Count its teeth first, then the tips, bore and width. Older and newer parts of one model look alike.</p>
           <label class="reason"
             ><span class="label">Why</span><InputText v-model="reason" maxlength="300" placeholder="bore to be reamed; wrong count sent" :invalid="problem?.field === 'reason'"
           /></label>
@@ -378,6 +379,10 @@ th[scope="row"] {
     grid-template-columns: minmax(0, 1fr);
   }
 }
+.unseen {
+  visibility: hidden;
+}
+
 .verdict {
   font-size: 28px;
 }
