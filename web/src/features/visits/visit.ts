@@ -49,7 +49,9 @@ export const useVisit = defineStore("visit", () => {
     const refused = new Set<string>();
     const stops = [outbox.listen((entry, answer) => landed.push([entry, answer])), outbox.mourn((entry) => refused.add(entry.path))];
     try {
-      visit.value = await answer();
+      const fresh = await answer();
+      // An answer that was asked for earlier and comes later must not put back what has changed since.
+      if (visit.value?.id !== fresh.id || fresh.changed_at >= visit.value.changed_at) visit.value = fresh;
       for (const entry of [...before, ...(await outbox.of(visitId))]) if (!refused.has(entry.path)) show(entry);
     } finally {
       for (const stop of stops) stop();
