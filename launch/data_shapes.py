@@ -241,7 +241,7 @@ SHAPES: dict[str, Any] = {
         "ProofFile",
         risks=dict[one_of(RISKS), Text],
         set=dict[Text, Text],
-        kinds=table("ProofKinds", powered=Words, wheels=Words, travel=Words),
+        kinds=table("ProofKinds", powered=Words, wheels=Words),
         words=dict[Text, Words],
         slop=dict[Text, tuple[Above, Above]],
         run_in=dict[Text, table("RunInRow", rpm=Above, how=Text, least=Above)],

@@ -18,8 +18,6 @@ from .asked import ProofAsked
 LONGEST = 20.0
 """Minutes beyond which running on spreads no more grease: what has not met by then meets in use."""
 
-MOST_TURNS_BY_HAND = 300
-
 
 @dataclass(frozen=True, slots=True)
 class RunIn:
