@@ -11,7 +11,8 @@ from hypothesis import strategies as st
 from gearing.decision.words import class_of, finding_words, piece_words
 from sums.decide import DecideIn, DecideOut, decide_unit
 
-from .decisions import CASES, MORE, case
+from .decisions import CASES, case
+from .decisions_further import MORE
 from .decisions_later import LATER
 
 
