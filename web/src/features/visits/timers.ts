@@ -12,18 +12,28 @@ export const useTimers = defineStore("timers", () => {
   const running = ref<Timer[]>([]);
   const now = ref(Date.now());
 
+  /** Counts looks and stops: an answer asked for before the last of them no longer holds. */
+  let turn = 0;
+
   async function look() {
     now.value = Date.now();
+    const mine = (turn += 1);
     try {
-      running.value = await ask(api.GET("/api/timers"));
+      const answer = await ask(api.GET("/api/timers"));
+      if (mine === turn) running.value = answer;
     } catch {
       // They run on all the same.
     }
   }
 
   async function stop(timer: Timer) {
+    turn += 1;
     running.value = running.value.filter((other) => other.id !== timer.id);
-    await ask(api.DELETE("/api/visits/{visit_id}/timers/{timer_id}", { params: { path: { visit_id: timer.visit_id, timer_id: timer.id } } }));
+    try {
+      await ask(api.DELETE("/api/visits/{visit_id}/timers/{timer_id}", { params: { path: { visit_id: timer.visit_id, timer_id: timer.id } } }));
+    } finally {
+      await look();
+    }
   }
 
   /** `5 min`, `7 h 20`, or that it is over. */
