@@ -40,6 +40,10 @@ def test(words: list[str]) -> int:
     if "--long" in words:
         os.environ["DENTADO_LONG"] = "1"
     asked = [word for word in words if word != "--long"]
+    strange = [word for word in asked if word not in PARTS and not word.startswith(("tests.", CHECK))]
+    if strange:
+        say(f"There are no tests called {strange[0]}: say {', '.join(PARTS)}, or a name such as tests.core.test_mesh.")
+        return 2
     with lock(VAR / "test.lock", "Another test run is going on; waiting …"):
         run = _with_database if _need_database(asked) else _bare
         outcomes = run(asked, min(LANES, (os.cpu_count() or 1) + 1))

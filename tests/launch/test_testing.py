@@ -151,6 +151,12 @@ class Labels(unittest.TestCase):
         self.assertTrue(all(label.startswith("tests.core.") for label in _labels(["core"])))
         self.assertEqual(_labels(["tests.core.test_gear"]), ["tests.core.test_gear"])
 
+    def test_what_is_no_name_of_tests_is_said_before_anything_is_set_up(self) -> None:
+        for word in ("--help", "mesh"):
+            with self.subTest(word), contextlib.redirect_stdout(io.StringIO()) as said:
+                self.assertEqual(testing.test([word]), 2)
+                self.assertIn(f"no tests called {word}: say core, server", said.getvalue())
+
     def test_what_took_longest_last_time_begins_first(self) -> None:
         names = [label for label in _labels(["core"]) if "test_g" in label]
         with tempfile.TemporaryDirectory() as folder:
