@@ -128,6 +128,7 @@ SHAPES: dict[str, Any] = {
             usual=Text,
             points=dict[Text, Words],
             sure=may(Share),
+            quiet=may(Share),
             number=may(Text),
             edges=may(list[Number]),
             draw=Picture,

@@ -42,7 +42,7 @@ def test(words: list[str]) -> int:
     asked = [word for word in words if word != "--long"]
     strange = [word for word in asked if word not in PARTS and not word.startswith(("tests.", CHECK))]
     if strange:
-        say(f"There are no tests called {strange[0]}: say {', '.join(PARTS)}, or a name such as tests.core.test_mesh.")
+        say(f"There are no tests called {strange[0]}: say {', '.join(PARTS)}, or tests.core.test_mesh.")
         return 2
     with lock(VAR / "test.lock", "Another test run is going on; waiting …"):
         run = _with_database if _need_database(asked) else _bare

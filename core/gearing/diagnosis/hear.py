@@ -9,7 +9,7 @@ from dataclasses import dataclass, field
 from functools import cache
 
 from ..data import table
-from .likeness import beginnings
+from .likeness import DENIALS
 from .tables import faults, observations
 
 MOST_WORDS = 400
@@ -25,10 +25,6 @@ OWN_UNITS = ("servo", "winch")
 
 _SPINS_OUT = re.compile(r"\b(?:freely|spin long|spin far|spin well)\b")
 
-DENIALS = frozenset(
-    ["no", "not", "never", "without", "isnt", "doesnt", "dont", "didnt", "wont", "neither", "nor", "hardly",
-     "wasnt", "arent", "cant", "nothing", "none"]
-)  # fmt: skip
 REACH = 3
 """Words before a thing said within which a denial speaks of it."""
 
@@ -48,7 +44,7 @@ class Heard:
 
     `mentions` are the pieces spoken of, in the words of the faults' `pieces`; `spoken` what was said of a
     piece, as the faults any one of which it may be; `within` a unit of its own that the words speak of,
-    as the servo in a car; `words` all that was said, as :func:`.likeness.beginnings` has it.
+    as the servo in a car; `words` all that was said, as :func:`.likeness.likeness` takes it.
     """
 
     said: frozenset[str]
@@ -58,7 +54,7 @@ class Heard:
     mentions: frozenset[str] = frozenset()
     spoken: frozenset[frozenset[str]] = frozenset()
     within: str = ""
-    words: frozenset[str] = frozenset()
+    words: str = ""
 
     @property
     def contradictions(self) -> list[tuple[str, str]]:
@@ -120,7 +116,7 @@ def hear(words: str = "", picked: Iterable[str] = (), use: str = "") -> Heard:
         frozenset(taken.mentions),
         frozenset(spoken),
         next((kind for kind in OWN_UNITS if re.search(rf"\b{kind}s?\b", text)), ""),
-        beginnings(text),
+        text,
     )
 
 

@@ -43,6 +43,9 @@ BY_CHANCE = 0.015
 TEMPER = 1.1
 """Weight of what was said, so that stated odds come true on simulated complaints."""
 
+HEARD = 0.7
+"""The same where it was heard in words: they are mistaken more often than a list is."""
+
 UNSAID = {"sound": 0.35, "motion": 0.35, "look": 0.12, "when": 0.2}
 """How often what is so is said at once, by sort."""
 
@@ -60,6 +63,10 @@ NOT_NAMED, CLEARED = 0.1, 0.25
 
 NOT_SPOKEN = 0.08
 """What is left of the others once something was said of a piece that means one of a few faults."""
+
+MISTAKEN = 0.05
+"""How often what was said has nothing to do with it: so much of what was usual before stays, and a look at
+the thing itself can speak against all that was said of it."""
 
 LEAST_ELSE = 0.05
 """Something else stays at least so likely while nothing was tried that could have gone the other way."""
@@ -138,14 +145,22 @@ def diagnose(
         How often a workshop found each fault in such units: counts that are added to the usual ones.
     """
     field = _field()
-    share = _shares(unit, heard.within or unit, met or {}) * _looked_over(seen)
+    share = _shares(unit, heard.within or unit, met or {})
+    seen_odds = _looked_over(seen)
     alone = np.arange(len(share))
-    single = np.log(share) + field.fits(alone, alone, heard, answered)
-    pairs, prior = _pairs(share, single)
-    paired = prior + field.fits(pairs[:, 0], pairs[:, 1], heard, answered)
-    other = float(np.log(SOMETHING_ELSE)) + field.something_else(heard, answered)
-    logs = np.concatenate([single, paired, [other]])
-    weights = np.exp(logs - logs.max())
+    single = np.log(share) + field.said(alone, alone, heard)
+    pairs, together = _pairs(share, single + np.log(seen_odds))
+    hypotheses = np.concatenate([np.stack([alone, alone], axis=1), pairs])
+    before = np.concatenate([share, np.exp(together), [SOMETHING_ELSE]])
+    logs = np.concatenate(
+        [single, together + field.said(pairs[:, 0], pairs[:, 1], heard), [field.something_else(heard)]]
+    )
+    by_words = np.exp(logs - logs.max())
+    weights = (1 - MISTAKEN) * by_words / by_words.sum() + MISTAKEN * before / before.sum()
+    weights[:-1] *= np.maximum(seen_odds[hypotheses[:, 0]], seen_odds[hypotheses[:, 1]])
+    for each in answered:
+        odds_of = field.answers(hypotheses[:, 0], hypotheses[:, 1], each.check)[each.answer]
+        weights *= np.append(odds_of, _anything(each.check)[each.answer])
     weights /= weights.sum()
     if not answered and weights[-1] < LEAST_ELSE:
         # Words alone never make it certain: nothing was tried that could have gone the other way.
@@ -161,7 +176,6 @@ def diagnose(
         Cause(field.faults[n], float(odds[n]), *_reasons(field, int(n), heard, answered, seen, mean))
         for n in np.argsort(-odds, kind="stable")[:NAMED]
     )
-    hypotheses = np.concatenate([np.stack([alone, alone], axis=1), pairs])
     return Diagnosis(unit, heard, tuple(answered), causes, float(weights[-1]), hypotheses, weights)
 
 
@@ -231,10 +245,8 @@ class _Field:
         quiet = np.where((first != second)[:, None], quiet * (1 - self.shows[second]), quiet)
         return np.asarray(1 - quiet)
 
-    def fits(
-        self, first: NDArray[np.int64], second: NDArray[np.int64], heard: Heard, answered: Sequence[Answered]
-    ) -> Array:
-        """Log of how well faults explain what was said, denied, left unsaid and found."""
+    def said(self, first: NDArray[np.int64], second: NDArray[np.int64], heard: Heard) -> Array:
+        """Log of how well faults explain what was said, denied and left unsaid."""
         if not len(first):
             return np.zeros(0)
         chance = self.chance(first, second)
@@ -243,7 +255,7 @@ class _Field:
         silence = np.log(1 - self.unsaid * (chance - self.usual))
         log = np.where(said, np.log(chance), np.where(denied, np.log(1 - chance), silence)).sum(axis=1)
         out = self.excludes[first] + np.where((first != second)[:, None], self.excludes[second], 0.0)
-        log = TEMPER * (log + (out * said).sum(axis=1) * np.log(RULED_OUT))
+        log = _temper(heard) * (log + (out * said).sum(axis=1) * np.log(RULED_OUT))
         alike = likeness(heard.words)
         log = log + np.maximum(alike[first], alike[second])
         for n, fault in enumerate(self.faults):
@@ -259,15 +271,13 @@ class _Field:
                 second, [self.at[key] for key in meant]
             )
             log = log + np.where(there, 0.0, np.log(NOT_SPOKEN))
-        for each in answered:
-            log = log + np.log(self.answers(first, second, each.check)[each.answer])
         return np.asarray(log)
 
-    def something_else(self, heard: Heard, answered: Sequence[Answered]) -> float:
-        """The same for what is on no list."""
-        log = TEMPER * (len(heard.said) * np.log(ANYTHING) + len(heard.denied) * np.log(1 - ANYTHING))
+    def something_else(self, heard: Heard) -> float:
+        """The same for what is on no list, its own share with it."""
+        log = _temper(heard) * (len(heard.said) * np.log(ANYTHING) + len(heard.denied) * np.log(1 - ANYTHING))
         log += len(heard.named) * np.log(NOT_NAMED) + len(heard.spoken) * np.log(NOT_SPOKEN)
-        return float(log) + sum(float(np.log(_anything(a.check)[a.answer])) for a in answered)
+        return float(np.log(SOMETHING_ELSE) + log)
 
     def answers(self, first: NDArray[np.int64], second: NDArray[np.int64], key: str) -> dict[str, Array]:
         """How often faults give each answer of a check: what either of two shows is seen."""
@@ -288,6 +298,10 @@ class _Field:
     def mean(self, odds: Array) -> Array:
         """How often each thing is said, over all that it could be."""
         return np.asarray(odds @ (1 - (1 - self.usual) * (1 - self.shows)) / max(float(odds.sum()), 1e-12))
+
+
+def _temper(heard: Heard) -> float:
+    return HEARD if heard.words else TEMPER
 
 
 @cache

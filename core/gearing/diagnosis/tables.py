@@ -107,6 +107,8 @@ class Check:
         The faults each answer speaks for.
     sure : float
         How often those give it.
+    quiet : float
+        How often what it does not touch gives the usual answer.
     number : str
         What is read, where it takes a figure; `edges` part the answers.
     draw : str
@@ -127,6 +129,7 @@ class Check:
     usual: str
     points: Mapping[str, tuple[str, ...]]
     sure: float
+    quiet: float
     number: str
     edges: tuple[float, ...]
     draw: Picture
@@ -167,8 +170,8 @@ class Check:
         theirs = [answer for answer, points in self.points.items() if fault in points]
         others = [answer for answer in self.answers if answer not in theirs]
         if not theirs:
-            rest = (1 - QUIET) / max(1, len(self.answers) - 1)
-            return {answer: QUIET if answer == self.usual else rest for answer in self.answers}
+            rest = (1 - self.quiet) / max(1, len(self.answers) - 1)
+            return {answer: self.quiet if answer == self.usual else rest for answer in self.answers}
         made = {answer: self.sure / len(theirs) for answer in theirs}
         # What is missed mostly looks as if nothing were wrong.
         shares = {answer: MISSED if answer == self.usual else 1.0 for answer in others}
@@ -178,7 +181,7 @@ class Check:
 
 
 QUIET = 0.9
-"""How often a check that a fault does not touch gives the usual answer."""
+"""How often a check that a fault does not touch gives the usual answer, where the data does not say."""
 
 MISSED = 4.0
 """How much likelier a missed fault looks sound than like another."""
@@ -276,6 +279,7 @@ def checks() -> dict[str, Check]:
             row["usual"],
             {answer: tuple(points) for answer, points in row["points"].items()},
             row.get("sure", SURE),
+            row.get("quiet", QUIET),
             row.get("number", ""),
             tuple(row.get("edges", ())),
             row["draw"],
