@@ -83,6 +83,23 @@ def asked_of(visit: Visit) -> ProofAsked:
     )
 
 
+def failures_at(visit: Visit) -> dict[str, list[str]]:
+    """What failed in the proof, by the build steps that it may come from."""
+    if not any(result.outcome == "failed" for result in results_of(visit).values()):
+        return {}
+    proof = proof_of(visit)
+    made: dict[str, list[str]] = {}
+    for check in proof.checks:
+        result = proof.results.get(check.key)
+        if result is None or result.outcome != "failed":
+            continue
+        read = f", {result.value:g} {result.unit}".rstrip() if result.value is not None else ""
+        note = f", {result.note}" if result.note else ""
+        for lead in check.leads:
+            made.setdefault(lead.key, []).append(f"{check.name} failed{read}{note}. {check.fails}")
+    return made
+
+
 def proved_otherwise(visit: Visit) -> tuple[list[str], list[str]]:
     """What failed checks say of the unit: observations, and the words noted with them."""
     failed = [result for result in results_of(visit).values() if result.outcome == "failed"]

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping, Sequence
 from datetime import date, datetime
 from typing import Annotated, Any
 from uuid import UUID
@@ -22,7 +23,7 @@ from sums.fit import PartIn
 
 from .mapping import entry_of, gear_of, live_pins, live_ticks, live_work, read_as, removed, renewed
 from .models import Photo, Piece, Step, Unit, Visit
-from .proving import results_of
+from .proving import failures_at, results_of
 
 
 class UnitOut(Model):
@@ -231,6 +232,7 @@ class BuildStepOut(Model):
     cure: float
     tightening: list[int]
     ticked: bool = Field(description="Whether a step put in between is done")
+    failed: list[str] = Field(description="What failed in the proof that may come from it, in words")
 
 
 class PlanOut(Model):
@@ -427,14 +429,17 @@ def plan_out(visit: Visit, bench: PlanContext) -> PlanOut:
     made = build_plan(pieces, bench)
     counted = {piece.key for piece in pieces if piece.answered >= piece.entry.count}
     done = frozenset(counted | {key for key, mark in bench.marks.items() if mark.done})
+    failed = failures_at(visit)
     return PlanOut(
-        steps=[_build_step(by_number[step.step], step, done) for step in made.steps],
-        struck=[_build_step(by_number[step.step], step, done) for step in made.struck],
+        steps=[_build_step(by_number[step.step], step, done, failed) for step in made.steps],
+        struck=[_build_step(by_number[step.step], step, done, failed) for step in made.struck],
         left=minutes_left(list(made.steps), done),
     )
 
 
-def _build_step(step: Step, made: PlanStep, done: frozenset[str]) -> BuildStepOut:
+def _build_step(
+    step: Step, made: PlanStep, done: frozenset[str], failed: Mapping[str, Sequence[str]]
+) -> BuildStepOut:
     return BuildStepOut(
         key=made.key,
         kind=made.kind,
@@ -450,4 +455,5 @@ def _build_step(step: Step, made: PlanStep, done: frozenset[str]) -> BuildStepOu
         cure=made.cure,
         tightening=list(made.tightening),
         ticked=made.key in done,
+        failed=list(failed.get(made.key, ())),
     )

@@ -51,6 +51,27 @@ class Prove(BrowserCase):
         expect(listed).to_contain_text("0.07 mm")
         expect(page.get_by_role("heading", level=1)).to_contain_text("to go")
 
+    def test_a_failure_leads_back_to_the_step_it_concerns_and_nothing_is_lost(self) -> None:
+        page = self.page
+        card = self.proving(
+            "Twite", "4x M2x8 pan ph1 lid", "top case", "2x shim 5x7x0.1", "output gear 41t brass"
+        )
+        self.check("End play")
+        card.get_by_label("End play, mm").fill("0.4")
+        card.get_by_role("button", name="Met").click()
+        self.says("Not right yet: end play")
+        card.get_by_role("button", name="Back to the build").click()
+        expect(page.get_by_role("heading", level=1)).to_contain_text("shim")
+        expect(page.get_by_text("End play failed, 0.4 mm.")).to_be_visible()
+        self.press("u")
+        page.get_by_role("button", name="It is out again").wait_for(state="hidden")
+        expect(page.get_by_text("2 of 2")).to_be_visible()
+        self.press("Space")
+        stages = page.get_by_role("navigation", name="Stages")
+        stages.get_by_role("button", name="Prove").click()
+        self.says("Not right yet: end play")
+        expect(page.get_by_role("navigation", name="Checks")).to_contain_text("0.4 mm")
+
     def test_a_failure_speaks_in_the_diagnosis(self) -> None:
         page = self.page
         card = self.proving("Brambling", "horn", "top case", complaint="Does nothing odd.")

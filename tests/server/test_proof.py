@@ -88,6 +88,26 @@ class Proof(BenchCase):
         body = {"check": "hand_turn", "outcome": "met"}
         self.refused(self.desk.ask("PUT", f"/visits/{other['id']}/proof/{result}", body), "taken_id")
 
+    def test_a_failure_leads_to_the_build_steps_concerned_and_is_said_there(self) -> None:
+        self.renewed()
+        leads = self.check("ratio")["leads"]
+        self.assertTrue(leads)
+        plan = {step["key"]: step for step in self.desk.got("GET", self.at("plan"))["steps"]}
+        self.assertEqual([plan[lead["key"]]["title"] for lead in leads], [lead["title"] for lead in leads])
+        self.assertFalse(any(step["failed"] for step in plan.values()))
+        self.went("ratio", "failed", value=5.0, note="three turns short")
+        after = {step["key"]: step for step in self.desk.got("GET", self.at("plan"))["steps"]}
+        told = {key for key, step in after.items() if step["failed"]}
+        self.assertEqual(told, {lead["key"] for lead in leads})
+        (said,) = after[leads[0]["key"]]["failed"]
+        self.assertIn("Turns in for turns out failed, 5 turns, three turns short", said)
+        # Nothing of what was built is lost, and a later success is not held against the step.
+        self.assertEqual(
+            [step["ticked"] for step in after.values()], [step["ticked"] for step in plan.values()]
+        )
+        self.went("ratio", "met")
+        self.assertFalse(any(step["failed"] for step in self.desk.got("GET", self.at("plan"))["steps"]))
+
 
 class Devices(BenchCase):
     def test_a_figure_is_dropped_in_from_each_device_or_said_to_be_missing(self) -> None:

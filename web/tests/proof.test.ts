@@ -17,6 +17,7 @@ const row = (key: string, more: Partial<ProofRow> = {}): ProofRow => ({
   figure: null,
   fails: "",
   to: "listen",
+  leads: [],
   after: null,
   result: null,
   later: false,

@@ -49,6 +49,14 @@ class ProofFigure:
 
 
 @dataclass(frozen=True, slots=True)
+class Lead:
+    """A build step that a failure may come from: its key in the plan, and its title."""
+
+    key: str
+    title: str
+
+
+@dataclass(frozen=True, slots=True)
 class ProofCheck:
     """A check.
 
@@ -67,6 +75,8 @@ class ProofCheck:
         None where nothing is measured.
     after : tuple of (str, float) or None
         For what is done later: the use it counts by, and how much of it.
+    leads : tuple of Lead
+        Build steps that a failure may come from, the first reached first.
     """
 
     key: str
@@ -80,6 +90,7 @@ class ProofCheck:
     to: str
     figure: ProofFigure | None = None
     after: tuple[str, float] | None = None
+    leads: tuple[Lead, ...] = ()
 
     @property
     def order(self) -> int:

@@ -4,14 +4,16 @@ from __future__ import annotations
 
 import re
 from collections.abc import Iterator, Sequence
+from dataclasses import dataclass, replace
 from functools import cache
 
 from ..data import table
 from ..decision.words import finding_words
 from ..diagnosis import Heard, diagnose, faults, hear, observations
-from ..rebuild import PlanContext, Removed, build_plan, steps_of
+from ..rebuild import Plan, PlanContext, Removed, build_plan, steps_of
 from ..strip.entry import Entry, short_name
 from ..strip.kinds import kinds
+from ..strip.order import Spot
 from ..workshop.surroundings import surroundings
 from ..workshop.units import unit_kind
 from .asked import ProofAsked
@@ -24,54 +26,83 @@ BY_BELT = ("belt", "pulley", "sprocket")
 
 FASTENS = ("screw", "nut", "washer")
 
-Facts = dict[str, str]
-"""Each fact with why it is so, as the end of a sentence."""
+
+@dataclass(frozen=True, slots=True)
+class Fact:
+    """Something that is so.
+
+    Attributes
+    ----------
+    why : str
+        The reason, as the end of a sentence.
+    usual : bool
+        Whether it is so of every such unit: what is special to this one tells more.
+    spots : tuple of Spot
+        The pieces it is said of.
+    """
+
+    why: str
+    usual: bool = False
+    spots: tuple[Spot, ...] = ()
 
 
-def facts_of(asked: ProofAsked) -> Facts:
-    """Everything that is so, the plainest reason for each."""
+Facts = dict[str, Fact]
+
+
+def rebuild_of(asked: ProofAsked) -> Plan:
+    """How what came off goes back; what stayed shut never came off."""
+    there = [piece for piece in asked.pieces if not piece.entry.shut]
+    return build_plan(there, PlanContext(unit=asked.kind, house=asked.house))
+
+
+def facts_of(asked: ProofAsked, plan: Plan) -> Facts:
+    """Everything that is so: the first reason for each, and every piece it is said of.
+
+    `plan` is what :func:`rebuild_of` makes of the same record.
+    """
     made: Facts = {}
-    for key, why in _all(asked):
-        made.setdefault(key, why)
+    for key, fact in _all(asked, plan):
+        known = made.get(key, fact)
+        made[key] = replace(known, spots=tuple(dict.fromkeys([*known.spots, *fact.spots])))
     return made
 
 
-def _all(asked: ProofAsked) -> Iterator[tuple[str, str]]:
+def _all(asked: ProofAsked, plan: Plan) -> Iterator[tuple[str, Fact]]:
     label = unit_kind(asked.kind).label
-    yield f"kind:{asked.kind}", f"every {label} is tried so"
+    yield f"kind:{asked.kind}", Fact(f"every {label} is tried so", usual=True)
     there = [piece for piece in asked.pieces if not piece.entry.shut]
     if there:
-        yield "opened", "it was opened"
+        yield "opened", Fact("it was opened", usual=True)
     table_of = table("proof")["kinds"]
     by_motor = any(piece.entry.kind in ("motor", "board", "battery") for piece in there)
     if asked.kind in table_of["powered"] or by_motor:
-        yield "powered", "it runs by power"
+        yield "powered", Fact("it runs by power", usual=True)
     else:
-        yield "unpowered", ""
+        yield "unpowered", Fact("", usual=True)
     if asked.kind in table_of["wheels"]:
-        yield "wheels", "it rolls"
+        yield "wheels", Fact("it rolls", usual=True)
     yield from _said(asked)
     yield from _cause(asked)
     yield from _pieces(there)
     yield from _found(asked, there)
-    yield from _running(asked, there)
+    yield from _running(asked, there, plan)
     if asked.words.strip() or asked.symptoms:
-        yield "complained", "it came in for this"
+        yield "complained", Fact("it came in for this")
     if asked.recorded:
-        yield "recorded", "it was recorded on arrival"
+        yield "recorded", Fact("it was recorded on arrival")
 
 
-def _said(asked: ProofAsked) -> Iterator[tuple[str, str]]:
+def _said(asked: ProofAsked) -> Iterator[tuple[str, Fact]]:
     heard = hear(asked.words, [*asked.symptoms, *asked.conditions])
     known = observations()
     for key in sorted(heard.said):
-        yield f"heard:{key}", f"it came in for this: {known[key].says}"
+        yield f"heard:{key}", Fact(f"it came in for this: {known[key].says}")
 
 
-def _cause(asked: ProofAsked) -> Iterator[tuple[str, str]]:
+def _cause(asked: ProofAsked) -> Iterator[tuple[str, Fact]]:
     known = faults()
     for key in causes_of(asked.cause, asked.kind):
-        yield f"cause:{key}", f"it was {known[key].name}"
+        yield f"cause:{key}", Fact(f"it was {known[key].name}")
 
 
 def causes_of(words: str, kind: str) -> tuple[str, ...]:
@@ -96,31 +127,36 @@ def causes_of(words: str, kind: str) -> tuple[str, ...]:
     return tuple(dict.fromkeys([*named, *(c.fault.key for c in likely if c.probability >= NAMES_IT)]))
 
 
-def _pieces(there: Sequence[Removed]) -> Iterator[tuple[str, str]]:
+def _pieces(there: Sequence[Removed]) -> Iterator[tuple[str, Fact]]:
     for piece in there:
-        entry = piece.entry
-        name = short_name(entry)
-        yield f"piece:{entry.kind}", f"the {name} came off"
-        if entry.lock and "retain" in entry.lock.lower():
-            yield "retained", f"the {name} is held by compound"
-        if entry.align:
-            yield "aligned", f"the {name} is lined up: {entry.align}"
-        for key in _words_of(entry):
-            yield f"has:{key}", f"the {name} came off"
-        if not piece.renewed:
-            continue
-        for key in _words_of(entry):
-            yield f"new:{key}", f"the {name} is new"
-        yield "new", f"the {name} is new"
-        yield f"new:{entry.kind}", f"the {name} is new"
-        if toothed(entry):
-            yield "teeth", f"the {name} is new"
-        if piece.instead is not None:
-            other = short_name(piece.instead)
-            yield f"other:{piece.instead.kind}", f"the {other} is not what came off"
-            yield f"new:{piece.instead.kind}", f"the {other} is new"
-            if entry.teeth and piece.instead.teeth and entry.teeth != piece.instead.teeth:
-                yield "other_teeth", f"the {other} has other teeth than what came off"
+        for key, why in _of_piece(piece):
+            yield key, Fact(why, spots=((piece.step, piece.at),))
+
+
+def _of_piece(piece: Removed) -> Iterator[tuple[str, str]]:
+    entry = piece.entry
+    name = short_name(entry)
+    yield f"piece:{entry.kind}", f"the {name} came off"
+    if entry.lock and "retain" in entry.lock.lower():
+        yield "retained", f"the {name} is held by compound"
+    if entry.align:
+        yield "aligned", f"the {name} is lined up: {entry.align}"
+    for key in _words_of(entry):
+        yield f"has:{key}", f"the {name} came off"
+    if not piece.renewed:
+        return
+    for key in _words_of(entry):
+        yield f"new:{key}", f"the {name} is new"
+    yield "new", f"the {name} is new"
+    yield f"new:{entry.kind}", f"the {name} is new"
+    if toothed(entry):
+        yield "teeth", f"the {name} is new"
+    if piece.instead is not None:
+        other = short_name(piece.instead)
+        yield f"other:{piece.instead.kind}", f"the {other} is not what came off"
+        yield f"new:{piece.instead.kind}", f"the {other} is new"
+        if entry.teeth and piece.instead.teeth and entry.teeth != piece.instead.teeth:
+            yield "other_teeth", f"the {other} has other teeth than what came off"
 
 
 def toothed(entry: Entry) -> bool:
@@ -144,22 +180,22 @@ def _patterns() -> dict[str, re.Pattern[str]]:
     }
 
 
-def _found(asked: ProofAsked, there: Sequence[Removed]) -> Iterator[tuple[str, str]]:
+def _found(asked: ProofAsked, there: Sequence[Removed]) -> Iterator[tuple[str, Fact]]:
     """What was found of pieces, as it was said."""
     of = {(piece.step, piece.at): piece.entry for piece in there}
     for spot, words in asked.findings.items():
         if not words.strip():
             continue
         name = short_name(of[spot]) if spot in of else "a piece"
-        why = f"found of the {name}: {words.strip()}"
+        fact = Fact(f"found of the {name}: {words.strip()}", spots=(spot,))
         state = finding_words(words).state
         if state not in ("any", ""):
-            yield f"state:{state}", why
+            yield f"state:{state}", fact
         heard = hear(f"{name} {words}")
         for key in _meant(heard):
-            yield f"cause:{key}", why
+            yield f"cause:{key}", fact
         for key in heard.said:
-            yield f"found:{key}", why
+            yield f"found:{key}", fact
 
 
 def _meant(heard: Heard) -> list[str]:
@@ -168,16 +204,15 @@ def _meant(heard: Heard) -> list[str]:
     return sorted({*heard.named, *alone} - heard.cleared)
 
 
-def _running(asked: ProofAsked, there: Sequence[Removed]) -> Iterator[tuple[str, str]]:
+def _running(asked: ProofAsked, there: Sequence[Removed], plan: Plan) -> Iterator[tuple[str, Fact]]:
     """Where pieces run, and what the rebuild sets."""
-    rows = steps_of(list(there))
     names = {(piece.step, piece.at): short_name(piece.entry) for piece in there}
-    for spot, where in surroundings(rows, asked.kind).items():
-        yield f"runs:{where.key}", f"{names.get(spot, 'gear')}: {where.label}"
+    for spot, where in surroundings(steps_of(list(there)), asked.kind).items():
+        yield f"runs:{where.key}", Fact(f"{names.get(spot, 'gear')}: {where.label}", spots=(spot,))
     said = table("proof")["set"]
-    plan = build_plan(list(there), PlanContext(unit=asked.kind, house=asked.house))
     for step in plan.steps:
+        spots = ((step.step, step.at),)
         if step.kind in said:
-            yield f"set:{step.kind}", said[step.kind]
+            yield f"set:{step.kind}", Fact(said[step.kind], spots=spots)
         if any("End play" in remark.text for remark in step.remarks):
-            yield "set:end_play", said["end_play"]
+            yield "set:end_play", Fact(said["end_play"], spots=spots)

@@ -4,16 +4,19 @@ from __future__ import annotations
 
 import re
 from collections.abc import Mapping, Sequence
+from dataclasses import replace
 from typing import Any
 
 from ..data import table
 from ..diagnosis import hear, observations
+from ..rebuild import Plan
 from ..rebuild.model import capital
+from ..strip.order import Spot
 from ..workshop.consumables import school
 from ..workshop.units import conditions
 from .asked import ProofAsked
-from .checks import RISKS, ProofCheck, ProofFigure, band_of, usual
-from .facts import Facts, facts_of
+from .checks import RISKS, Lead, ProofCheck, ProofFigure, band_of, usual
+from .facts import Fact, Facts, facts_of, rebuild_of
 from .run_in import RunIn, run_in, train_of
 
 LONGEST_WORDS = 160
@@ -28,37 +31,49 @@ def prove(asked: ProofAsked) -> list[ProofCheck]:
     >>> [check.key for check in checks][:2], checks[-1].key
     (['hand_turn', 'travel'], 'complaint')
     """
-    facts = facts_of(asked)
+    rebuild = rebuild_of(asked)
+    facts = facts_of(asked, rebuild)
     made = [
-        _check(key, row, why, asked)
+        replace(_check(key, row, fact.why, asked), leads=_leads(row, fact.spots, rebuild))
         for key, row in table("proof")["checks"].items()
-        if (why := _asked_for(row, facts)) is not None
+        if (fact := _asked_for(row, facts)) is not None
     ]
     return sorted(made, key=lambda check: RISKS.index(check.risk))
 
 
-def _asked_for(row: Mapping[str, Any], facts: Facts) -> str | None:
-    """Why a check stands in the proof; None if it does not."""
+def _asked_for(row: Mapping[str, Any], facts: Facts) -> Fact | None:
+    """Why a check stands in the proof, with every piece that asks for it; None if it does not stand."""
     if any(_so(line, facts) for line in row.get("unless", ())):
         return None
     reasons = [line for line in row["when"] if _so(line, facts)]
     if not reasons:
         return None
+    parts = [facts[part] for line in reasons for part in line.split("+")]
+    said = [fact for fact in parts if fact.why]
     # What is special to this visit tells more than that all of its kind are tried so.
-    said = [facts[part] for line in reasons for part in line.split("+") if facts[part]]
-    telling = [why for why in said if not _plain(why)]
-    return (telling or said or [""])[0]
+    telling = [fact for fact in said if not fact.usual]
+    first = (telling or said or [Fact("")])[0]
+    return replace(first, spots=tuple(dict.fromkeys(spot for fact in parts for spot in fact.spots)))
 
 
 def _so(line: str, facts: Facts) -> bool:
     return all(part in facts for part in line.split("+"))
 
 
-PLAIN = ("every ", "it was opened", "it runs by power", "it rolls")
+MOST_LEADS = 6
+"""Build steps that a failure leads back to; more are no lead."""
 
 
-def _plain(why: str) -> bool:
-    return why.startswith(PLAIN)
+def _leads(row: Mapping[str, Any], spots: Sequence[Spot], rebuild: Plan) -> tuple[Lead, ...]:
+    """Build steps that a failure may come from, in the order they are gone back to.
+
+    What the rebuild sets by a rule is the step of that rule; else those of the pieces that asked for it.
+    """
+    rule = str(row["to"]).partition(":")[2]
+    by_rule = [step for step in rebuild.steps if rule and step.kind == rule]
+    of_pieces = [step for step in rebuild.steps if step.kind == "piece" and (step.step, step.at) in spots]
+    # What was put in last is reached first.
+    return tuple(Lead(step.key, step.title) for step in (by_rule or of_pieces)[::-1][:MOST_LEADS])
 
 
 def _check(key: str, row: Mapping[str, Any], why: str, asked: ProofAsked) -> ProofCheck:

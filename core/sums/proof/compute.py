@@ -13,7 +13,7 @@ from gearing.strip.order import Spot
 from gearing.workshop.units import conditions, kind_named, pick_named, symptoms, unit_kind
 
 from .request import ProofIn
-from .response import FigureBand, LaterUse, ProofCheckOut, ProofOut
+from .response import FigureBand, LaterUse, LeadOut, ProofCheckOut, ProofOut
 
 
 def prove_unit(request: ProofIn) -> ProofOut:
@@ -64,6 +64,7 @@ def check_out(n: int, check: ProofCheck) -> ProofCheckOut:
         figure=FigureBand(unit=figure.unit, least=figure.least, most=figure.most) if figure else None,
         fails=check.fails,
         to=check.to,
+        leads=[LeadOut(key=lead.key, title=lead.title) for lead in check.leads],
         after=LaterUse(by=check.after[0], much=check.after[1]) if check.after else None,
     )
 

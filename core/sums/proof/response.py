@@ -22,6 +22,13 @@ class LaterUse(Model):
     much: float
 
 
+class LeadOut(Model):
+    """A step of the rebuild, by its key in the plan."""
+
+    key: str
+    title: str
+
+
 class ProofCheckOut(Model):
     """One check: what, how, the band, and where a failure leads."""
 
@@ -36,6 +43,7 @@ class ProofCheckOut(Model):
     figure: FigureBand | None
     fails: str
     to: str = Field(description="Stage a failure leads to, and the rule of the rebuild it concerns")
+    leads: list[LeadOut] = Field(description="Build steps it may come from, the first reached first")
     after: LaterUse | None
 
 

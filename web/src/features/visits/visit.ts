@@ -21,6 +21,8 @@ export const useVisit = defineStore("visit", () => {
   const local = ref<Record<string, string>>({});
   /** The step picked out in the row. */
   const at = ref("");
+  /** The build step that is gone back to, by its key; empty for the next that is open. */
+  const goal = ref("");
 
   const steps = computed(() => visit.value?.steps ?? []);
   /** Every piece with its step, in the order they came off. */
@@ -290,6 +292,7 @@ export const useVisit = defineStore("visit", () => {
     walk,
     load,
     keepUp,
+    goal,
     loadPlan,
     layDown,
     reword,

@@ -14,7 +14,7 @@ import { useCaliper } from "../../instruments/caliper";
 import { useVisit } from "../visit";
 
 const props = defineProps<{ check: ProofRow; stands: string }>();
-const emit = defineEmits<{ went: [outcome: ResultIn["outcome"], value: number | null, note: string]; lead: [stage: string] }>();
+const emit = defineEmits<{ went: [outcome: ResultIn["outcome"], value: number | null, note: string]; lead: [stage: string, key?: string] }>();
 const store = useVisit();
 const caliper = useCaliper();
 const value = ref("");
@@ -30,6 +30,8 @@ const device = computed(() => {
   const known = Object.entries(there.value).find(([, theirs]) => unit === theirs || unit.startsWith(`${theirs} `));
   return known?.[0] ?? (unit.startsWith("mm") && caliper.there.value?.present ? "caliper" : "");
 });
+/** Build steps beside the first, which "Back to the build" opens. */
+const back = computed(() => (props.check.to.startsWith("build") ? props.check.leads.slice(1, 4) : props.check.leads.slice(0, 3)));
 const lead = computed(() => ({ listen: "Look again in Listen", build: "Back to the build", file: "" })[props.check.to.split(":")[0] ?? ""] ?? "");
 
 watch(
@@ -97,7 +99,10 @@ useKeys({ Enter: met, f: failed, w: waive, F4: drop });
     <p class="soft small">Asked for, since {{ check.why }}.</p>
     <p v-if="stands === 'failed'" class="harm">
       <b>Failed.</b> {{ check.fails }}
-      <Button v-if="lead" variant="outlined" @click="emit('lead', check.to)">{{ lead }}</Button>
+      <span class="leads">
+        <Button v-if="lead" variant="outlined" @click="emit('lead', check.to, check.leads[0]?.key)">{{ lead }}</Button>
+        <Button v-for="step in back" :key="step.key" variant="outlined" @click="emit('lead', 'build', step.key)">{{ step.title }}</Button>
+      </span>
     </p>
     <form class="figure" @submit.prevent="met">
       <label v-if="check.figure"
@@ -167,6 +172,12 @@ h2 {
 
 .big {
   min-width: 150px;
+}
+
+.leads {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px;
 }
 
 .harm {

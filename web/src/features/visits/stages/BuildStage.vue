@@ -98,6 +98,14 @@ function back() {
   }
 }
 
+/** What is in comes out once more: a failed check leads here. */
+function outAgain() {
+  if (!now.value?.ticked) return;
+  if (!isPiece.value) void store.markStep(now.value.key, { done: false });
+  else if (piece.value?.ticks.length) void store.untick(piece.value);
+  now.value.ticked = false;
+}
+
 function fewer(by: number) {
   short.value = Math.max(0, Math.min(left.value, short.value + by));
 }
@@ -133,6 +141,7 @@ useKeys({
   Backspace: back,
   s: () => isPiece.value && next("spare"),
   w: () => isPiece.value && next("off"),
+  u: outAgain,
   "-": () => fewer(1),
   "+": () => fewer(-1),
   p: () => photoButton.value?.open(),
@@ -147,7 +156,9 @@ onMounted(async () => {
   void seen.look();
   try {
     await store.loadPlan();
-    const open = steps.value.findIndex((other) => !other.ticked);
+    const wanted = steps.value.findIndex((other) => other.key === store.goal);
+    const open = wanted < 0 ? steps.value.findIndex((other) => !other.ticked) : wanted;
+    store.goal = "";
     place.value = open < 0 ? steps.value.length : open;
     store.at = now.value?.step_id ?? "";
   } catch (error) {
@@ -168,6 +179,7 @@ onMounted(async () => {
       </p>
       <h1 aria-live="assertive">{{ now.title }}</h1>
       <p v-if="now.rule" class="rule">{{ now.rule }}</p>
+      <p v-for="said in now.failed" :key="said" class="harm failed">{{ said }}</p>
       <ul>
         <li v-for="remark in now.remarks" :key="remark.text" :class="remark.tone">{{ remark.text }}</li>
       </ul>
@@ -179,6 +191,7 @@ onMounted(async () => {
       <div class="actions">
         <Button class="big" @click="next()">{{ left || !isPiece ? (isPiece ? `${now.done}, next` : now.done) : "Next" }} <KeyCap k="Space" /></Button>
         <Button class="big" variant="outlined" :disabled="!place" @click="back">Back <KeyCap k="←" /></Button>
+        <Button v-if="now.ticked" class="big" variant="outlined" @click="outAgain">{{ isPiece ? "It is out again" : "Do it again" }} <KeyCap k="U" /></Button>
       </div>
       <div class="actions">
         <template v-if="isPiece">

@@ -54,7 +54,11 @@ function answer(at: number, outcome: string) {
 }
 
 const result = (outcome: ResultIn["outcome"], value: number | null, note: string) => void went(outcome, value, note);
-const lead = (to: string) => emit("enter", to.split(":")[0] ?? "build");
+
+function lead(to: string, key = "") {
+  if (to.startsWith("build")) store.goal = key;
+  emit("enter", to.split(":")[0] ?? "build");
+}
 
 useKeys({ g: () => left.value && emit("enter", "build"), "Ctrl+Enter": () => emit("enter", "file") });
 </script>
