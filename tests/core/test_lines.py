@@ -225,6 +225,15 @@ class Several(unittest.TestCase):
         "red and black wire": [(1, "connector")],
         "front and rear cover": [(2, "cover")],
         "planet carrier": [(1, "carrier")],
+        "cover, 4x M3x10 cap": [(1, "cover"), (4, "screw")],
+        "cover + 4x M3x10 cap": [(1, "cover"), (4, "screw")],
+        "spur 57t; 2x bearing 8x14x4": [(1, "gear"), (2, "bearing")],
+        "bearing, shim, gear 41t": [(1, "bearing"), (1, "shim"), (1, "gear")],
+        "M3x10, washer": [(1, "screw"), (1, "washer")],
+        "horn, screw M2.5x6": [(1, "hub"), (1, "screw")],
+        "gear, collar inward": [(1, "gear")],
+        "second wheel, 18/61, brass": [(1, "gear")],
+        "bearing 5x10x4 +retaining compound": [(1, "bearing")],
     }
 
     def test_each_thing_of_a_line_is_a_piece_with_its_own_count(self) -> None:

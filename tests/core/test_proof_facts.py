@@ -6,7 +6,7 @@ import unittest
 
 from gearing.proof import ProofAsked, check_outcome, prove
 from gearing.proof.checks import ProofCheck, ProofFigure, usual
-from gearing.proof.facts import Fact, causes_of, facts_of, rebuild_of
+from gearing.proof.facts import ProofFact, causes_of, facts_of, rebuild_of
 from gearing.proof.run_in import train_of
 from gearing.rebuild import Removed
 from gearing.strip.entry import parse, read_line
@@ -21,7 +21,7 @@ def visit(*lines: str, new: tuple[int, ...] = (), **more: object) -> ProofAsked:
     return ProofAsked(**{"kind": "car", "pieces": pieces, **more})  # type: ignore[arg-type]
 
 
-def facts(asked: ProofAsked) -> dict[str, Fact]:
+def facts(asked: ProofAsked) -> dict[str, ProofFact]:
     return facts_of(asked, rebuild_of(asked))
 
 

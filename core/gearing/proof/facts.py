@@ -28,7 +28,7 @@ FASTENS = ("screw", "nut", "washer")
 
 
 @dataclass(frozen=True, slots=True)
-class Fact:
+class ProofFact:
     """Something that is so.
 
     Attributes
@@ -46,7 +46,7 @@ class Fact:
     spots: tuple[Spot, ...] = ()
 
 
-Facts = dict[str, Fact]
+Facts = dict[str, ProofFact]
 
 
 def rebuild_of(asked: ProofAsked) -> Plan:
@@ -67,42 +67,42 @@ def facts_of(asked: ProofAsked, plan: Plan) -> Facts:
     return made
 
 
-def _all(asked: ProofAsked, plan: Plan) -> Iterator[tuple[str, Fact]]:
+def _all(asked: ProofAsked, plan: Plan) -> Iterator[tuple[str, ProofFact]]:
     label = unit_kind(asked.kind).label
-    yield f"kind:{asked.kind}", Fact(f"every {label} is tried so", usual=True)
+    yield f"kind:{asked.kind}", ProofFact(f"every {label} is tried so", usual=True)
     there = [piece for piece in asked.pieces if not piece.entry.shut]
     if there:
-        yield "opened", Fact("it was opened", usual=True)
+        yield "opened", ProofFact("it was opened", usual=True)
     table_of = table("proof")["kinds"]
     by_motor = any(piece.entry.kind in ("motor", "board", "battery") for piece in there)
     if asked.kind in table_of["powered"] or by_motor:
-        yield "powered", Fact("it runs by power", usual=True)
+        yield "powered", ProofFact("it runs by power", usual=True)
     else:
-        yield "unpowered", Fact("", usual=True)
+        yield "unpowered", ProofFact("", usual=True)
     if asked.kind in table_of["wheels"]:
-        yield "wheels", Fact("it rolls", usual=True)
+        yield "wheels", ProofFact("it rolls", usual=True)
     yield from _said(asked)
     yield from _cause(asked)
     yield from _pieces(there)
     yield from _found(asked, there)
     yield from _running(asked, there, plan)
     if asked.words.strip() or asked.symptoms:
-        yield "complained", Fact("it came in for this")
+        yield "complained", ProofFact("it came in for this")
     if asked.recorded:
-        yield "recorded", Fact("it was recorded on arrival")
+        yield "recorded", ProofFact("it was recorded on arrival")
 
 
-def _said(asked: ProofAsked) -> Iterator[tuple[str, Fact]]:
+def _said(asked: ProofAsked) -> Iterator[tuple[str, ProofFact]]:
     heard = hear(asked.words, [*asked.symptoms, *asked.conditions])
     known = observations()
     for key in sorted(heard.said):
-        yield f"heard:{key}", Fact(f"it came in for this: {known[key].says}")
+        yield f"heard:{key}", ProofFact(f"it came in for this: {known[key].says}")
 
 
-def _cause(asked: ProofAsked) -> Iterator[tuple[str, Fact]]:
+def _cause(asked: ProofAsked) -> Iterator[tuple[str, ProofFact]]:
     known = faults()
     for key in causes_of(asked.cause, asked.kind):
-        yield f"cause:{key}", Fact(f"it was {known[key].name}")
+        yield f"cause:{key}", ProofFact(f"it was {known[key].name}")
 
 
 def causes_of(words: str, kind: str) -> tuple[str, ...]:
@@ -127,10 +127,10 @@ def causes_of(words: str, kind: str) -> tuple[str, ...]:
     return tuple(dict.fromkeys([*named, *(c.fault.key for c in likely if c.probability >= NAMES_IT)]))
 
 
-def _pieces(there: Sequence[Removed]) -> Iterator[tuple[str, Fact]]:
+def _pieces(there: Sequence[Removed]) -> Iterator[tuple[str, ProofFact]]:
     for piece in there:
         for key, why in _of_piece(piece):
-            yield key, Fact(why, spots=((piece.step, piece.at),))
+            yield key, ProofFact(why, spots=((piece.step, piece.at),))
 
 
 def _of_piece(piece: Removed) -> Iterator[tuple[str, str]]:
@@ -180,14 +180,14 @@ def _patterns() -> dict[str, re.Pattern[str]]:
     }
 
 
-def _found(asked: ProofAsked, there: Sequence[Removed]) -> Iterator[tuple[str, Fact]]:
+def _found(asked: ProofAsked, there: Sequence[Removed]) -> Iterator[tuple[str, ProofFact]]:
     """What was found of pieces, as it was said."""
     of = {(piece.step, piece.at): piece.entry for piece in there}
     for spot, words in asked.findings.items():
         if not words.strip():
             continue
         name = short_name(of[spot]) if spot in of else "a piece"
-        fact = Fact(f"found of the {name}: {words.strip()}", spots=(spot,))
+        fact = ProofFact(f"found of the {name}: {words.strip()}", spots=(spot,))
         state = finding_words(words).state
         if state not in ("any", ""):
             yield f"state:{state}", fact
@@ -204,15 +204,15 @@ def _meant(heard: Heard) -> list[str]:
     return sorted({*heard.named, *alone} - heard.cleared)
 
 
-def _running(asked: ProofAsked, there: Sequence[Removed], plan: Plan) -> Iterator[tuple[str, Fact]]:
+def _running(asked: ProofAsked, there: Sequence[Removed], plan: Plan) -> Iterator[tuple[str, ProofFact]]:
     """Where pieces run, and what the rebuild sets."""
     names = {(piece.step, piece.at): short_name(piece.entry) for piece in there}
     for spot, where in surroundings(steps_of(list(there)), asked.kind).items():
-        yield f"runs:{where.key}", Fact(f"{names.get(spot, 'gear')}: {where.label}", spots=(spot,))
+        yield f"runs:{where.key}", ProofFact(f"{names.get(spot, 'gear')}: {where.label}", spots=(spot,))
     said = table("proof")["set"]
     for step in plan.steps:
         spots = ((step.step, step.at),)
         if step.kind in said:
-            yield f"set:{step.kind}", Fact(said[step.kind], spots=spots)
+            yield f"set:{step.kind}", ProofFact(said[step.kind], spots=spots)
         if any("End play" in remark.text for remark in step.remarks):
-            yield "set:end_play", Fact(said["end_play"], spots=spots)
+            yield "set:end_play", ProofFact(said["end_play"], spots=spots)

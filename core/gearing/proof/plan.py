@@ -16,7 +16,7 @@ from ..workshop.consumables import school
 from ..workshop.units import conditions
 from .asked import ProofAsked
 from .checks import RISKS, Lead, ProofCheck, ProofFigure, band_of, usual
-from .facts import Fact, Facts, facts_of, rebuild_of
+from .facts import ProofFact, Facts, facts_of, rebuild_of
 from .run_in import RunIn, run_in, train_of
 
 LONGEST_WORDS = 160
@@ -41,7 +41,7 @@ def prove(asked: ProofAsked) -> list[ProofCheck]:
     return sorted(made, key=lambda check: RISKS.index(check.risk))
 
 
-def _asked_for(row: Mapping[str, Any], facts: Facts) -> Fact | None:
+def _asked_for(row: Mapping[str, Any], facts: Facts) -> ProofFact | None:
     """Why a check stands in the proof, with every piece that asks for it; None if it does not stand."""
     if any(_so(line, facts) for line in row.get("unless", ())):
         return None
@@ -52,7 +52,7 @@ def _asked_for(row: Mapping[str, Any], facts: Facts) -> Fact | None:
     said = [fact for fact in parts if fact.why]
     # What is special to this visit tells more than that all of its kind are tried so.
     telling = [fact for fact in said if not fact.usual]
-    first = (telling or said or [Fact("")])[0]
+    first = (telling or said or [ProofFact("")])[0]
     return replace(first, spots=tuple(dict.fromkeys(spot for fact in parts for spot in fact.spots)))
 
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from dataclasses import replace
 
 from ..kinds import named_at
@@ -12,6 +13,7 @@ from .threads import read_thread
 from .tokens import SIGNS, Token, tidy, tokenize
 
 _JOINS = frozenset({"with", "and", "plus", "&", "+"})
+_COUNT = re.compile(r"\d+[x×]?", re.I)
 _LENGTHS = frozenset({"long", "short", "longer", "shorter", "big", "small"})
 
 
@@ -28,6 +30,8 @@ def read_line(line: str) -> tuple[Entry, ...]:
     [(4, 'long screws'), (2, 'short screws')]
     >>> len(read_line("gear with a blue dot"))
     1
+    >>> [(e.count, e.kind) for e in read_line("cover, 4x M3x10 cap; bearing, gear 41t")]
+    [(1, 'cover'), (4, 'screw'), (1, 'bearing'), (1, 'gear')]
     """
     whole = parse(line)
     tokens = tokenize(tidy(line))
@@ -57,7 +61,7 @@ def _parts(words: list[str]) -> list[list[str]]:
         rest = words[at + 1 :]
         coloured = at and colours_in(words[at - 1]) and rest and colours_in(rest[0])
         # A comma parts what is counted anew: cover, four screws.
-        anew = rest and (rest[0].isdigit() or number_of_word(rest[0]) or read_thread(rest[0]))
+        anew = rest and (_COUNT.fullmatch(rest[0]) or number_of_word(rest[0]) or read_thread(rest[0]))
         counted = word == "," and anew and rest[1:2] and rest[1].lower() not in _MEASURES
         # So does one before another thing in the plural: bolts, washers and nuts.
         listed = word == "," and _listed(parts[-1], rest)
@@ -102,7 +106,11 @@ def _listed(before: list[str], rest: list[str]) -> bool:
     if not named:
         return False
     follows = rest[named[1] : named[1] + 1]
-    return follows == ["and"] or (_plural(rest[:1]) and _plural(before[-1:]))
+    # Named and no more said of it, or its size: *bearing, shim, gear 41t*; not *gear, collar inward*.
+    alone = (
+        not follows or follows[0] in ("and", ",") or follows[0][:1].isdigit() or bool(read_thread(follows[0]))
+    )
+    return alone or (_plural(rest[:1]) and _plural(before[-1:]))
 
 
 def _unframed(words: list[str]) -> list[str]:
@@ -135,7 +143,11 @@ def _long_and_short(words: list[str]) -> list[list[str]]:
 
 
 def _names(words: list[str]) -> bool:
-    return _set_by_hand(words) or bool(reading_of(" ".join(words)).kind)
+    return (
+        _set_by_hand(words)
+        or bool(reading_of(" ".join(words)).kind)
+        or any(read_thread(word) for word in words)
+    )
 
 
 def _set_by_hand(words: list[str]) -> bool:

@@ -16,6 +16,8 @@ MARKERS = {
     "&": "group",
 }
 SIGNS = {field: sign for sign, field in MARKERS.items()}
+JOINS = frozenset({"+", "&"})
+"""Signs that mark what they touch; standing alone they join, as *and* does."""
 ONE_WORD = frozenset({"side", "place", "group"})
 
 _TOKEN = re.compile(r'(?P<mark>[@#!^~+=&])?"(?P<quoted>[^"]*)"|(?P<plain>\S+)')
@@ -63,11 +65,13 @@ def tokenize(line: str) -> list[Token]:
             continue
         plain = match["plain"].replace('"', "")
         # A thread such as #4-40 starts with the place marker but is no place.
-        if plain[:1] in MARKERS and not re.match(r"#\d{1,2}-\d\d", plain):
+        if plain in JOINS:
+            tokens.append(Token("and"))
+        elif plain[:1] in MARKERS and not re.match(r"#\d{1,2}-\d\d", plain):
             tokens.append(Token(plain[1:], MARKERS[plain[0]]))
         elif plain:
-            # A comma parts what stands before it; inside a number it is a decimal point.
-            bare = plain.rstrip(",")
+            # A comma or semicolon parts what stands before it; inside a number it is a decimal point.
+            bare = plain.rstrip(",;")
             if bare:
                 tokens.append(Token(bare))
             tokens += [Token(",")] * (len(plain) - len(bare))
