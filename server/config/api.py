@@ -22,6 +22,7 @@ from practice.routes import router as practice
 from shelf.routes import router as shelf
 from sums.base import Problem, problem_of
 from suppliers.routes import router as suppliers
+from visits.routes.again import router as again
 from visits.routes.decision import router as decision
 from visits.routes.diagnosis import router as diagnosis
 from visits.routes.guide import router as guide
@@ -81,6 +82,7 @@ api.add_router("", photos)
 api.add_router("", row)
 api.add_router("", rebuild)
 api.add_router("", proof)
+api.add_router("", again)
 api.add_router("", units)
 api.add_router("", stock)
 api.add_router("", papers)

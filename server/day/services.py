@@ -16,7 +16,7 @@ from gearing.workshop.day import STRIP_SHARE, DayPlan, DayVisit, plan_day
 from gearing.workshop.stages import FILED
 from orders import services as orders
 from orders.models import OrderLine, PurchaseOrder
-from visits.models import GearReading, Piece, Tick, Timer, Visit
+from visits.models import GearReading, Piece, Reminder, Tick, Timer, Visit
 from workshop.models import Member
 
 MOST_VISITS = 200
@@ -200,12 +200,30 @@ def _to_look_at(member: Member) -> list[DueItem]:
         .select_related("unit")
         .order_by("look_again_on")
     )
-    return [
+    made = [
         DueItem(
             "again", _again(visit), bool(visit.look_again_on and visit.look_again_on < today), visit=visit.id
         )
         for visit in found[:MOST_DUE]
     ]
+    later = Visit.objects.filter(unit=OuterRef("visit__unit"), number__gt=OuterRef("visit__number"))
+    due = (
+        Reminder.objects.filter(visit__unit__workshop_id=member.workshop_id, done=False)
+        .filter(Q(on__lte=today) | Q(after__lte=F("visit__used_since")))
+        .exclude(Exists(later))
+        .select_related("visit__unit")
+        .order_by("on", "recorded_at")
+    )
+    made += [
+        DueItem(
+            "again",
+            f"{reminder.visit.unit.label}: {reminder.says[:1].lower()}{reminder.says[1:]}",
+            bool(reminder.on and reminder.on < today),
+            visit=reminder.visit_id,
+        )
+        for reminder in due[:MOST_DUE]
+    ]
+    return made
 
 
 def _again(visit: Visit) -> str:

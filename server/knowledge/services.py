@@ -15,11 +15,11 @@ from gearing.rebuild import VERDICTS
 from gearing.strip.comparison import lay_beside
 from gearing.strip.entry import short_name
 from gearing.workshop.stages import FILED, STAGES
-from gearing.workshop.worked import minutes_by_stage
 from orders.models import OrderLine
 from visits.mapping import entry_of
-from visits.models import Change, Piece, Unit, Visit
+from visits.models import Piece, Unit, Visit
 from visits.row_seen import off_of
+from visits.worked import minutes_of
 from workshop.models import Member
 
 MOST_VISITS = 60
@@ -107,17 +107,8 @@ def _parts(visit_ids: Sequence[UUID]) -> list[tuple[str, str, int]]:
 def _minutes(visits: Sequence[Visit]) -> list[tuple[str, float, int]]:
     """Minutes each stage took, the middle of all visits in which it was worked."""
     took: dict[str, list[float]] = defaultdict(list)
-    changes = Change.objects.filter(visit__in=visits).order_by("visit", "id")
-    by_visit: dict[UUID, list[Change]] = defaultdict(list)
-    for change in changes.only("visit_id", "at", "verb", "after"):
-        by_visit[change.visit_id].append(change)
-    for kept in by_visit.values():
-        stage, entries = "listen", []
-        for change in kept:
-            after = change.after if isinstance(change.after, dict) else {}
-            stage = str(after.get("stage", stage)) if change.verb == "stage" else stage
-            entries.append((change.at.timestamp() / 60, stage))
-        for key, minutes in minutes_by_stage(entries).items():
+    for by_stage in minutes_of([visit.id for visit in visits]).values():
+        for key, minutes in by_stage.items():
             if minutes >= 1 and key != FILED:
                 took[key].append(minutes)
     return [

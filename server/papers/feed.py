@@ -9,6 +9,7 @@ from django.http import Http404
 from django.utils.crypto import salted_hmac
 
 from gearing.workshop.stages import FILED
+from visits.models import Reminder as Due
 from visits.models import Visit
 from workshop.models import Member
 
@@ -29,6 +30,13 @@ def reminders_of(member: Member, now: datetime) -> bytes:
             visit.to_watch,
         )
         for visit in found.filter(look_again_on__isnull=False).order_by("-look_again_on")[:MOST_REMINDERS]
+    ]
+    made += [
+        Reminder(f"reminder-{due.id}", due.on, f"{due.visit.unit.label}: {due.says}", due.visit.to_watch)
+        for due in Due.objects.filter(
+            visit__unit__workshop_id=member.workshop_id, on__isnull=False, done=False
+        ).select_related("visit__unit")[:MOST_REMINDERS]
+        if due.on
     ]
     made += [
         Reminder(f"promised-{visit.id}", visit.promised_on, f"{visit.unit.label}: promised", visit.complaint)

@@ -130,6 +130,13 @@ def removed(step: Any) -> list[Removed]:
     return [_removed(step, piece) for piece in step.live_pieces]
 
 
+def removed_pieces(visit: Any) -> list[Removed]:
+    """What the core needs to know of every piece that came off."""
+    return [
+        piece for step in visit.steps.filter(number__isnull=False).with_record() for piece in removed(step)
+    ]
+
+
 def _removed(step: Any, piece: Any) -> Removed:
     gears = [read_as(pin) for pin in live_pins(piece)]
     return Removed(

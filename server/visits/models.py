@@ -88,6 +88,9 @@ class Visit(Recorded):
     look_again_after = models.DecimalField(max_digits=6, decimal_places=1, null=True)
     look_again_by = models.CharField(max_length=20, blank=True)
     used_since = models.DecimalField(max_digits=7, decimal_places=1, default=0)
+    # Minutes the rebuild was planned to take and took, kept when it was filed: what the next plan goes by.
+    build_planned = models.FloatField(null=True)
+    build_took = models.FloatField(null=True)
     # Why it goes back not mended, in words; empty where it was mended.
     handed_back = models.CharField(max_length=400, blank=True)
     # What was decided: the option, and why it was taken.
@@ -235,6 +238,31 @@ class ProofResult(Recorded):
 
     class Meta:
         ordering = ["recorded_at", "id"]
+
+
+OF_A_CHECK = "check:"
+"""Begins the key of a reminder that a check of the proof made."""
+
+
+class Reminder(Recorded):
+    """What is to be looked at again once a unit is in use, made when it was filed: by a day or by its use."""
+
+    visit = models.ForeignKey(Visit, on_delete=models.PROTECT, related_name="reminders")
+    key = models.CharField(max_length=120)
+    says = models.CharField(max_length=300)
+    on = models.DateField(null=True)
+    after = models.DecimalField(max_digits=6, decimal_places=1, null=True)
+    by = models.CharField(max_length=20, blank=True)
+    done = models.BooleanField(default=False)
+
+    @property
+    def of_a_check(self) -> bool:
+        """Whether a check of the proof made it."""
+        return self.key.startswith(OF_A_CHECK)
+
+    class Meta:
+        ordering = ["recorded_at", "key"]
+        constraints = [models.UniqueConstraint(fields=["visit", "key"], name="reminder_of_visit_once")]
 
 
 class Sound(Recorded):

@@ -240,6 +240,7 @@ class PlanOut(Model):
 
     steps: list[BuildStepOut]
     struck: list[BuildStepOut]
+    pace: float = Field(description="How many times the usual minutes it is planned with, as it took here")
     left: list[float] = Field(
         description="Minutes until all is done and cured, standing at each step; the last, past the end"
     )
@@ -433,6 +434,7 @@ def plan_out(visit: Visit, bench: PlanContext) -> PlanOut:
     return PlanOut(
         steps=[_build_step(by_number[step.step], step, done, failed) for step in made.steps],
         struck=[_build_step(by_number[step.step], step, done, failed) for step in made.struck],
+        pace=bench.pace,
         left=minutes_left(list(made.steps), done),
     )
 

@@ -111,7 +111,7 @@ class Day(AtTheCounter):
             self.day()
 
 
-FEW = 10
+FEW = 11
 """Questions to the database for a day, the session's among them."""
 
 

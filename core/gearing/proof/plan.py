@@ -16,7 +16,7 @@ from ..workshop.consumables import school
 from ..workshop.units import conditions
 from .asked import ProofAsked
 from .checks import RISKS, Lead, ProofCheck, ProofFigure, band_of, usual
-from .facts import ProofFact, Facts, facts_of, rebuild_of
+from .facts import Facts, ProofFact, facts_of, rebuild_of
 from .run_in import RunIn, run_in, train_of
 
 LONGEST_WORDS = 160

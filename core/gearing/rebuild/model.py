@@ -119,12 +119,15 @@ class PlanContext:
     shelf : tuple of Item
     marks : mapping
         What was said of steps put in between, by their key.
+    pace : float
+        How many times the usual minutes such a rebuild takes here.
     """
 
     unit: str = "other"
     house: Mapping[str, str] = field(default_factory=dict)
     shelf: tuple[Item, ...] = field(default_factory=shipped)
     marks: Mapping[str, StepMark] = field(default_factory=dict)
+    pace: float = 1.0
 
 
 @dataclass(frozen=True, slots=True)

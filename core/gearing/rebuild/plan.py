@@ -32,6 +32,8 @@ def build_plan(removed: list[Removed], bench: PlanContext | None = None) -> Plan
     for stage in (with_fluid, with_mesh, with_slipper):
         steps = stage(steps, scene)
     steps += _cures(steps, scene)
+    if bench.pace != 1.0:
+        steps = [replace(step, minutes=round(step.minutes * bench.pace, 1)) for step in steps]
     struck = tuple(step for step in steps if bench.marks.get(step.key, StepMark()).struck)
     return Plan(tuple(_moved([s for s in steps if s not in struck], bench.marks)), struck)
 

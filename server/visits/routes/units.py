@@ -5,7 +5,6 @@ from __future__ import annotations
 from collections import defaultdict
 from collections.abc import Iterable
 from datetime import datetime
-from typing import Any
 from uuid import UUID
 
 from ninja import Router
@@ -20,8 +19,9 @@ from sums.base import Model, Problem
 from workshop.authentication import MemberRequest
 
 from .. import services
+from ..gears_over_time import GearOverTime, gears_over_time
 from ..mapping import entry_of
-from ..models import GearReading, Photo, Piece, Visit
+from ..models import Photo, Piece, Visit
 from ..schemas import UnitOut, unit_out
 
 router = Router(tags=["units"])
@@ -117,51 +117,18 @@ def _past(visit: Visit, renewed: list[str]) -> PastVisit:
 
 def _gears(visits: Iterable[Visit]) -> list[GearHistory]:
     """Gears by name and teeth, read at one visit or many, the most often read first."""
-    live = GearReading.objects.filter(
-        piece__step__visit__in=list(visits), superseded=False, taken_back=False, piece__taken_back=False
-    ).select_related("piece__step__visit")
-    by_gear: dict[tuple[str, int], list[GearReading]] = defaultdict(list)
-    for pin in live.order_by("piece__step__visit__number", "order"):
-        teeth = int(pin.request.get("teeth") or 0)
-        by_gear[(short_name(entry_of(pin.piece)), teeth)].append(pin)
-    made = [_gear(name, teeth, pins) for (name, teeth), pins in by_gear.items()]
-    return sorted(made, key=lambda gear: (-len(gear.readings), gear.name))[:MOST_GEARS]
+    return [_gear(gear) for gear in gears_over_time(visits)[:MOST_GEARS]]
 
 
-def _gear(name: str, teeth: int, pins: list[GearReading]) -> GearHistory:
-    """Spans over as many teeth tell wear best; else what all were measured over, the tips."""
-    spans = [{reading.get("k"): reading for reading in _of(pin, "span")} for pin in pins]
-    common = set.intersection(*(set(each) for each in spans)) if spans else set()
-    k = max((key for key in common if key), default=0)
-    chosen = [each[k] for each in spans] if k else [next(iter(_of(pin, "tips")), {}) for pin in pins]
-    values = [value for value in map(_mm, (reading.get("value") for reading in chosen)) if value is not None]
+def _gear(gear: GearOverTime) -> GearHistory:
+    values = [measure.value for measure in gear.measures if measure.value is not None]
     return GearHistory(
         less_mm=less_than_before(values[0], values[-1]) if len(values) > 1 else 0.0,
-        name=f"{name}, {teeth} teeth" if teeth else name,
-        label=str(pins[-1].chosen.get("label", "")),
-        how=f"over {k} teeth" if k else "over the tips",
+        name=f"{gear.name}, {gear.teeth} teeth" if gear.teeth else gear.name,
+        label=gear.measures[-1].label,
+        how=gear.how,
         readings=[
-            GearMeasured(
-                visit=pin.piece.step.visit.number,
-                label=str(pin.chosen.get("label", "")),
-                value_mm=_mm(reading.get("value")),
-            )
-            for pin, reading in zip(pins, chosen, strict=True)
+            GearMeasured(visit=measure.visit.number, label=measure.label, value_mm=measure.value)
+            for measure in gear.measures
         ],
     )
-
-
-def _of(pin: GearReading, kind: str) -> list[dict[str, Any]]:
-    readings = pin.request.get("readings")
-    return [
-        reading
-        for reading in (readings if isinstance(readings, list) else [])
-        if isinstance(reading, dict) and (reading.get("kind") or "tips") == kind
-    ]
-
-
-def _mm(value: Any) -> float | None:
-    try:
-        return round(float(value), 4)
-    except (TypeError, ValueError):
-        return None

@@ -2,8 +2,7 @@
 
 from __future__ import annotations
 
-from datetime import date, datetime
-from decimal import Decimal
+from datetime import datetime
 from typing import Annotated, Literal
 from uuid import UUID
 
@@ -108,20 +107,6 @@ class UnitPicks(Model):
     kinds: list[PickOut]
     models: list[PickOut]
     owners: list[PickOut]
-
-
-class AgainIn(Model):
-    """When it is to be looked at again: on a day, after so much use, or not at all."""
-
-    on: date | None
-    after: Annotated[Decimal, Field(gt=0, lt=10_000, max_digits=6, decimal_places=1)] | None = None
-    by: Annotated[str, Field(max_length=20)] = ""
-
-
-class UsedIn(Model):
-    used: Annotated[Decimal, Field(ge=0, lt=100_000, max_digits=7, decimal_places=1)] = Field(
-        description="Since it was filed, all of it: said twice it is the same"
-    )
 
 
 class ChangedOut(Model):
@@ -277,18 +262,6 @@ def check(request: MemberRequest, visit_id: UUID, body: CheckIn) -> VisitOut:
 def watch(request: MemberRequest, visit_id: UUID, body: WatchIn) -> VisitOut:
     """Note what to watch and when to open it next."""
     return visit_out(services.note_to_watch(request.user, visit_id, body.text, body.based_on))
-
-
-@router.put("/visits/{visit_id}/again", response={200: VisitOut, **PROBLEMS})
-def look_again(request: MemberRequest, visit_id: UUID, body: AgainIn) -> VisitOut:
-    """Say when it is to be looked at again."""
-    return visit_out(services.look_again(request.user, visit_id, body.on, body.after, body.by))
-
-
-@router.put("/visits/{visit_id}/used", response={200: VisitOut, **PROBLEMS})
-def used(request: MemberRequest, visit_id: UUID, body: UsedIn) -> VisitOut:
-    """How much it was used since it was filed."""
-    return visit_out(services.report_use(request.user, visit_id, body.used))
 
 
 @router.put("/visits/{visit_id}/steps/{step_id}", response={200: StepOut, **PROBLEMS})

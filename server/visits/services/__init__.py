@@ -1,5 +1,7 @@
 """All writes to visits. Each is one transaction and may be sent twice."""
 
+from ..mapping import removed_pieces
+from .again import done_again, look_again, report_use, when_again
 from .awaiting import came_with, parts_are_here, pieces_for_order, wait_for_parts
 from .build import tick, untick
 from .covers import lay_out
@@ -36,11 +38,8 @@ from .undoing import can_be_undone, no_longer_standing, undo_change
 from .visits import (
     enter_stage,
     follow_guide,
-    look_again,
     note_to_watch,
     open_visit,
-    removed_pieces,
-    report_use,
     set_check,
     standing,
     wait_for,
@@ -58,6 +57,7 @@ __all__ = [
     "can_be_undone",
     "charge_extra",
     "choose",
+    "done_again",
     "drop_extra",
     "drop_sound",
     "drop_work",
@@ -119,6 +119,7 @@ __all__ = [
     "untick",
     "wait_for",
     "wait_for_parts",
+    "when_again",
     "worth_keeping",
     "write_off",
 ]

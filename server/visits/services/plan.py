@@ -15,6 +15,7 @@ from workshop.transactions import write
 
 from ..models import PlanMark, Tick, Timer, Visit
 from .base import own_visit, remember, taken
+from .pace import pace_of
 
 
 def bench_of(member: Member, visit: Visit) -> PlanContext:
@@ -26,6 +27,7 @@ def bench_of(member: Member, visit: Visit) -> PlanContext:
         house=house_of(workshop),
         shelf=at_hand(workshop),
         marks=marks,
+        pace=pace_of(visit.unit),
     )
 
 

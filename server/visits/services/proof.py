@@ -10,7 +10,7 @@ from gearing.proof import check_outcome
 from workshop.models import Member
 from workshop.transactions import write
 
-from ..models import ProofResult, Visit
+from ..models import OF_A_CHECK, ProofResult, Visit
 from ..proving import proof_of
 from .base import own_visit, remember, taken
 from .visits import set_fields
@@ -63,6 +63,7 @@ def record_result(
     )
     before = proof.results.get(key)
     remember(visit, member, "proved", result_id, before=_said(before), after=_said(kept))
+    _reminded(kept, done=kept.outcome in ("met", "waived"))
     return visit
 
 
@@ -74,8 +75,14 @@ def take_result_back(member: Member, visit_id: UUID, result_id: UUID) -> Visit:
     if not kept.taken_back:
         kept.taken_back = True
         kept.save(update_fields=["taken_back"])
+        _reminded(kept, done=False)
         remember(visit, member, "proved", result_id, before=_said(kept), after={"taken_back": True})
     return visit
+
+
+def _reminded(result: ProofResult, *, done: bool) -> None:
+    """A check that was made for later is no longer due; taken back, it is."""
+    result.visit.reminders.filter(key=f"{OF_A_CHECK}{result.check_key}").update(done=done)
 
 
 def _said(result: ProofResult | None) -> dict[str, Any] | None:

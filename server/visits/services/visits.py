@@ -2,25 +2,25 @@
 
 from __future__ import annotations
 
-from datetime import date
-from decimal import Decimal
 from typing import Any
 from uuid import UUID
 
 from django.db.models import Max
 
 from gearing.errors import GearingError
-from gearing.rebuild import Removed, left_over
+from gearing.rebuild import left_over
 from gearing.workshop.stages import FILED, Standing, check_stage
 from gearing.workshop.units import unit_kind, unit_kinds
 from workshop.models import Member
 from workshop.transactions import write
 
 from ..first_shape import CHECKS
-from ..mapping import removed
+from ..mapping import removed_pieces
 from ..models import Unit, Visit
 from ..proving import proof_of
+from .again import count_use, make_reminders
 from .base import own_visit, remember, settle, taken
+from .pace import keep_what_it_took
 
 UNIT_FIELDS = ("kind", "label", "model", "owner_label")
 VISIT_FIELDS = ("complaint", "use_so_far", "symptoms", "conditions")
@@ -67,14 +67,8 @@ def open_visit(member: Member, visit_id: UUID, unit_id: UUID, fields: dict[str, 
         **{field: fields[field] for field in VISIT_FIELDS},
     )
     remember(visit, member, "opened", visit.id, after={"unit": str(unit.id), "new_unit": made})
+    count_use(visit)
     return visit
-
-
-def removed_pieces(visit: Visit) -> list[Removed]:
-    """What the core needs to know of every piece that came off."""
-    return [
-        piece for step in visit.steps.filter(number__isnull=False).with_record() for piece in removed(step)
-    ]
 
 
 def standing(visit: Visit, stage: str = FILED) -> Standing:
@@ -99,7 +93,12 @@ def enter_stage(member: Member, visit_id: UUID, stage: str, based_on: str | None
     visit = own_visit(member, visit_id, lock=True)
     check_stage(stage, standing(visit, stage))
     base = None if based_on is None else {"stage": based_on}
-    return set_fields(visit, member, "stage", base, stage=stage)
+    filed = stage == FILED and visit.stage != FILED
+    visit = set_fields(visit, member, "stage", base, stage=stage)
+    if filed:
+        keep_what_it_took(visit)
+        make_reminders(member, visit)
+    return visit
 
 
 @write
@@ -140,53 +139,6 @@ def note_to_watch(member: Member, visit_id: UUID, text: str, based_on: str | Non
     visit = own_visit(member, visit_id, lock=True)
     base = None if based_on is None else {"to_watch": based_on}
     return set_fields(visit, member, "to watch", base, to_watch=text)
-
-
-@write
-def look_again(
-    member: Member, visit_id: UUID, on: date | None, after: Decimal | None = None, by: str = ""
-) -> Visit:
-    """Say when the unit is to be looked at again, by a day or by its use; none for not at all.
-
-    Raises
-    ------
-    GearingError
-        If it is not said what the use is counted in.
-    """
-    visit = own_visit(member, visit_id, lock=True)
-    if after is not None and not by.strip():
-        raise GearingError(
-            f"After {after:g} of what?", code="no_use", field="by", hint="Trips, packs, hours, flights."
-        )
-    before = _again(visit)
-    visit.look_again_on, visit.look_again_after, visit.look_again_by = on, after, by.strip() if after else ""
-    if _again(visit) != before:
-        visit.save(update_fields=["look_again_on", "look_again_after", "look_again_by"])
-        remember(
-            visit, member, "look again", visit.id, before={"text": before}, after={"text": _again(visit)}
-        )
-    return visit
-
-
-def _again(visit: Visit) -> str:
-    after = visit.look_again_after
-    said = [str(visit.look_again_on or ""), f"after {float(after):g} {visit.look_again_by}" if after else ""]
-    return ", ".join(part for part in said if part)
-
-
-@write
-def report_use(member: Member, visit_id: UUID, used: Decimal) -> Visit:
-    """How much the unit was used since it was filed, all of it."""
-    visit = own_visit(member, visit_id, lock=True)
-    if visit.used_since != used:
-        before, visit.used_since = visit.used_since, used
-        visit.save(update_fields=["used_since"])
-        by = visit.look_again_by
-        remember(
-            visit, member, "used", visit.id,
-            before={"text": f"{float(before):g} {by}"}, after={"text": f"{float(used):g} {by}"},
-        )  # fmt: skip
-    return visit
 
 
 @write

@@ -11,7 +11,11 @@ const total = computed(() => props.plan.steps.reduce((sum, step) => sum + step.m
 
 <template>
   <div class="plan">
-    <p class="soft">{{ plan.steps.length }} steps, {{ Math.round(total) }} minutes of work.</p>
+    <p class="soft">
+      {{ plan.steps.length }} steps, {{ Math.round(total) }} minutes of work<template v-if="Math.abs(plan.pace - 1) > 0.05"
+        >, {{ plan.pace.toFixed(1) }} times the usual, as it took here before</template
+      >.
+    </p>
     <ol>
       <li v-for="(step, n) in plan.steps" :key="step.key" :class="{ here: n === at, put: step.kind !== 'piece', ticked: step.ticked }">
         <button type="button" class="go" @click="$emit('go', n)">

@@ -10,6 +10,7 @@ import { api, ask, asProblem } from "../../api/client";
 import type { NewCode, Problem, WorkshopPage } from "../../api/types";
 import ProblemNote from "../../app/ProblemNote.vue";
 import TopBar from "../../app/TopBar.vue";
+import CalendarFeed from "./CalendarFeed.vue";
 import { useSession } from "./session";
 
 type Role = "owner" | "member" | "reader";
@@ -179,6 +180,7 @@ useIntervalFn(() => page.value?.backup_running && void look(), LOOK_AGAIN);
           </ul>
           <p v-if="!others.length" class="soft">No other device is signed in.</p>
         </section>
+        <CalendarFeed />
         <section v-if="page.has_sample && page.may_run && !page.sample" aria-labelledby="sample">
           <h2 id="sample" class="label">The sample bench</h2>
           <p>It stands beside yours, to look round in. Removed, it does not come back.</p>
