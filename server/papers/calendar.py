@@ -10,7 +10,7 @@ from icalendar import Calendar, Event
 
 
 @dataclass(frozen=True, slots=True)
-class Reminder:
+class CalendarDay:
     """One thing due on a day."""
 
     key: str
@@ -19,7 +19,7 @@ class Reminder:
     more: str = ""
 
 
-def calendar_of(reminders: Iterable[Reminder], name: str, now: datetime) -> bytes:
+def calendar_of(reminders: Iterable[CalendarDay], name: str, now: datetime) -> bytes:
     """The calendar as a file, RFC 5545."""
     made = Calendar()
     made.add("prodid", "-//Dentado//Reminders//EN")

@@ -9,11 +9,10 @@ from django.http import Http404
 from django.utils.crypto import salted_hmac
 
 from gearing.workshop.stages import FILED
-from visits.models import Reminder as Due
-from visits.models import Visit
+from visits.models import Reminder, Visit
 from workshop.models import Member
 
-from .calendar import Reminder, calendar_of
+from .calendar import CalendarDay, calendar_of
 
 SALT = "dentado.calendar"
 MOST_REMINDERS = 500
@@ -23,7 +22,7 @@ def reminders_of(member: Member, now: datetime) -> bytes:
     """What is to be looked at again, and what was promised."""
     found = Visit.objects.filter(unit__workshop_id=member.workshop_id).select_related("unit")
     made = [
-        Reminder(
+        CalendarDay(
             f"again-{visit.id}",
             visit.look_again_on,
             f"{visit.unit.label}: look at it again",
@@ -32,14 +31,16 @@ def reminders_of(member: Member, now: datetime) -> bytes:
         for visit in found.filter(look_again_on__isnull=False).order_by("-look_again_on")[:MOST_REMINDERS]
     ]
     made += [
-        Reminder(f"reminder-{due.id}", due.on, f"{due.visit.unit.label}: {due.says}", due.visit.to_watch)
-        for due in Due.objects.filter(
+        CalendarDay(f"reminder-{due.id}", due.on, f"{due.visit.unit.label}: {due.says}", due.visit.to_watch)
+        for due in Reminder.objects.filter(
             visit__unit__workshop_id=member.workshop_id, on__isnull=False, done=False
         ).select_related("visit__unit")[:MOST_REMINDERS]
         if due.on
     ]
     made += [
-        Reminder(f"promised-{visit.id}", visit.promised_on, f"{visit.unit.label}: promised", visit.complaint)
+        CalendarDay(
+            f"promised-{visit.id}", visit.promised_on, f"{visit.unit.label}: promised", visit.complaint
+        )
         for visit in found.filter(promised_on__isnull=False).exclude(stage=FILED)[:MOST_REMINDERS]
     ]
     return calendar_of(made, member.workshop.name if member.workshop else "Dentado", now)

@@ -6,7 +6,7 @@ from django.utils import timezone
 
 from gearing.sheet import parts_of, sheet_of
 from gearing.sheet.layout import GearsRead
-from gearing.strip.comparison import lay_beside
+from gearing.strip.comparison import Difference, by_step, lay_beside
 from visits.mapping import gear_of, live_pins, strip_step
 from visits.models import Step, Visit
 from workshop.models import Member
@@ -33,13 +33,13 @@ def read_of(steps: list[Step]) -> GearsRead:
     }
 
 
-def versions_of(visit: Visit) -> list[str]:
+def versions_of(visit: Visit) -> tuple[Difference, ...]:
     """In what this row differs from the one it was stripped by."""
     if visit.guide is None:
-        return []
+        return ()
     theirs = [strip_step(step) for step in steps_of(visit.guide)]
     mine = [strip_step(step) for step in steps_of(visit)]
-    return [difference.says for difference in lay_beside(theirs, mine).differences]
+    return lay_beside(theirs, mine).differences
 
 
 def sheet_of_visit(visit: Visit, paper: str) -> bytes:
@@ -51,9 +51,11 @@ def sheet_of_visit(visit: Visit, paper: str) -> bytes:
     notes = [f"{len(steps)} steps in the order they came off, drawn {timezone.localdate():%d %b %Y}."]
     versions = versions_of(visit)
     if versions:
-        notes.append("Otherwise than the row before: " + "; ".join(versions))
+        notes.append("Otherwise than the row before: " + "; ".join(each.says for each in versions))
+    otherwise = by_step(versions)
     foot = f"{unit.workshop.name} · {title} · visit {visit.number}"
-    return sheet_pdf(title, foot, sheet_of(steps, read), parts_of(steps, read), notes, paper)
+    drawing, parts = sheet_of(steps, read, otherwise), parts_of(steps, read, otherwise)
+    return sheet_pdf(title, foot, drawing, parts, notes, paper)
 
 
 def report_of(member: Member, visit: Visit, paper: str) -> bytes:

@@ -12,6 +12,7 @@ from django.utils import timezone
 from ninja import Router
 from pydantic import Field
 
+from gearing.strip.comparison import by_step
 from sums.base import Model, Problem
 from sums.sheet import SheetOut, sheet_out
 from visits.mapping import strip_step
@@ -53,8 +54,9 @@ def sheet(request: MemberRequest, visit_id: UUID) -> VisitSheet:
     """The row as an exploded drawing, with its table."""
     visit = own_visit(request.user, visit_id)
     kept = steps_of(visit)
-    made = sheet_out([strip_step(step) for step in kept], read_of(kept))
-    return VisitSheet(**made.model_dump(), versions=versions_of(visit))
+    versions = versions_of(visit)
+    made = sheet_out([strip_step(step) for step in kept], read_of(kept), by_step(versions))
+    return VisitSheet(**made.model_dump(), versions=[difference.says for difference in versions])
 
 
 @router.get("/visits/{visit_id}/sheet.pdf", include_in_schema=False)

@@ -91,7 +91,16 @@ class Strokes(Flowable):  # type: ignore[misc]
         self.canv.restoreState()
 
 
-WIDTHS = {"ink": 1.1, "thin": 0.5, "paper": 1.1, "dash": 0.6, "axis": 0.6, "solid": 0.0, "frame": 0.8}
+WIDTHS = {
+    "ink": 1.1,
+    "thin": 0.5,
+    "paper": 1.1,
+    "hatch": 0.35,
+    "dash": 0.6,
+    "axis": 0.6,
+    "solid": 0.0,
+    "frame": 0.8,
+}
 DASHES: dict[str, tuple[float, ...]] = {"dash": (3, 2.2), "axis": (12, 3, 2.5, 3), "frame": (1.5, 3)}
 
 

@@ -8,15 +8,15 @@ from datetime import date, timedelta
 from hypothesis import given
 from hypothesis import strategies as st
 
-from gearing.workshop.again import LATEST, SOONEST, Measured, use_said, used_between, worn_by
+from gearing.workshop.again import LATEST, SOONEST, GearThen, use_said, used_between, worn_by
 
 from ..examples import examples
 
 NEW_YEAR = date(2026, 1, 1)
 
 
-def after(days: int, value: float, used: float | None = None) -> Measured:
-    return Measured(NEW_YEAR + timedelta(days=days), value, used)
+def after(days: int, value: float, used: float | None = None) -> GearThen:
+    return GearThen(NEW_YEAR + timedelta(days=days), value, used)
 
 
 class Use(unittest.TestCase):

@@ -5,16 +5,17 @@ from __future__ import annotations
 import unittest
 import xml.etree.ElementTree as ET
 from itertools import combinations
-from typing import Any
+from typing import Any, ClassVar
 
 from hypothesis import given
 from hypothesis import strategies as st
 
 from gearing.errors import GearingError
 from gearing.geometry.gear import Gear
-from gearing.sheet import SheetDrawing, Stroke, parts_of, sheet_of
-from gearing.sheet.layout import MARGIN, WIDTH
+from gearing.sheet import SheetDrawing, SheetItem, Stroke, parts_of, sheet_of
+from gearing.sheet.layout import BALLOON, MARGIN, WIDTH
 from gearing.sheet.parts import ring_shapes
+from gearing.strip.comparison import by_step, lay_beside
 from gearing.strip.entry import read_line
 from gearing.strip.order import StripStep
 from sums.sheet import SheetIn, draw_sheet
@@ -109,6 +110,88 @@ class Layout(unittest.TestCase):
             inside = [item for item in line.items if 2 <= item.spot[0] <= 31]
             for item in inside:
                 self.assertTrue(any(group.box.meets(item.box) for group in line.groups))
+
+
+class Section(unittest.TestCase):
+    """Cut open above the axis: hatched from the bore to the roots, whole below it, shafts and screws not at all."""
+
+    def item(self, line: str) -> tuple[SheetItem, float]:
+        sheet = sheet_of(row([line]))
+        (item,) = sheet.items
+        return item, sheet.scale
+
+    def hatched(self, item: SheetItem) -> list[float]:
+        """Distances above the axis, in the sheet's units, of every end of a hatching."""
+        axis = item.box.y + item.box.height / 2
+        lines = [shape.at for shape in item.shapes if shape.style == "hatch"]
+        return [axis - y for at in lines for y in (at[1], at[3])]
+
+    def test_a_gear_is_cut_from_its_bore_to_the_roots_of_its_teeth(self) -> None:
+        item, scale = self.item("gear 40t 1 module bore 6mm")
+        ends = self.hatched(item)
+        # Roots stand one and a quarter modules under the pitch circle of 40 mm.
+        self.assertAlmostEqual(max(ends) / scale, 40 / 2 - 1.25, delta=0.2)
+        self.assertAlmostEqual(min(ends) / scale, 6 / 2, delta=0.2)
+
+    def test_edges_of_teeth_are_seen_below_the_axis_alone(self) -> None:
+        item, _ = self.item("gear 40t 1 module bore 6mm")
+        axis = item.box.y + item.box.height / 2
+        edges = [shape.at[1] for shape in item.shapes if shape.style == "thin" and shape.at[1] == shape.at[3]]
+        self.assertGreater(len(edges), 6)
+        self.assertTrue(all(y > axis for y in edges))
+
+    def test_a_bearing_shows_its_ball_whole_between_two_cut_rings(self) -> None:
+        item, scale = self.item("bearing 10x26x8")
+        balls = [s.at for s in item.shapes if s.kind == "circle" and s.at[1] > item.number_box.bottom]
+        self.assertEqual(len(balls), 1)
+        above = item.box.y + item.box.height / 2 - balls[0][1]
+        self.assertAlmostEqual(above / scale, (10 + 26) / 4, delta=0.3)
+        self.assertFalse([end for end in self.hatched(item) if abs(end - above) < balls[0][2] * 0.8])
+
+    def test_what_standards_leave_whole_is_not_cut(self) -> None:
+        for line in ("shaft 5x40", "4x M3x10 cap", "pin 2x10", "nut M3", "motor"):
+            with self.subTest(line):
+                self.assertEqual(self.hatched(self.item(line)[0]), [])
+
+    def test_a_thin_face_is_filled_in(self) -> None:
+        item = sheet_of(row(["shim 5x8x0.1", "gear 60t 1 module"])).items[0]
+        self.assertTrue([s for s in item.shapes if s.kind == "rect" and s.style == "solid"])
+
+    @given(st.lists(st.sampled_from(CORPUS), min_size=1, max_size=6))
+    def test_no_hatching_leaves_its_piece_or_goes_below_the_axis(self, lines: list[str]) -> None:
+        for item in sheet_of(row(lines)).items:
+            box, axis = item.box, item.box.y + item.box.height / 2
+            for shape in item.shapes:
+                if shape.style == "hatch":
+                    x1, y1, x2, y2 = shape.at
+                    self.assertTrue(box.x - 1e-6 <= min(x1, x2) and max(x1, x2) <= box.right + 1e-6)
+                    self.assertTrue(box.y - 1e-6 <= min(y1, y2) and max(y1, y2) <= axis + 1e-6)
+
+
+class Versions(unittest.TestCase):
+    BEFORE: ClassVar[list[str]] = ["4x M3x10 cover", "cover", "pinion 13t", "bearing 5x11x4"]
+    NOW: ClassVar[list[str]] = ["3x M3x10 cover", "cover", "pinion 15t", "shim 5x8x0.1", "bearing 5x11x4"]
+
+    def test_a_piece_that_is_otherwise_bears_a_triangle_and_says_what_it_was(self) -> None:
+        versions = by_step(lay_beside(row(self.BEFORE), row(self.NOW)).differences)
+        sheet = sheet_of(row(self.NOW), None, versions)
+        Layout().apart(sheet)
+        marked = {
+            item.spot[0]: [shape.words for shape in item.shapes if shape.kind == "text"][1:]
+            for item in sheet.items
+            if item.number_box.width > 2 * BALLOON
+        }
+        self.assertEqual(set(marked), {1, 3, 4})
+        self.assertIn("was 13", " ".join(marked[3]))
+        self.assertIn("not there last time", marked[4])
+        plain = sheet_of(row(self.NOW))
+        self.assertTrue(all(item.number_box.width == 2 * BALLOON for item in plain.items))
+
+    def test_the_table_says_it_too(self) -> None:
+        versions = by_step(lay_beside(row(self.BEFORE), row(self.NOW)).differences)
+        notes = {part.number: part.note for part in parts_of(row(self.NOW), None, versions).rows}
+        self.assertIn("was 4", notes["1"])
+        self.assertEqual((notes["2"], notes["5"]), ("", ""))
 
 
 class Drawing(unittest.TestCase):

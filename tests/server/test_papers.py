@@ -13,7 +13,7 @@ from django.utils import timezone
 from icalendar import Calendar
 from PIL import Image
 
-from papers.calendar import Reminder, calendar_of
+from papers.calendar import CalendarDay, calendar_of
 from papers.link import token_of
 from visits import services
 from visits.models import ReportLink, Visit
@@ -158,7 +158,7 @@ class Reminders(BenchCase):
 
     def test_words_of_any_script_come_back_as_they_went(self) -> None:
         says = "Щёлкает; 歯車, \\ " + "long " * 40
-        made = calendar_of([Reminder("a", timezone.localdate(), says)], "Bench", timezone.now())
+        made = calendar_of([CalendarDay("a", timezone.localdate(), says)], "Bench", timezone.now())
         self.assertTrue(all(len(line) <= 75 for line in io.BytesIO(made).read().split(b"\r\n")))
         (event,) = Calendar.from_ical(made).walk("VEVENT")
         self.assertEqual(event["SUMMARY"], says)

@@ -6,6 +6,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
 from ..geometry.gear import Gear
+from ..strip.comparison import Versions
 from ..strip.entry import Entry
 from ..strip.order import Spot, StripStep
 from ..strip.views.stacks import section_part
@@ -17,10 +18,13 @@ WIDTH = 780.0
 
 MARGIN, GAP, LINE_GAP = 10.0, 13.0, 16.0
 BALLOON, NUMBER = 11.0, 11.0
+TRIANGLE = 7.0
+"""Half the room that the mark of another version takes."""
+
 MOST_ROUND = 3
 """Figures that go into a round balloon."""
 
-ABOVE, BELOW = 34.0, 32.0
+ABOVE, BELOW = 34.0, 43.0
 """Room over the pieces for their numbers, and under them for how many and how they face."""
 
 NOTE = 9.5
@@ -86,14 +90,19 @@ class _Cell:
     entry: Entry
     drawn: Drawn
     notes: tuple[str, ...]
+    otherwise: bool = False
 
     @property
     def width(self) -> float:
         words = max((width_of(note, NOTE) for note in self.notes), default=0.0)
-        return max(self.drawn.width, words, _balloon(self.number)) + GAP
+        # A triangle stands right of the number, as much room left of it keeps it over its piece.
+        number = _balloon(self.number) + (4 * TRIANGLE if self.otherwise else 0.0)
+        return max(self.drawn.width, words, number) + GAP
 
 
-def sheet_of(steps: Sequence[StripStep], read: GearsRead | None = None) -> SheetDrawing:
+def sheet_of(
+    steps: Sequence[StripStep], read: GearsRead | None = None, versions: Versions | None = None
+) -> SheetDrawing:
     """The sheet of a row.
 
     Parameters
@@ -102,6 +111,8 @@ def sheet_of(steps: Sequence[StripStep], read: GearsRead | None = None) -> Sheet
         In the order they came off.
     read : mapping, optional
         The gears read so far, by piece and rim.
+    versions : mapping, optional
+        In what it differs from another row of its model, by step: such a piece bears a triangle.
 
     Returns
     -------
@@ -116,7 +127,8 @@ def sheet_of(steps: Sequence[StripStep], read: GearsRead | None = None) -> Sheet
     ]
     known = read or {}
     scale = _scale(there, known)
-    cells = [_cell(n, there, known, scale) for n in range(len(there))]
+    otherwise = versions or {}
+    cells = [_cell(n, there, known, scale, otherwise) for n in range(len(there))]
     lines: list[SheetLine] = []
     top = MARGIN
     for row in _rows(cells):
@@ -137,17 +149,26 @@ def _scale(there: Sequence[tuple[Spot, Entry]], read: GearsRead) -> float:
     return min(LARGEST_SCALE, max(SMALLEST_SCALE, LARGEST / largest))
 
 
-def _cell(n: int, there: Sequence[tuple[Spot, Entry]], read: GearsRead, scale: float) -> _Cell:
+def _cell(
+    n: int, there: Sequence[tuple[Spot, Entry]], read: GearsRead, scale: float, versions: Versions
+) -> _Cell:
     spot, entry = there[n]
     several = sum(other[0] == spot[0] for other, _ in there) > 1
     part = section_part(n, there, read)
-    notes = [f"× {entry.count}" if entry.count > 1 else "", _short(entry.facing or entry.align)]
+    # What differs is of the first piece of a step: that is what rows are laid beside each other by.
+    otherwise = versions.get(spot[0], ()) if spot[1] == 0 else ()
+    notes = [
+        f"× {entry.count}" if entry.count > 1 else "",
+        _short(entry.facing or entry.align),
+        _short("; ".join(difference.short for difference in otherwise)),
+    ]
     return _Cell(
         spot,
         number_of(spot, several),
         entry,
         drawn(entry, part, read.get(spot, {}), scale),
         tuple(note for note in notes if note),
+        bool(otherwise),
     )
 
 
@@ -213,10 +234,14 @@ def _item(cell: _Cell, x: float, axis: float, tallest: float, follows: _Cell | N
     left = middle - cell.drawn.width / 2
     box = Box(left, axis - cell.drawn.height / 2, cell.drawn.width, cell.drawn.height)
     wide = _balloon(cell.number)
-    number_box = Box(middle - wide / 2, axis - tallest / 2 - ABOVE + 3, wide, 2 * BALLOON)
+    balloon = Box(middle - wide / 2, axis - tallest / 2 - ABOVE + 3, wide, 2 * BALLOON)
+    beside = 2 * TRIANGLE if cell.otherwise else 0.0
+    number_box = Box(balloon.x, balloon.y, wide + beside, balloon.height)
     shapes = [shape.moved(left, axis) for shape in cell.drawn.shapes]
-    shapes.append(line(middle, number_box.bottom, middle, box.y, "thin"))
-    shapes += _number(cell.number, number_box)
+    shapes.append(line(middle, balloon.bottom, middle, box.y, "thin"))
+    shapes += _number(cell.number, balloon)
+    if cell.otherwise:
+        shapes.append(_triangle(balloon))
     for n, note in enumerate(cell.notes):
         shapes.append(text(middle, axis + tallest / 2 + 12 + n * 11, note, NOTE))
     if cell.entry.kind in FASTENS and follows and follows.entry.kind not in FASTENS:
@@ -224,6 +249,13 @@ def _item(cell: _Cell, x: float, axis: float, tallest: float, follows: _Cell | N
         for tip in cell.drawn.tips:
             shapes += _flight(box.right, axis + tip, reach)
     return SheetItem(cell.spot, cell.number, box, number_box, tuple(shapes), cell.drawn.true)
+
+
+def _triangle(balloon: Box) -> Stroke:
+    """Beside a number: this piece is otherwise in another row of the model, as drawings mark a change."""
+    x, foot = balloon.right + 2, balloon.bottom - 3
+    side = 2 * TRIANGLE - 3
+    return path([(x, foot), (x + side, foot), (x + side / 2, foot - 0.87 * side), (x, foot)], "paper")
 
 
 def _number(number: str, box: Box) -> list[Stroke]:

@@ -8,6 +8,7 @@ from math import cos, pi, sin
 
 from ..geometry.gear import INCH
 from ..rebuild.tighten import crosswise, is_ring
+from ..strip.comparison import Difference, Versions
 from ..strip.entry import Entry, short_name, thread_label
 from ..strip.figures import module_said
 from ..strip.kinds import kinds
@@ -48,7 +49,9 @@ class SheetParts:
     tools: tuple[str, ...]
 
 
-def parts_of(steps: Sequence[StripStep], read: GearsRead | None = None) -> SheetParts:
+def parts_of(
+    steps: Sequence[StripStep], read: GearsRead | None = None, versions: Versions | None = None
+) -> SheetParts:
     """Everything beside the drawing.
 
     Examples
@@ -88,7 +91,7 @@ def parts_of(steps: Sequence[StripStep], read: GearsRead | None = None) -> Sheet
                     entry.lubricant,
                     entry.lock,
                     entry.place,
-                    _said(entry),
+                    _said(entry, (versions or {}).get(step.number, ()) if at == 0 else ()),
                 )
             )
             if entry.kind == "screw" and is_ring(entry.count):
@@ -99,8 +102,8 @@ def parts_of(steps: Sequence[StripStep], read: GearsRead | None = None) -> Sheet
     return SheetParts(tuple(rows), tuple(rings), tuple(named))
 
 
-def _said(entry: Entry) -> str:
-    said = (entry.facing, entry.align, entry.caution, entry.side)
+def _said(entry: Entry, otherwise: Sequence[Difference]) -> str:
+    said = (entry.facing, entry.align, entry.caution, entry.side, *(each.short for each in otherwise))
     return "; ".join(each for each in said if each)
 
 

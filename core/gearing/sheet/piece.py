@@ -1,4 +1,4 @@
-"""A piece seen from the side, its axis level: the outermost end left, as it came off."""
+"""A piece along its axis, the outermost end left, as it came off: cut open above it where it is bored."""
 
 from __future__ import annotations
 
@@ -11,7 +11,8 @@ from ..strip.entry import Entry
 from ..strip.figures import Figure, figure_of
 from ..strip.kinds import kinds
 from ..strip.views.stacks import SectionPart
-from .shapes import Stroke, circle, line, path, rect
+from . import section
+from .shapes import Stroke, line, path, rect
 
 THINNEST, THICKEST = 5.0, 130.0
 LOWEST, HIGHEST = 7.0, 130.0
@@ -24,6 +25,9 @@ MOST_EDGES = 26
 """Edges of teeth drawn on one rim."""
 
 APART = 3.0
+
+NO_BORE = 0.15
+"""A bore up to this, mm, is none: the usual of what has no hole."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -46,7 +50,7 @@ def drawn(entry: Entry, part: SectionPart, read: Mapping[int, Gear], scale: floa
         return _gear(figure, part, scale)
     along, across = _size(figure, part)
     width, height = _within(along * scale, THINNEST, THICKEST), _within(across * scale, LOWEST, HIGHEST)
-    bore = min(part.bore / across, 0.9) * height if across else 0.0
+    bore = min(part.bore / across, 0.9) * height if across and part.bore > NO_BORE else 0.0
     pen = _PENS.get(kinds()[entry.kind].drawn, _plain)
     shapes = [*pen(width, height, bore), *_facing(part, width, height)]
     true = width == along * scale and height == across * scale
@@ -101,41 +105,29 @@ def _gear(figure: Figure, part: SectionPart, scale: float) -> Drawn:
     each = _within(part.along * scale / max(1, len(rims)), THINNEST, THICKEST / len(rims))
     # A boss said to stand outward has the small rim that way.
     order = rims[::-1] if part.mark == "boss" and part.way < 0 else rims
+    bore = min(part.bore * scale, 0.6 * height)
     shapes: list[Stroke] = []
     for n, rim in enumerate(order):
-        half = rim.tip_radius * shrink
-        x = n * each
-        shapes.append(rect(x, -half, each, 2 * half))
+        tip, x = rim.tip_radius * shrink, n * each
+        root = tip * (1 - TOOTH_DEPTH / (rim.teeth + 2))
+        shapes += section.rim(x, each, tip, root, min(bore, 1.4 * root))
         edges = min(rim.teeth, 2 * MOST_EDGES)
-        for k in range(1, edges // 2):
-            y = half * sin(pi * (k / (edges / 2) - 0.5))
+        # Below the axis each edge of a tooth stands where it is seen round the wheel.
+        for k in range(edges // 4 + 1, edges // 2):
+            y = tip * sin(pi * (k / (edges / 2) - 0.5))
             shapes.append(line(x, y, x + each, y, "thin"))
     width = each * len(rims)
-    bore = min(part.bore * scale, 0.6 * height)
-    shapes += [line(0, -bore / 2, width, -bore / 2, "dash"), line(0, bore / 2, width, bore / 2, "dash")]
     if len(rims) == 1:
         shapes += _facing(part, width, height)
     return Drawn(width, height, tuple(shapes), height == 2 * radius * scale)
 
 
+TOOTH_DEPTH = 4.5
+"""Two and a quarter modules, in halves of one: a wheel is teeth and two modules across its tips."""
+
+
 def _plain(width: float, height: float, bore: float) -> list[Stroke]:
     return [rect(0, -height / 2, width, height)]
-
-
-def _bored(width: float, height: float, bore: float) -> list[Stroke]:
-    holes = [line(0, sign * bore / 2, width, sign * bore / 2, "dash") for sign in (-1, 1)]
-    return [rect(0, -height / 2, width, height), *(holes if width > 2 * THINNEST / 2 else [])]
-
-
-def _bearing(width: float, height: float, bore: float) -> list[Stroke]:
-    ring = (height - bore) / 2
-    ball = min(width, ring) * 0.32
-    middle = bore / 2 + ring / 2
-    return [
-        rect(0, -height / 2, width, height),
-        *(line(0, sign * (bore / 2), width, sign * (bore / 2), "thin") for sign in (-1, 1)),
-        *(circle(width / 2, sign * middle, ball) for sign in (-1, 1)),
-    ]
 
 
 def _spring(width: float, height: float, bore: float) -> list[Stroke]:
@@ -154,11 +146,6 @@ def _nut(width: float, height: float, bore: float) -> list[Stroke]:
         rect(0, -height / 2, width, height),
         *(line(0, sign * height / 4, width, sign * height / 4, "thin") for sign in (-1, 1)),
     ]
-
-
-def _cover(width: float, height: float, bore: float) -> list[Stroke]:
-    holes = [rect(0, sign * 0.36 * height - 1.5, width, 3, "thin") for sign in (-1, 1)]
-    return [rect(0, -height / 2, width, height), *holes]
 
 
 def _motor(width: float, height: float, bore: float) -> list[Stroke]:
@@ -232,21 +219,14 @@ def _worm(width: float, height: float, bore: float) -> list[Stroke]:
     ]
 
 
-def _hub(width: float, height: float, bore: float) -> list[Stroke]:
-    return [
-        rect(0, -height / 2, 0.45 * width, height),
-        rect(0.45 * width, -0.28 * height, 0.55 * width, 0.56 * height),
-    ]
-
-
 Pen = Callable[[float, float, float], list[Stroke]]
 _PENS: dict[str, Pen] = {
-    "bearing": _bearing,
-    "washer": _bored,
-    "bush": _bored,
+    "bearing": section.bearing,
+    "washer": section.bored,
+    "bush": section.bored,
     "spring": _spring,
     "nut": _nut,
-    "cover": _cover,
+    "cover": section.cover,
     "motor": _motor,
     "seal": _seal,
     "circlip": _circlip,
@@ -255,12 +235,12 @@ _PENS: dict[str, Pen] = {
     "board": _board,
     "connector": _connector,
     "worm": _worm,
-    "hub": _hub,
-    "joint": _hub,
-    "carrier": _hub,
-    "pulley": _nut,
-    "ring": _bored,
-    "gear": _nut,
+    "hub": section.hub,
+    "joint": section.hub,
+    "carrier": section.hub,
+    "pulley": section.bored,
+    "ring": section.bored,
+    "gear": section.bored,
 }
 
 

@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 from typing import Literal
 
 Kind = Literal["line", "rect", "path", "circle", "text"]
-Style = Literal["ink", "thin", "paper", "dash", "axis", "solid", "frame"]
+Style = Literal["ink", "thin", "paper", "hatch", "dash", "axis", "solid", "frame"]
 
 LETTER = 0.56
 """Width of a letter as a share of its height, near enough to keep words apart."""
@@ -58,7 +58,8 @@ class Stroke:
         ``line``: x1, y1, x2, y2. ``rect``: x, y, width, height. ``circle``: x, y, radius. ``path``: points
         one after another. ``text``: x, y of the foot of the first letter, of the middle where centred.
     style : str
-        ``ink``, ``thin``, ``paper`` (filled with the ground), ``dash``, ``axis``, ``solid`` or ``frame``.
+        ``ink``, ``thin``, ``paper`` (filled with the ground), ``hatch``, ``dash``, ``axis``, ``solid`` or
+        ``frame``.
     words : str
     size : float
         Height of the letters.

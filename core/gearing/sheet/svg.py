@@ -12,6 +12,7 @@ STROKES = {
     "ink": 'fill="none" stroke="currentColor" stroke-width="1.1"',
     "thin": 'fill="none" stroke="currentColor" stroke-width="0.55"',
     "paper": 'fill="var(--sheet, #fff)" stroke="currentColor" stroke-width="1.1"',
+    "hatch": 'fill="none" stroke="currentColor" stroke-width="0.4"',
     "dash": 'fill="none" stroke="currentColor" stroke-width="0.6" stroke-dasharray="3 2.2"',
     "axis": 'fill="none" stroke="currentColor" stroke-width="0.6" stroke-dasharray="12 3 2.5 3"',
     "solid": 'fill="currentColor" stroke="none"',

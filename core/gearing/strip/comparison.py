@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from difflib import SequenceMatcher
 
@@ -19,6 +20,33 @@ class Difference:
     before: int | None
     now: int | None
     says: str
+
+    @property
+    def short(self) -> str:
+        """What it was, in as few words as stand beside a piece: ``was M3 × 10``.
+
+        Examples
+        --------
+        >>> Difference(1, 1, "cover: thread M3 × 12, was M3 × 10").short
+        'was M3 × 10'
+        >>> Difference(None, 4, "shim: not there last time").short
+        'not there last time'
+        """
+        _, was, before = self.says.rpartition(", was ")
+        return f"was {before}" if was else self.says.rpartition(": ")[2]
+
+
+Versions = Mapping[int, Sequence[Difference]]
+"""In what a row differs from another of its model, by its own steps."""
+
+
+def by_step(differences: Iterable[Difference]) -> Versions:
+    """Differences of pieces that are there, by their steps; what was not met this time has none."""
+    made: dict[int, list[Difference]] = {}
+    for difference in differences:
+        if difference.now is not None:
+            made.setdefault(difference.now, []).append(difference)
+    return made
 
 
 @dataclass(frozen=True, slots=True)

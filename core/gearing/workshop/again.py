@@ -40,7 +40,7 @@ class Again:
 
 
 @dataclass(frozen=True, slots=True)
-class Measured:
+class GearThen:
     """A figure of a gear at one visit: the day, the use until then where it was said, and mm."""
 
     on: date
@@ -87,7 +87,7 @@ def used_between(earlier: str, later: str, by: str) -> float | None:
     return now - before if before is not None and now >= before else None
 
 
-def worn_by(name: str, module: float, readings: Sequence[Measured], by: str = "") -> Again | None:
+def worn_by(name: str, module: float, readings: Sequence[GearThen], by: str = "") -> Again | None:
     """When a gear is to be measured again, from how much it lost between its first reading and its last.
 
     Parameters
@@ -95,7 +95,7 @@ def worn_by(name: str, module: float, readings: Sequence[Measured], by: str = ""
     name : str
     module : float
         Module, mm: the band of ``wear.toml`` is a share of its tooth thickness.
-    readings : sequence of Measured
+    readings : sequence of GearThen
         Of the same kind, in the order they were taken; what they lack of each other is wear.
     by : str
         What the use is counted in; by days where it was not said at both.

@@ -8,6 +8,7 @@ from dataclasses import asdict
 from gearing.errors import GearingError
 from gearing.sheet import Box, parts_of, sheet_of, svg_of
 from gearing.sheet.layout import GearsRead
+from gearing.strip.comparison import Versions
 from gearing.strip.entry import read_line
 from gearing.strip.order import StripStep
 
@@ -35,9 +36,11 @@ def draw_sheet(request: SheetIn) -> SheetOut:
     return sheet_out(steps)
 
 
-def sheet_out(steps: Sequence[StripStep], read: GearsRead | None = None) -> SheetOut:
+def sheet_out(
+    steps: Sequence[StripStep], read: GearsRead | None = None, versions: Versions | None = None
+) -> SheetOut:
     """A sheet as it is answered; the visit's own goes the same way."""
-    sheet, parts = sheet_of(steps, read), parts_of(steps, read)
+    sheet, parts = sheet_of(steps, read, versions), parts_of(steps, read, versions)
     return SheetOut(
         svg=svg_of(sheet),
         width=sheet.width,

@@ -9,7 +9,7 @@ from uuid import UUID, uuid4
 from django.utils import timezone
 
 from gearing.errors import GearingError
-from gearing.workshop.again import Again, Measured, use_said, used_between, worn_by
+from gearing.workshop.again import Again, GearThen, use_said, used_between, worn_by
 from workshop.models import Member
 from workshop.transactions import write
 
@@ -103,7 +103,7 @@ def _by_wear(visit: Visit) -> list[Again]:
 
 def _worn(gear: GearOverTime, by: str) -> Again | None:
     readings = [
-        Measured(
+        GearThen(
             timezone.localdate(measure.visit.recorded_at),
             measure.value,
             use_said(measure.visit.use_so_far).get(by) if by else None,

@@ -131,7 +131,7 @@ onMounted(() => {
       <h1 v-else-if="cards">The bench is clear</h1>
       <div ref="finder" class="find">
         <InputText v-model="words" aria-label="Find a unit, an owner, a complaint" placeholder="Find a unit, an owner, a complaint" maxlength="120" /><KeyCap k="/" />
-        <Button variant="outlined" :aria-expanded="picking" @click="picking = !picking">Pick by</Button>
+        <Button class="pick" variant="outlined" :aria-expanded="picking" @click="picking = !picking">Pick by</Button>
       </div>
       <Button @click="router.push({ name: 'new-visit' })">New visit <KeyCap k="N" /></Button>
     </div>
@@ -182,6 +182,11 @@ onMounted(() => {
 </template>
 
 <style scoped>
+.pick {
+  flex: 0 0 auto;
+  white-space: nowrap;
+}
+
 .bench {
   overflow-y: auto;
   flex: 1;

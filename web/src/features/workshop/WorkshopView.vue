@@ -149,6 +149,7 @@ useIntervalFn(() => page.value?.backup_running && void look(), LOOK_AGAIN);
           </form>
           <p v-if="said" class="proved" role="status">{{ said }}</p>
         </section>
+        <CalendarFeed />
       </div>
       <div class="column">
         <section v-if="page.may_run" aria-labelledby="backups">
@@ -180,7 +181,6 @@ useIntervalFn(() => page.value?.backup_running && void look(), LOOK_AGAIN);
           </ul>
           <p v-if="!others.length" class="soft">No other device is signed in.</p>
         </section>
-        <CalendarFeed />
         <section v-if="page.has_sample && page.may_run && !page.sample" aria-labelledby="sample">
           <h2 id="sample" class="label">The sample bench</h2>
           <p>It stands beside yours, to look round in. Removed, it does not come back.</p>
