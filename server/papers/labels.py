@@ -8,10 +8,10 @@ from dataclasses import dataclass
 import segno
 from reportlab.lib import colors
 from reportlab.lib.units import mm
-from reportlab.pdfbase.pdfmetrics import stringWidth
 from reportlab.pdfgen.canvas import Canvas
 
-from .page import PAPERS, fonts
+from .letters import fonts, width_of, write
+from .page import PAPERS
 
 WIDE, HIGH = 62 * mm, 36 * mm
 ACROSS, DOWN = 3, 7
@@ -66,15 +66,13 @@ def _label(page: Canvas, label: Label, x: float, y: float, matrix: list[list[boo
                 )
     text = x + 6 * mm + CODE
     room = WIDE - CODE - 9 * mm
-    page.setFont(bold, 11)
-    page.drawString(text, y + 24 * mm, _fit(label.head, bold, 11, room))
-    page.setFont(plain, 8.5)
-    page.drawString(text, y + 18 * mm, _fit(label.first, plain, 8.5, room))
-    page.drawString(text, y + 13 * mm, _fit(label.second, plain, 8.5, room))
+    write(page, text, y + 24 * mm, _fit(label.head, bold, 11, room), bold, 11)
+    write(page, text, y + 18 * mm, _fit(label.first, plain, 8.5, room), plain, 8.5)
+    write(page, text, y + 13 * mm, _fit(label.second, plain, 8.5, room), plain, 8.5)
 
 
 def _fit(words: str, font: str, size: float, room: float) -> str:
     """As much of the words as the room holds."""
-    while words and stringWidth(words, font, size) > room:
+    while words and width_of(words, font, size) > room:
         words = words[:-2].rstrip() + "…" if len(words) > 2 else ""
     return words

@@ -1,38 +1,18 @@
-"""Pages of paper: sizes, letters of any script that is at hand, head and foot."""
+"""Pages of paper: sizes, paragraphs, head and foot."""
 
 from __future__ import annotations
-
-from functools import cache
-from pathlib import Path
 
 from reportlab.lib.enums import TA_LEFT
 from reportlab.lib.pagesizes import A4, letter
 from reportlab.lib.styles import ParagraphStyle
 from reportlab.lib.units import mm
-from reportlab.pdfbase import pdfmetrics
-from reportlab.pdfbase.ttfonts import TTFont
 from reportlab.pdfgen.canvas import Canvas
 from reportlab.platypus import BaseDocTemplate, Frame, PageTemplate
 
+from .letters import fonts, write
+
 PAPERS = {"a4": A4, "letter": letter}
 MARGIN = 15 * mm
-FOLDER = Path("/usr/share/fonts/truetype/dejavu")
-"""Debian's DejaVu: Latin, Greek, Cyrillic, Arabic and more; ``fonts-dejavu-core`` comes with the start."""
-
-
-@cache
-def fonts() -> tuple[str, str]:
-    """Names of the plain and the bold letter, embedded where they are there."""
-    if (FOLDER / "DejaVuSans.ttf").exists():
-        pdfmetrics.registerFont(TTFont("Sheet", str(FOLDER / "DejaVuSans.ttf")))
-        pdfmetrics.registerFont(TTFont("Sheet-Bold", str(FOLDER / "DejaVuSans-Bold.ttf")))
-    else:
-        pdfmetrics.registerFont(TTFont("Sheet", "Vera.ttf"))
-        pdfmetrics.registerFont(TTFont("Sheet-Bold", "VeraBd.ttf"))
-    pdfmetrics.registerFontFamily(
-        "Sheet", normal="Sheet", bold="Sheet-Bold", italic="Sheet", boldItalic="Sheet-Bold"
-    )
-    return "Sheet", "Sheet-Bold"
 
 
 def style(size: float = 9.5, *, bold: bool = False, after: float = 2, before: float = 0) -> ParagraphStyle:
@@ -57,9 +37,8 @@ def document(out: object, paper: str, title: str, foot: str) -> BaseDocTemplate:
 
     def footed(page: Canvas, doc: BaseDocTemplate) -> None:
         page.saveState()
-        page.setFont(plain, 7.5)
-        page.drawString(MARGIN, 9 * mm, foot)
-        page.drawRightString(size[0] - MARGIN, 9 * mm, f"page {doc.page}")
+        write(page, MARGIN, 9 * mm, foot, plain, 7.5)
+        write(page, size[0] - MARGIN, 9 * mm, f"page {doc.page}", plain, 7.5, 1.0)
         page.restoreState()
 
     made = BaseDocTemplate(

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import io
 from collections.abc import Iterable, Sequence
-from html import escape
 
 from PIL import Image as Picture
 from reportlab.lib import colors
@@ -12,6 +11,7 @@ from reportlab.lib.units import mm
 from reportlab.lib.utils import ImageReader
 from reportlab.platypus import Flowable, LongTable, Paragraph, TableStyle
 
+from .letters import marked
 from .page import MARGIN, PAPERS, document, style
 from .told import Told, ToldPhoto
 
@@ -32,9 +32,9 @@ def report_pdf(told: Told, photos: dict[str, bytes], paper: str) -> bytes:
     wide = PAPERS[paper][0] - 2 * MARGIN
     out = io.BytesIO()
     story: list[Flowable] = [
-        Paragraph(escape(told.headline), style(17, bold=True, after=3)),
+        Paragraph(marked(told.headline), style(17, bold=True, after=3)),
         Paragraph(
-            escape(
+            marked(
                 " · ".join(
                     part
                     for part in (
@@ -77,8 +77,8 @@ def report_pdf(told: Told, photos: dict[str, bytes], paper: str) -> bytes:
 
 
 def _said(head: str, lines: Iterable[str]) -> list[Flowable]:
-    said = [Paragraph(escape(line).replace("\n", "<br/>"), style(9.5)) for line in lines if line]
-    return [Paragraph(escape(head), style(11, bold=True, before=7)), *said] if said else []
+    said = [Paragraph(marked(line).replace("\n", "<br/>"), style(9.5)) for line in lines if line]
+    return [Paragraph(marked(head), style(11, bold=True, before=7)), *said] if said else []
 
 
 def _rows(
@@ -87,7 +87,7 @@ def _rows(
     if not rows:
         return []
     cells = [
-        [Paragraph(escape(left), style(9, after=0)), Paragraph(escape(right), style(9, after=0))]
+        [Paragraph(marked(left), style(9, after=0)), Paragraph(marked(right), style(9, after=0))]
         for left, right in rows
     ]
     table = LongTable(cells, colWidths=[0.62 * wide, 0.38 * wide])
@@ -103,7 +103,7 @@ def _rows(
             ]
         )
     )
-    return [Paragraph(escape(head), style(11, bold=True, before=9, after=3)), table]
+    return [Paragraph(marked(head), style(11, bold=True, before=9, after=3)), table]
 
 
 def _photos(told: Sequence[ToldPhoto], photos: dict[str, bytes], wide: float) -> list[Flowable]:
@@ -131,7 +131,7 @@ class Pinned(Flowable):  # type: ignore[misc]
         # A picture of odd shape is kept whole in the room there is.
         self.high = min(PHOTO_WIDTH * height / width, 1.3 * PHOTO_WIDTH)
         self.wide = self.high * width / height
-        self.caption = Paragraph(escape(photo.says), style(8, after=0))
+        self.caption = Paragraph(marked(photo.says), style(8, after=0))
         self.under = 0.0
 
     def wrap(self, *_: float) -> tuple[float, float]:

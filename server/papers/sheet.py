@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import io
-from html import escape
 
 from reportlab.lib import colors
 from reportlab.pdfgen.canvas import Canvas
@@ -13,7 +12,8 @@ from gearing.sheet import SheetDrawing, SheetLine, SheetParts, Stroke
 from gearing.sheet.layout import LINE_GAP, WIDTH
 from gearing.sheet.parts import RING_SIZE, ring_shapes
 
-from .page import MARGIN, PAPERS, document, fonts, style
+from .letters import fonts, marked, write
+from .page import MARGIN, PAPERS, document, style
 
 COLUMNS = (
     ("no", 0.06), ("pcs", 0.05), ("piece", 0.25), ("size", 0.13), ("teeth", 0.15), ("of", 0.08),
@@ -28,15 +28,15 @@ def sheet_pdf(
     """The whole sheet as a PDF."""
     wide = PAPERS[paper][0] - 2 * MARGIN
     out = io.BytesIO()
-    story: list[Flowable] = [Paragraph(escape(title), style(16, bold=True, after=6))]
-    story += [Paragraph(escape(note), style(9)) for note in notes]
+    story: list[Flowable] = [Paragraph(marked(title), style(16, bold=True, after=6))]
+    story += [Paragraph(marked(note), style(9)) for note in notes]
     story += [DrawnLine(line, wide) for line in sheet.lines]
     if parts.rings:
         story.append(Paragraph("Drawn down in this order, in small steps", style(11, bold=True, before=8)))
         story += _rings(parts, wide)
     if parts.tools:
         story.append(
-            Paragraph(f"<b>Tools:</b> {escape(', '.join(parts.tools))}", style(9.5, before=6, after=6))
+            Paragraph(f"<b>Tools:</b> {marked(', '.join(parts.tools))}", style(9.5, before=6, after=6))
         )
     story.append(Spacer(1, 6))
     story.append(_table(parts, wide))
@@ -126,8 +126,9 @@ def stroke(page: Canvas, shape: Stroke, foot: float) -> None:
             page.drawPath(drawn, fill=filled)
         case "text":
             page.setFillColor(colors.black)
-            page.setFont(fonts()[0], shape.size)
-            (page.drawCentredString if shape.centred else page.drawString)(at[0], foot - at[1], shape.words)
+            write(
+                page, at[0], foot - at[1], shape.words, fonts()[0], shape.size, 0.5 if shape.centred else 0.0
+            )
 
 
 def _rings(parts: SheetParts, wide: float) -> list[Flowable]:
@@ -153,7 +154,7 @@ def _table(parts: SheetParts, wide: float) -> LongTable:
         on_it = ", ".join(each for each in (row.lubricant, row.lock) if each)
         mind = "; ".join(each for each in (row.note, row.place) if each)
         cells = (row.number, str(row.count), row.name, row.size, row.gear, row.material, on_it, mind)
-        rows.append([Paragraph(escape(cell), plain) for cell in cells])
+        rows.append([Paragraph(marked(cell), plain) for cell in cells])
     table = LongTable(rows, colWidths=[share * wide for _, share in COLUMNS], repeatRows=1)
     table.setStyle(
         TableStyle(
