@@ -213,7 +213,7 @@ def history(request: MemberRequest, visit_id: UUID, before: int | None = None) -
     changes = visit.changes.select_related("member").order_by("-id")
     if before is not None:
         changes = changes.filter(id__lt=before)
-    lines, gone = [], services.no_longer_standing(visit)
+    lines, now = [], services.standing_now(visit)
     for change in changes[:MOST_HISTORY]:
         piece = pieces.get(change.subject)
         kind = piece.kind if piece else ""
@@ -226,7 +226,7 @@ def history(request: MemberRequest, visit_id: UUID, before: int | None = None) -
                 what=name_of(piece) if piece else "",
                 before=in_words_of(change.before, kind),
                 after=in_words_of(change.after, kind),
-                undo=services.can_be_undone(visit, change, gone),
+                undo=services.can_be_undone(change, now),
             )
         )
     return lines

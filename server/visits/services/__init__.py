@@ -34,7 +34,7 @@ from .proof import hand_back, record_result, take_result_back
 from .sounds import add_sound, drop_sound, is_repaired, say_turned
 from .steps import record_step, set_undone
 from .stock import also_in, take_from_drawer, worth_keeping, write_off
-from .undoing import can_be_undone, no_longer_standing, undo_change
+from .undoing import can_be_undone, standing_now, undo_change
 from .visits import (
     enter_stage,
     follow_guide,
@@ -83,7 +83,6 @@ __all__ = [
     "met_before",
     "name_cause",
     "new_device_key",
-    "no_longer_standing",
     "note_device",
     "note_to_watch",
     "open_join",
@@ -107,6 +106,7 @@ __all__ = [
     "set_teaching",
     "set_undone",
     "standing",
+    "standing_now",
     "start_timer",
     "stop_timer",
     "take_answer_back",
