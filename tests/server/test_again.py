@@ -70,6 +70,19 @@ class Filed(BenchCase):
         self.assertEqual([(each["id"], each["done"]) for each in self.reminders()], [(made["id"], True)])
         self.assertEqual(self.desk.ask("PUT", self.at("reminders", uuid4()), {"done": True})[0], 404)
 
+    def test_what_is_filed_waits_for_its_owner_unless_it_was_said_to_wait_for_more(self) -> None:
+        self.file()
+        self.visit.refresh_from_db()
+        self.assertEqual(
+            (self.visit.waits_for, self.visit.waits_note), ("owner", "ready to fetch, not mended")
+        )
+        other = services.open_visit(self.ada, uuid4(), uuid4(), {**BLANK, **CAR})
+        services.record_step(self.ada, other.id, uuid4(), "spur 57t")
+        services.wait_for(self.ada, other.id, "part", "a spur for the next time")
+        self.file(other)
+        other.refresh_from_db()
+        self.assertEqual(other.waits_for, "part")
+
     def test_another_workshop_neither_sees_nor_ticks_it(self) -> None:
         self.file()
         made = self.reminders()[0]["id"]

@@ -96,9 +96,20 @@ def enter_stage(member: Member, visit_id: UUID, stage: str, based_on: str | None
     filed = stage == FILED and visit.stage != FILED
     visit = set_fields(visit, member, "stage", base, stage=stage)
     if filed:
+        _to_be_fetched(member, visit)
         keep_what_it_took(visit)
         make_reminders(member, visit)
     return visit
+
+
+FETCHED = {"waits_for": "owner", "waits_note": "ready to fetch"}
+
+
+def _to_be_fetched(member: Member, visit: Visit) -> None:
+    """What is filed is done here: it waits for its owner, unless it was said to wait for something."""
+    if visit.waits_for == "me":
+        note = "ready to fetch, not mended" if visit.handed_back else FETCHED["waits_note"]
+        set_fields(visit, member, "waits", None, **{**FETCHED, "waits_note": note})
 
 
 @write

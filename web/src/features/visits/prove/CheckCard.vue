@@ -96,14 +96,14 @@ useKeys({ Enter: met, f: failed, w: waive, F4: drop });
     <h2>{{ check.name }}</h2>
     <p class="how">{{ check.how }}</p>
     <p class="band"><span class="label">To meet</span> {{ check.band }}</p>
-    <p class="soft small">Asked for, since {{ check.why }}.</p>
-    <p v-if="stands === 'failed'" class="harm">
-      <b>Failed.</b> {{ check.fails }}
+    <p v-if="stands !== 'failed'" class="soft small">Asked for, since {{ check.why }}.</p>
+    <div v-else class="harm">
+      <p><b>Failed.</b> {{ check.fails }}</p>
       <span class="leads">
         <Button v-if="lead" variant="outlined" @click="emit('lead', check.to, check.leads[0]?.key)">{{ lead }}</Button>
         <Button v-for="step in back" :key="step.key" variant="outlined" @click="emit('lead', 'build', step.key)">{{ step.title }}</Button>
       </span>
-    </p>
+    </div>
     <form class="figure" @submit.prevent="met">
       <label v-if="check.figure"
         ><span class="label">Read</span><InputText v-model="value" class="value" inputmode="decimal" :aria-label="`${check.name}, ${check.figure.unit}`" />
