@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from django.db.models import Q
+
 from gearing.data import table
 from gearing.proof import FORMER, ProofAsked, ProofCheck, prove
 from gearing.rebuild import Removed
@@ -81,6 +83,22 @@ def asked_of(visit: Visit) -> ProofAsked:
         house=house_of(visit.unit.workshop_id),
         recorded=visit.sounds.filter(taken_back=False).exists(),
     )
+
+
+def read_before(visit: Visit) -> dict[str, ProofResult]:
+    """Figures that checks were met with before: of the unit itself, else of another of its model; the last."""
+    met = ProofResult.objects.filter(
+        visit__unit__workshop_id=visit.unit.workshop_id, taken_back=False, outcome="met", value__isnull=False
+    ).exclude(visit=visit)
+    its_own = Q(visit__unit_id=visit.unit_id, visit__number__lt=visit.number)
+    alike = Q(visit__unit__model=visit.unit.model) if visit.unit.model else Q(pk__in=[])
+    found = met.filter(its_own | alike).select_related("visit__unit").order_by("recorded_at")[:MOST_BEFORE]
+    # The unit's own stands over those of its like.
+    ordered = sorted(found, key=lambda result: result.visit.unit_id == visit.unit_id)
+    return {result.check_key: result for result in ordered}
+
+
+MOST_BEFORE = 400
 
 
 def failures_at(visit: Visit) -> dict[str, list[str]]:

@@ -5,9 +5,10 @@ from __future__ import annotations
 from typing import Any
 from uuid import uuid4
 
+from visits import services
 from visits.models import Change, ProofResult
 
-from .bench import BenchCase
+from .bench import BLANK, UNIT, BenchCase
 
 
 class Proof(BenchCase):
@@ -87,6 +88,31 @@ class Proof(BenchCase):
         })  # fmt: skip
         body = {"check": "hand_turn", "outcome": "met"}
         self.refused(self.desk.ask("PUT", f"/visits/{other['id']}/proof/{result}", body), "taken_id")
+
+    def test_what_it_read_before_stands_beside_the_band(self) -> None:
+        self.renewed()
+        self.assertEqual(self.check("slop")["before"], "")
+        self.went("slop", value=0.4)
+        self.assertEqual(self.check("slop")["before"], "")
+        self.visit.unit.model = "sail servo"
+        self.visit.unit.save()
+
+        def taken_in(unit: Any, label: str) -> Any:
+            fields = {**UNIT, **BLANK, "label": label, "model": "sail servo"}
+            visit = services.open_visit(self.ada, uuid4(), unit, fields)
+            services.record_step(self.ada, visit.id, uuid4(), "wheel 31/12 nylon")
+            return visit
+
+        first, self.visit = self.visit, taken_in(uuid4(), "Godwit")
+        self.renewed_first()
+        self.assertEqual(self.check("slop")["before"], "0.4 mm at 20 mm on Sandpiper")
+        self.visit = taken_in(first.unit_id, "Sandpiper")
+        self.renewed_first()
+        self.assertEqual(self.check("slop")["before"], "0.4 mm at 20 mm at visit 1")
+
+    def renewed_first(self) -> None:
+        piece = self.visit.steps.get().piece.id
+        self.desk.got("PUT", self.at("pieces", piece, "verdict"), {"verdict": "replace"})
 
     def test_a_failure_leads_to_the_build_steps_concerned_and_is_said_there(self) -> None:
         self.renewed()

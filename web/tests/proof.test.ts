@@ -21,6 +21,7 @@ const row = (key: string, more: Partial<ProofRow> = {}): ProofRow => ({
   after: null,
   result: null,
   later: false,
+  before: "",
   ...more,
 });
 const result = (outcome: string) => ({ id: outcome, outcome, value: null, note: "", at: "2026-11-27T08:00:00Z", by: "Ada" });

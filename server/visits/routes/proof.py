@@ -15,7 +15,7 @@ from workshop.authentication import MemberRequest
 
 from .. import services
 from ..models import ProofResult, Visit
-from ..proving import LATER, Proof, proof_of
+from ..proving import LATER, Proof, proof_of, read_before
 from ..services.base import own_visit
 
 router = Router(tags=["proof"])
@@ -47,6 +47,9 @@ class ProofRow(ProofCheckOut):
 
     result: ProofResultOut | None
     later: bool = Field(description="Done once it is in use again; nothing waits for it")
+    before: str = Field(
+        description="What it read before: this unit, or its like; empty for none"
+    )
 
 
 class ProofPage(Model):
@@ -93,12 +96,13 @@ def hand_back(request: MemberRequest, visit_id: UUID, body: HandedBackIn) -> Pro
 
 
 def _page(visit: Visit) -> ProofPage:
-    proof = proof_of(visit)
+    proof, before = proof_of(visit), read_before(visit)
     rows = [
         ProofRow(
             **check_out(n, check).model_dump(),
             result=_result(proof, check.key),
             later=check.risk == LATER,
+            before=_before(before.get(check.key), visit) if check.figure else "",
         )
         for n, check in enumerate(proof.checks, 1)
     ]
@@ -111,6 +115,17 @@ def _page(visit: Visit) -> ProofPage:
         says=_says(len(proof.open), failed, visit.handed_back),
         handed_back=visit.handed_back,
     )
+
+
+def _before(result: ProofResult | None, visit: Visit) -> str:
+    if result is None:
+        return ""
+    whose = (
+        f"at visit {result.visit.number}"
+        if result.visit.unit_id == visit.unit_id
+        else f"on {result.visit.unit.label}"
+    )
+    return f"{result.value:g} {result.unit} {whose}"
 
 
 def _says(still: int, failed: list[str], handed_back: str) -> str:

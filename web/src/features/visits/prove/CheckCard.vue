@@ -95,7 +95,9 @@ useKeys({ Enter: met, f: failed, w: waive, F4: drop });
     <p class="label">{{ check.order }} · {{ check.risk }} · {{ check.minutes }} min</p>
     <h2>{{ check.name }}</h2>
     <p class="how">{{ check.how }}</p>
-    <p class="band"><span class="label">To meet</span> {{ check.band }}</p>
+    <p class="band">
+      <span class="label">To meet</span> {{ check.band }}<span v-if="check.before" class="was">it read {{ check.before }}</span>
+    </p>
     <p v-if="stands !== 'failed'" class="soft small">Asked for, since {{ check.why }}.</p>
     <div v-else class="harm">
       <p><b>Failed.</b> {{ check.fails }}</p>
@@ -144,6 +146,11 @@ h2 {
 
 .band {
   font-weight: 600;
+}
+
+.was {
+  display: block;
+  font-weight: 400;
 }
 
 .figure,
