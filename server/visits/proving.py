@@ -86,7 +86,7 @@ def asked_of(visit: Visit) -> ProofAsked:
 
 
 def read_before(visit: Visit) -> dict[str, ProofResult]:
-    """Figures that checks were met with before: of the unit itself, else of another of its model; the last."""
+    """Figures that checks were met with before, the last of each: of the unit, else of another of its model."""
     met = ProofResult.objects.filter(
         visit__unit__workshop_id=visit.unit.workshop_id, taken_back=False, outcome="met", value__isnull=False
     ).exclude(visit=visit)
