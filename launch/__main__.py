@@ -11,10 +11,10 @@ from .paths import VERSION, WEB, say, stop_with
 def main(words: list[str]) -> None:  # noqa: PLR0912 - a list of commands is as long as it is
     """Run one command. Imports are late: ``sum`` must not wait for what it does not use."""
     match words:
-        case ["start"]:
+        case ["start", *rest] if set(rest) <= {"--share"}:
             from .serve import start
 
-            start()
+            start(shares=len(rest))
         case ["dev"]:
             from .serve import start
 

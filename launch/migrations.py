@@ -33,10 +33,17 @@ def pending(database: Database) -> bool:
     return bool(expected() - set(database.migrations()))
 
 
-def sample_settled(database: Database) -> bool:
-    """Whether the sample workshop is there, or was taken away for good."""
+def sample_here(database: Database) -> bool:
+    """Whether the sample workshop is there."""
     with database.cursor() as cursor:
         cursor.execute("SELECT COUNT(*) FROM workshop_workshop WHERE `key` = 'sample'")
-        there = cursor.fetchone()[0]
+        return bool(cursor.fetchone()[0])
+
+
+def sample_settled(database: Database) -> bool:
+    """Whether the sample workshop is there, or was taken away for good."""
+    if sample_here(database):
+        return True
+    with database.cursor() as cursor:
         cursor.execute("SELECT COUNT(*) FROM workshop_fact WHERE `key` = 'sample removed'")
-        return bool(there or cursor.fetchone()[0])
+        return bool(cursor.fetchone()[0])

@@ -12,19 +12,24 @@ from collections.abc import Mapping
 from pathlib import Path
 from typing import IO
 
+import segno
+
 from backups.database import Database
 from demo import DEMO_MEMBER, DEMO_PASSWORD
 
 from . import frontend
+from .certificate import BenchCertificate
 from .devices import Devices, usual_addresses
+from .fronts import Fronts, may_share
 from .keeping import finish_restore
 from .mariadb import END_SECONDS, OwnMariaDB, check_reachable
-from .migrations import sample_settled
+from .migrations import sample_here, sample_settled
 from .paths import BUILT, HOST, PORT, ROOT, VAR, VERSION, read_pid, say, secret, stop_with
 from .running import LOCK, running
 from .service_user import service_user
+from .share import Share, share_of
 from .signals import Ending, deaf
-from .supervise import Server, watch
+from .supervise import watch
 from .upgrade import bring_up_to_date, upgrading
 
 STOP_SECONDS = END_SECONDS + 30
@@ -75,19 +80,24 @@ def manage_own(words: list[str]) -> None:
             own.stop()
 
 
-def start(*, dev: bool = False) -> None:
-    """Serve until Ctrl-C or ``./dentado stop``; with `dev` what is edited is reloaded, server and screen."""
+def start(*, dev: bool = False, shares: int = 0) -> None:
+    """Serve until Ctrl-C or ``./dentado stop``.
+
+    With `dev` what is edited is reloaded, server and screen. With `shares` the workshop's own network is
+    served as well; said twice, though the sample bench with its known password is here.
+    """
     # What reads the core's data takes half a second to load; ending a start needs none of it.
     from .data_files import check_data_files
 
     began = time.monotonic()
     check_data_files()
+    share = share_of() if shares else None
     held = _claim()
     finish_restore(VAR)
     ending = Ending()
     user = service_user(VAR)
     own = None if os.environ.get("DENTADO_DATABASE_URL") else OwnMariaDB(VAR / "database", user=user)
-    server: Server | None = None
+    fronts: Fronts | None = None
     devices = Devices()
     vite: subprocess.Popen[bytes] | None = None
     try:
@@ -95,7 +105,7 @@ def start(*, dev: bool = False) -> None:
         if own:
             own.mend_secret()
         env = environment(own.url if own else os.environ["DENTADO_DATABASE_URL"])
-        server = _server(env, user)
+        fronts = Fronts(env, user, share)
         if not own:
             check_reachable(os.environ["DENTADO_DATABASE_URL"])
         env["DENTADO_FRONT_END"] = str(frontend.build())
@@ -103,29 +113,33 @@ def start(*, dev: bool = False) -> None:
             own.start()
         env |= devices.start(PORT)
         prepare(env, VAR, ending)
+        if share:
+            may_share(env, shares)
         if user:
             service_user(VAR)
-        if dev:
-            server.more, env["DENTADO_RELOAD"] = ["--reload"], "1"
-        server.start()
-        server.wait()
-        _say_ready(env, time.monotonic() - began)
+        fronts.tell({name: env[name] for name in env if name.startswith("DENTADO_") and name not in ITS_OWN})
+        fronts.start(reload=dev)
+        _say_ready(env, time.monotonic() - began, share, fronts.certificate)
         if dev:
             vite = frontend.serve_sources(PORT + 2, ADDRESS)
             say(f"  Edited as you look: http://{HOST}:{PORT + 2}\n")
-        watch(server, own, env, VAR, user)
+        watch(fronts.servers, own, env, VAR, user)
     except KeyboardInterrupt:
         say("\nClosing …")
     finally:
         deaf()
         frontend.end_sources(vite)
-        if server:
-            server.stop()
+        if fronts:
+            fronts.stop()
         devices.close()
         if own:
             own.stop()
         held.truncate(0)
         held.close()
+
+
+ITS_OWN = ("DENTADO_HTTPS", "DENTADO_HOSTS", "DENTADO_PROXIES")
+"""What each server is told by itself."""
 
 
 def prepare(env: dict[str, str], folder: Path, ending: Ending) -> None:
@@ -136,18 +150,19 @@ def prepare(env: dict[str, str], folder: Path, ending: Ending) -> None:
         manage(env, "load_demo")
 
 
-def _server(env: dict[str, str], user: str) -> Server:
-    try:
-        return Server(PORT, env, user)
-    except OSError:
-        LOCK.write_text("")
-        stop_with(
-            f"Port {PORT} is in use by another program.",
-            "End that program, or start on another port: DENTADO_PORT=8360 ./dentado start",
-        )
+def _say_shared(share: Share, certificate: BenchCertificate) -> None:
+    say(f"  On the network:   {share.address}")
+    if certificate.made:
+        say(f"                    under a certificate made now, since {certificate.made}")
+    say(f"  Add a phone:      {share.address}/trust   (or scan this)")
+    say(f"  It must show:     {certificate.fingerprint[:23]} …\n")
+    segno.make(f"{share.address}/trust", error="m").terminal(compact=True)
+    say("")
 
 
-def _say_ready(env: dict[str, str], seconds: float) -> None:
+def _say_ready(
+    env: dict[str, str], seconds: float, share: Share | None, certificate: BenchCertificate | None
+) -> None:
     database = Database(env["DENTADO_DATABASE_URL"])
     say(f"\n  Dentado is ready: {ADDRESS}   ({seconds:.1f} s)")
     with database.cursor() as cursor:
@@ -156,13 +171,13 @@ def _say_ready(env: dict[str, str], seconds: float) -> None:
             " WHERE w.`key` IS NULL"
         )
         own_members = cursor.fetchone()[0]
-        cursor.execute("SELECT COUNT(*) FROM workshop_workshop WHERE `key` = 'sample'")
-        sample = cursor.fetchone()[0]
-    if sample:
+    if sample_here(database):
         say(f"  Demo sign-in:     {DEMO_MEMBER}  /  {DEMO_PASSWORD}   (on this machine only)")
     if not own_members:
         say("  Your own bench:   open the address and choose “Set up your own”.")
         say(f"                    From another machine it asks for this code: {secret(VAR, 'setup')[:12]}")
+    if share and certificate:
+        _say_shared(share, certificate)
     say("  Ctrl-C or ./dentado stop ends it.\n")
 
 

@@ -5,11 +5,13 @@ from __future__ import annotations
 import json
 import os
 import socket
+import ssl
 import subprocess
 import sys
 import time
 import urllib.request
 from collections import deque
+from collections.abc import Sequence
 from datetime import UTC, datetime
 from pathlib import Path
 from typing import IO
@@ -33,16 +35,31 @@ class Server:
     Parameters
     ----------
     port : int
-        On loopback. Raises OSError if it is in use.
+        Raises OSError if it is in use.
     user : str
         Who it runs as; empty for whoever starts it.
+    bind : str
+        The address it answers on.
+    tls : tuple of Path
+        Its certificate and the key of that; none for plain HTTP, as on loopback.
     """
 
-    def __init__(self, port: int, env: dict[str, str], user: str = "", log: IO[str] | None = None) -> None:
+    def __init__(
+        self,
+        port: int,
+        env: dict[str, str],
+        user: str = "",
+        log: IO[str] | None = None,
+        *,
+        bind: str = HOST,
+        tls: tuple[Path, ...] = (),
+    ) -> None:
         self.port, self.env, self.user, self.log = port, env, user, log
         self.more: list[str] = []
         """Words for gunicorn besides its usual ones."""
-        self.socket = listening(port)
+        self.tls = tls
+        self.asked_at = bind if bind not in ("0.0.0.0", "::") else HOST
+        self.socket = listening(port, bind)
         self.process: subprocess.Popen[bytes] | None = None
 
     def start(self) -> None:
@@ -51,7 +68,10 @@ class Server:
         self.process = subprocess.Popen(
             [
                 *with_parent("TERM", self.user), sys.executable, "-m", "gunicorn", "config.wsgi:application",
-                "--config", "python:config.gunicorn", "--bind", f"fd://{fd}", *self.more,
+                "--config", "python:config.gunicorn", "--bind", f"fd://{fd}",
+                *(word for pair in zip(("--certfile", "--keyfile"), map(str, self.tls), strict=False)
+                  for word in pair),
+                *self.more,
             ],
             env=self.env, cwd=ROOT, pass_fds=(fd,), stderr=self.log, start_new_session=True,
         )  # fmt: skip
@@ -62,7 +82,7 @@ class Server:
         while time.monotonic() < deadline:
             if self.ended():
                 stop_with("The server ended at once.", "The lines above say why.")
-            if healthy(self.port):
+            if healthy(self.port, self.asked_at, tls=bool(self.tls)):
                 return
             time.sleep(0.05)
         stop_with("The server did not answer within 30 s.", "The lines above may say why.")
@@ -82,12 +102,12 @@ class Server:
         self.socket.close()
 
 
-def listening(port: int) -> socket.socket:
-    """A socket on loopback to be handed to one server after another."""
-    made = socket.socket()
+def listening(port: int, bind: str = HOST) -> socket.socket:
+    """A socket to be handed to one server after another."""
+    made = socket.socket(socket.AF_INET6 if ":" in bind else socket.AF_INET)
     made.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
     try:
-        made.bind((HOST, port))
+        made.bind((bind, port))
     except OSError:
         made.close()
         raise
@@ -95,10 +115,12 @@ def listening(port: int) -> socket.socket:
     return made
 
 
-def healthy(port: int) -> bool:
-    """Whether process, database and disk are well; asked in plain HTTP whatever stands in front."""
+def healthy(port: int, host: str = HOST, *, tls: bool = False) -> bool:
+    """Whether process, database and disk are well; asked of the server itself, whatever stands in front."""
+    at = f"[{host}]" if ":" in host else host
+    scheme, context = ("https", ssl._create_unverified_context()) if tls else ("http", None)
     try:
-        with urllib.request.urlopen(f"http://{HOST}:{port}/health", timeout=5) as answer:
+        with urllib.request.urlopen(f"{scheme}://{at}:{port}/health", timeout=5, context=context) as answer:
             return bool(json.load(answer).get("well"))
     except (OSError, ValueError):
         return False
@@ -122,8 +144,10 @@ class Restarts:
         say(f"The {self.what} ended by itself; starting it again …")
 
 
-def watch(server: Server, own: OwnMariaDB | None, env: dict[str, str], folder: Path, user: str) -> None:
-    """Keep both running, for ever. Ends by KeyboardInterrupt, or when it is hopeless."""
+def watch(
+    servers: Sequence[Server], own: OwnMariaDB | None, env: dict[str, str], folder: Path, user: str
+) -> None:
+    """Keep them running, for ever. Ends by KeyboardInterrupt, or when it is hopeless."""
     served, kept = Restarts("server"), Restarts("database")
     backup: subprocess.Popen[bytes] | None = None
     look_at = time.monotonic() + 5
@@ -132,9 +156,10 @@ def watch(server: Server, own: OwnMariaDB | None, env: dict[str, str], folder: P
             kept.note()
             own.start()
             say("The database is back.")
-        if server.ended():
-            served.note()
-            server.start()
+        for server in servers:
+            if server.ended():
+                served.note()
+                server.start()
         if time.monotonic() > look_at and (backup is None or backup.poll() is not None):
             look_at = time.monotonic() + BACKUP_LOOK_EVERY
             if due(folder / "backups", datetime.now(UTC)):

@@ -38,6 +38,7 @@ from visits.routes.visits import router as visits
 from workshop.authentication import SignedIn
 from workshop.refusals import RefusedError
 from workshop.routes.members import router as members
+from workshop.routes.phones import router as phones
 from workshop.routes.session import router as workshop
 
 from .middleware import out_of_reach, unforeseen
@@ -72,6 +73,7 @@ api = OneWay(
 api.add_router("", workshop)
 api.add_router("", sample)
 api.add_router("", members)
+api.add_router("", phones)
 api.add_router("", visits)
 api.add_router("", diagnosis)
 api.add_router("", sounds)

@@ -14,9 +14,15 @@ DIST = Path(os.environ["DENTADO_FRONT_END"])
 SECRET_KEY = os.environ["DENTADO_SECRET_KEY"]
 DEBUG = False
 # Over plain HTTP on loopback unless said otherwise: then set DENTADO_HTTPS=1 and the host names.
-HTTPS = os.environ.get("DENTADO_HTTPS") == "1"
+HTTPS = os.environ.get("DENTADO_HTTPS") in ("1", "own")
+OWN_TLS = os.environ.get("DENTADO_HTTPS") == "own"
+"""Whether this server speaks TLS itself, under the bench's own certificate, and no proxy in front does."""
+AUTHORITY = Path(os.environ["DENTADO_AUTHORITY"]) if "DENTADO_AUTHORITY" in os.environ else None
+"""The certificate that a phone is to trust."""
+SHARED = os.environ.get("DENTADO_SHARED", "")
+"""Where other devices of the workshop's network reach the bench; empty where they do not."""
 ALLOWED_HOSTS = os.environ.get("DENTADO_HOSTS", "127.0.0.1,localhost,[::1]").split(",")
-PROXIES = int(os.environ.get("DENTADO_PROXIES", "1" if HTTPS else "0"))
+PROXIES = int(os.environ.get("DENTADO_PROXIES", "1" if HTTPS and not OWN_TLS else "0"))
 """How many proxies of one's own stand in front: so many entries of X-Forwarded-For are believed."""
 SETUP_CODE = os.environ.get("DENTADO_SETUP_CODE", "")
 VERSION = os.environ.get("DENTADO_VERSION", "")
@@ -110,11 +116,14 @@ AXES_VERBOSE = False
 SESSION_COOKIE_AGE = 60 * 60 * 24 * 14
 SESSION_COOKIE_SAMESITE = CSRF_COOKIE_SAMESITE = "Lax"
 SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = SECURE_SSL_REDIRECT = HTTPS
-SECURE_HSTS_SECONDS = 31_536_000 if HTTPS else 0
-SECURE_HSTS_INCLUDE_SUBDOMAINS = SECURE_HSTS_PRELOAD = HTTPS
+# An address of a workshop's network may be another's tomorrow: it is not held to TLS for a year.
+SECURE_HSTS_SECONDS = 31_536_000 if HTTPS and not OWN_TLS else 0
+SECURE_HSTS_INCLUDE_SUBDOMAINS = SECURE_HSTS_PRELOAD = HTTPS and not OWN_TLS
 SECURE_REFERRER_POLICY = "same-origin"
 X_FRAME_OPTIONS = "DENY"
-if HTTPS:
+if OWN_TLS:
+    SILENCED_SYSTEM_CHECKS += ["security.W004"]
+elif HTTPS:
     SECURE_PROXY_SSL_HEADER = ("HTTP_X_FORWARDED_PROTO", "https")
 else:
     # HSTS, redirect and secure cookies need TLS, which loopback does not have.

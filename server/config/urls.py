@@ -5,6 +5,7 @@ import sys
 from django.http import HttpRequest, HttpResponse, JsonResponse
 from django.urls import path, re_path
 
+from accounts.trust import trust, trust_certificate
 from accounts.views import SignIn, by_code, database_unreachable, page, set_up
 from papers.public import calendar_feed, shared_pdf, shared_photo, shared_report
 from visits.join_page import joined, joined_photo
@@ -46,6 +47,8 @@ urlpatterns = [
     path("sign-in", SignIn.as_view()),
     path("set-up", set_up),
     path("code", by_code),
+    path("trust", trust),
+    path("trust/bench.crt", trust_certificate),
     path("join/<str:token>", joined),
     path("join/<str:token>/photos/<uuid:photo_id>", joined_photo),
     path("calendar/<str:token>", calendar_feed),

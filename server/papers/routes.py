@@ -19,6 +19,7 @@ from visits.mapping import strip_step
 from visits.models import ReportLink
 from visits.services.base import own_visit
 from workshop.authentication import MemberRequest
+from workshop.client import address_for_others
 
 from .feed import feed_token, reminders_of
 from .link import make_link, revoke_link, token_of
@@ -77,7 +78,7 @@ def report_paper(request: MemberRequest, visit_id: UUID, paper: Paper = "a4") ->
 def labels_paper(request: MemberRequest, visit_id: UUID, paper: Paper = "a4") -> HttpResponse:
     """Labels at 1:1 with a code that opens the visit."""
     visit = own_visit(request.user, visit_id)
-    address = request.build_absolute_uri(f"/visits/{visit.id}")
+    address = address_for_others(request, f"/visits/{visit.id}")
     return _pdf(labels_of(visit, address, paper), f"{visit.unit.label} labels")
 
 
@@ -115,11 +116,11 @@ def reminders(request: MemberRequest) -> HttpResponse:
 @router.get("/reminders", response={200: FeedOut, **PROBLEMS})
 def feed(request: MemberRequest) -> FeedOut:
     """The address a calendar can follow: private, good until the password is changed."""
-    return FeedOut(address=request.build_absolute_uri(f"/calendar/{feed_token(request.user)}"))
+    return FeedOut(address=address_for_others(request, f"/calendar/{feed_token(request.user)}"))
 
 
 def _link(request: MemberRequest, link: ReportLink) -> SharedLink:
-    address = request.build_absolute_uri(f"/report/{token_of(link)}")
+    address = address_for_others(request, f"/report/{token_of(link)}")
     code = segno.make(address, error="m").svg_data_uri(scale=5, border=2, dark="#1e2930", light="#fbf8f1")
     return SharedLink(
         id=link.id, address=address, code=code, expires_at=link.expires_at, by=link.recorded_by.called

@@ -86,7 +86,7 @@ def asked_of(visit: Visit) -> ProofAsked:
 
 
 def read_before(visit: Visit) -> dict[str, ProofResult]:
-    """Figures that checks were met with before, the last of each: of the unit, else of another of its model."""
+    """Figures that checks were met with before, the last of each: of the unit, else of its like."""
     met = ProofResult.objects.filter(
         visit__unit__workshop_id=visit.unit.workshop_id, taken_back=False, outcome="met", value__isnull=False
     ).exclude(visit=visit)

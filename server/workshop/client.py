@@ -55,6 +55,23 @@ def from_here(request: HttpRequest) -> bool:
     return loopback and (bool(settings.PROXIES) or "HTTP_X_FORWARDED_FOR" not in request.META)
 
 
+def address_for_others(request: HttpRequest, path: str) -> str:
+    """The address of a path as another device opens it: on the workshop's network, where it is shared."""
+    return f"{settings.SHARED}{path}" if settings.SHARED else request.build_absolute_uri(path)
+
+
+def reaches_others(request: HttpRequest) -> bool:
+    """Whether another device can open the addresses that are given out."""
+    host = request.get_host().rpartition(":")[0] or request.get_host()
+    return bool(settings.SHARED) or host.strip("[]") not in ("127.0.0.1", "localhost", "::1")
+
+
+NOT_SHARED = (
+    "No other device can open this: the bench is served on this machine alone. "
+    "Start it with ./dentado start --share, and the workshop's network reaches it."
+)
+
+
 def device_name(request: HttpRequest) -> str:
     """What a person would call the device: ``Android, Firefox``."""
     agent = request.headers.get("User-Agent", "")

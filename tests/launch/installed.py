@@ -30,6 +30,8 @@ class Installed(unittest.TestCase):
     """One installation in a folder of its own, on a port of its own."""
 
     command = "start"
+    words: tuple[str, ...] = ()
+    """What is said behind it."""
 
     def setUp(self) -> None:
         folder = tempfile.TemporaryDirectory()
@@ -58,7 +60,7 @@ class Installed(unittest.TestCase):
     def start(self) -> subprocess.Popen[str]:
         """A start in the background, once it says that it is ready; what it said is `heard`."""
         began = subprocess.Popen(
-            [str(ROOT / "dentado"), self.command], cwd="/", env=self.environment(), text=True,
+            [str(ROOT / "dentado"), self.command, *self.words], cwd="/", env=self.environment(), text=True,
             stdout=subprocess.PIPE, stderr=subprocess.STDOUT, start_new_session=True,
         )  # fmt: skip
         self.addCleanup(self._end, began)

@@ -16,6 +16,7 @@ from pydantic import Field
 
 from sums.base import Model, Problem
 from workshop.authentication import MemberRequest
+from workshop.client import NOT_SHARED, address_for_others, reaches_others
 
 from .. import services
 from ..join_token import token_of
@@ -53,6 +54,7 @@ class JoinOut(Model):
     code: str = Field(description="The address as a QR code, a data URI")
     minutes: int = Field(description="Until it is over")
     by: str
+    alone: str = Field(description="Why no other device can open it; empty where they can")
     devices: list[JoinedOut]
 
 
@@ -115,7 +117,7 @@ def end_join(request: MemberRequest, visit_id: UUID, join_id: UUID) -> list[Join
 
 
 def _join_out(request: MemberRequest, join: Join) -> JoinOut:
-    address = request.build_absolute_uri(f"/join/{token_of(join)}")
+    address = address_for_others(request, f"/join/{token_of(join)}")
     code = segno.make(address, error="m").svg_data_uri(scale=6, border=2, dark="#1e2930", light="#fbf8f1")
     return JoinOut(
         id=join.id,
@@ -123,6 +125,7 @@ def _join_out(request: MemberRequest, join: Join) -> JoinOut:
         code=code,
         minutes=max(0, ceil((join.expires_at - timezone.now()).total_seconds() / 60)),
         by=join.recorded_by.called,
+        alone="" if reaches_others(request) else NOT_SHARED,
         devices=[
             JoinedOut(
                 called=device.called, address=device.address, photos=device.photos, last_seen=device.last_seen

@@ -47,9 +47,7 @@ class ProofRow(ProofCheckOut):
 
     result: ProofResultOut | None
     later: bool = Field(description="Done once it is in use again; nothing waits for it")
-    before: str = Field(
-        description="What it read before: this unit, or its like; empty for none"
-    )
+    before: str = Field(description="What it read before: this unit, or its like; empty for none")
 
 
 class ProofPage(Model):

@@ -16,6 +16,7 @@ from sums.base import Model, Problem
 
 from .. import backups, services
 from ..authentication import MemberRequest
+from ..client import address_for_others
 from ..models import OWNER, ROLES, Member
 from ..refusals import RefusedError
 from ..sessions import open_sessions
@@ -227,7 +228,7 @@ def back_up(request: MemberRequest) -> WorkshopOut:
 def _new_code(request: MemberRequest, code: Any, text: str) -> NewCodeOut:
     shown = "-".join(text[at : at + 4] for at in range(0, len(text), 4))
     return NewCodeOut(
-        text=shown, address=request.build_absolute_uri(f"/code?code={shown}"), expires_at=code.expires_at
+        text=shown, address=address_for_others(request, f"/code?code={shown}"), expires_at=code.expires_at
     )
 
 

@@ -48,9 +48,10 @@ const when = (at: string) => new Date(at).toLocaleTimeString(undefined, { hour: 
 
 <template>
   <div class="join">
-    <img v-if="join" :src="join.code" alt="Code for the phone" />
+    <img v-if="join && !join.alone" :src="join.code" alt="Code for the phone" />
+    <p v-if="join?.alone" class="harm">{{ join.alone }}</p>
     <div>
-      <p><b>Point the phone's camera here.</b> What it shoots goes to the step laid down last. The code is good for {{ join?.minutes ?? 60 }} minutes and opens nothing else.</p>
+      <p v-if="!join?.alone"><b>Point the phone's camera here.</b> What it shoots goes to the step laid down last. The code is good for {{ join?.minutes ?? 60 }} minutes and opens nothing else.</p>
       <p v-if="join" class="value small address">{{ join.address }}</p>
       <ProblemNote :problem="problem" />
       <ul v-if="join?.devices.length" aria-label="Devices that use it">

@@ -10,6 +10,7 @@ import { api, ask, asProblem } from "../../api/client";
 import type { NewCode, Problem, WorkshopPage } from "../../api/types";
 import ProblemNote from "../../app/ProblemNote.vue";
 import TopBar from "../../app/TopBar.vue";
+import AddPhone from "./AddPhone.vue";
 import CalendarFeed from "./CalendarFeed.vue";
 import { useSession } from "./session";
 
@@ -149,6 +150,7 @@ useIntervalFn(() => page.value?.backup_running && void look(), LOOK_AGAIN);
           </form>
           <p v-if="said" class="proved" role="status">{{ said }}</p>
         </section>
+        <AddPhone />
         <CalendarFeed />
       </div>
       <div class="column">
