@@ -11,7 +11,7 @@ from .certificate import BenchCertificate
 from .migrations import sample_here
 from .paths import PORT, VAR, stop_with
 from .running import LOCK
-from .share import Share, certificate_of, shared_environment
+from .share import SharedAddress, certificate_of, shared_environment
 from .supervise import Server
 
 TWICE = 2
@@ -24,11 +24,11 @@ class Fronts:
     ----------
     env : dict of str to str
         What the servers are told; what the share adds to it is added here.
-    share : Share or None
+    share : SharedAddress or None
         Where the workshop's network is served; None for loopback alone.
     """
 
-    def __init__(self, env: dict[str, str], user: str, share: Share | None) -> None:
+    def __init__(self, env: dict[str, str], user: str, share: SharedAddress | None) -> None:
         for told in ("DENTADO_SHARED", "DENTADO_AUTHORITY"):
             env.pop(told, None)
         self.certificate: BenchCertificate | None = None

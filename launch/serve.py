@@ -27,7 +27,7 @@ from .migrations import sample_here, sample_settled
 from .paths import BUILT, HOST, PORT, ROOT, VAR, VERSION, read_pid, say, secret, stop_with
 from .running import LOCK, running
 from .service_user import service_user
-from .share import Share, share_of
+from .share import SharedAddress, share_of
 from .signals import Ending, deaf
 from .supervise import watch
 from .upgrade import bring_up_to_date, upgrading
@@ -150,7 +150,7 @@ def prepare(env: dict[str, str], folder: Path, ending: Ending) -> None:
         manage(env, "load_demo")
 
 
-def _say_shared(share: Share, certificate: BenchCertificate) -> None:
+def _say_shared(share: SharedAddress, certificate: BenchCertificate) -> None:
     say(f"  On the network:   {share.address}")
     if certificate.made:
         say(f"                    under a certificate made now, since {certificate.made}")
@@ -161,7 +161,7 @@ def _say_shared(share: Share, certificate: BenchCertificate) -> None:
 
 
 def _say_ready(
-    env: dict[str, str], seconds: float, share: Share | None, certificate: BenchCertificate | None
+    env: dict[str, str], seconds: float, share: SharedAddress | None, certificate: BenchCertificate | None
 ) -> None:
     database = Database(env["DENTADO_DATABASE_URL"])
     say(f"\n  Dentado is ready: {ADDRESS}   ({seconds:.1f} s)")

@@ -19,7 +19,7 @@ TLS = "tls"
 
 
 @dataclass(frozen=True, slots=True)
-class Share:
+class SharedAddress:
     """Where the bench answers beside loopback: bound to `bind`, reached as `host`."""
 
     bind: str
@@ -33,7 +33,7 @@ class Share:
         return f"https://{host}:{self.port}"
 
 
-def share_of(settings: Mapping[str, str] = os.environ) -> Share:
+def share_of(settings: Mapping[str, str] = os.environ) -> SharedAddress:
     """What ``DENTADO_BIND`` and ``DENTADO_HOSTS`` ask for, else this machine's address on its network.
 
     ``DENTADO_BIND`` is an address, a port, or both: ``192.168.1.20``, ``8443``, ``192.168.1.20:8443``.
@@ -48,7 +48,7 @@ def share_of(settings: Mapping[str, str] = os.environ) -> Share:
         )
     named = own_name()
     names = dict.fromkeys(name for name in (*told, here, named, "127.0.0.1", "localhost") if name)
-    return Share(bind, port, told[0] if told else here, tuple(names))
+    return SharedAddress(bind, port, told[0] if told else here, tuple(names))
 
 
 def _bound(said: str) -> tuple[str, int]:
@@ -80,12 +80,12 @@ def own_name() -> str:
     return f"{name}.local" if name.replace("-", "").isalnum() and name != "localhost" else ""
 
 
-def certificate_of(share: Share, folder: Path) -> BenchCertificate:
+def certificate_of(share: SharedAddress, folder: Path) -> BenchCertificate:
     """The certificate under which it answers, kept in the installation's folder."""
     return certificate_for(folder / TLS, share.names)
 
 
-def shared_environment(env: Mapping[str, str], share: Share) -> dict[str, str]:
+def shared_environment(env: Mapping[str, str], share: SharedAddress) -> dict[str, str]:
     """What the server that answers there is told besides."""
     return {
         **env,

@@ -12,6 +12,7 @@ from django.apps import apps
 from django.test import override_settings
 
 from config.api import api
+from visits.models import Reminder
 from workshop.models import Member
 from workshop.services import make_code
 
@@ -20,7 +21,7 @@ from ..recordings import tone
 from .bench import BenchCase, Desk
 
 OWN_BUSINESS = re.compile(
-    r"/api/(sums|devices|practice|session|vocabulary|learnt|workshop$|timers|reminders|models|units$|visits$|visits/known$|shelf|gauges|day)"
+    r"/api/(sums|devices|practice|session|vocabulary|learnt|workshop$|workshop/phones|timers|reminders|models|units$|visits$|visits/known$|shelf|gauges|day)"
 )
 """Routes that name nothing of anybody's: they work things out, or list the asker's own."""
 
@@ -91,6 +92,10 @@ class Foreign(BenchCase):
         self.desk.got("PUT", f"/bills/{ids['visit_id']}/extras/{ids['extra_id']}", {"line": "grease 2"})
         ordered = {"supplier": ids["supplier_id"], "what": "drum", "visit": ids["visit_id"], "count": 3}
         basket = self.desk.got("PUT", f"/orders/lines/{ids['line_id']}", ordered)
+        reminder = Reminder.objects.create(
+            visit=self.visit, key="wear:wheel", says="Measure the wheel again", recorded_by=self.ada
+        )
+        ids["reminder_id"] = str(reminder.id)
         change = self.visit.changes.order_by("-id").first()
         assert change
         return {**ids, "order_id": basket["id"], "change_id": str(change.id)}
