@@ -39,6 +39,7 @@ _PLACES = {
     "holes": ("regear", "HolesIn", "HolesOut", "chart_holes"),
     "fitting": ("fitting", "FittingIn", "FittingOut", "fit_together"),
     "sound": ("sound", "SoundIn", "SoundOut", "hear_recording"),
+    "photo-count": ("photo_count", "PhotoCountIn", "PhotoCountOut", "count_in_photo"),
     "diagnose": ("diagnose", "DiagnoseIn", "DiagnoseOut", "diagnose_unit"),
     "decide": ("decide", "DecideIn", "DecideOut", "decide_unit"),
     "proof": ("proof", "ProofIn", "ProofOut", "prove_unit"),

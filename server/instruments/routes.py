@@ -25,6 +25,7 @@ from sums.gauges import GaugesOut, all_gauges
 from sums.gear import GearIn, GearOut
 from sums.mixed import MixedIn, MixedOut
 from sums.pair import PairIn, PairOut
+from sums.photo_count import PhotoCountIn, PhotoCountOut
 from sums.probe import ProbeIn
 from sums.proof import ProofIn, ProofOut
 from sums.read import ReadIn, ReadOut
@@ -243,6 +244,12 @@ def sheet(request: HttpRequest, body: SheetIn) -> HttpResponse:
 def sound(request: HttpRequest, body: SoundIn) -> HttpResponse:
     """What a recording of a turning unit tells."""
     return _apart("sound", request)
+
+
+@router.post("/photo-count", response={200: PhotoCountOut, 422: Problem})
+def photo_count(request: HttpRequest, body: PhotoCountIn) -> HttpResponse:
+    """A gear counted in one photo."""
+    return _apart("photo-count", request)
 
 
 @router.post("/entry", response={200: EntryOut, 422: Problem})

@@ -4,12 +4,18 @@ from __future__ import annotations
 
 import re
 
-from playwright.sync_api import expect
+import cv2
+import numpy as np
+from playwright.sync_api import FilePayload, ViewportSize, expect
 
+from devices.camera import hidden
 from gearing.geometry.gear import Gear
 from gearing.measuring.predict import span_over_teeth
+from launch.browser import DESK
 
 from .whole import BrowserCase
+
+PHONE: ViewportSize = {"width": 390, "height": 844}
 
 
 class Reader(BrowserCase):
@@ -51,6 +57,44 @@ class Reader(BrowserCase):
         expect(rows.filter(has_text=advised)).to_contain_text("3 times, scatter 0.010")
         self.give(Mark="0.8M")
         self.says("0.8 module")
+
+    def test_a_photo_is_counted_looked_at_and_taken_over(self) -> None:
+        """At the bench and on the phone: the teeth marked, one put right by a tap, the size with its doubt."""
+        one = hidden("look 2", card=True, thickness=0.002, size=(2000, 1500))
+        picture = FilePayload(
+            name="gear.jpg", mimeType="image/jpeg", buffer=cv2.imencode(".jpg", one.image)[1].tobytes()
+        )
+        for size in (DESK, PHONE):
+            with self.subTest(size["width"]):
+                self.page.set_viewport_size(size)
+                self.go("/reader")
+                self.page.get_by_role("button", name="Count in a photo").click()
+                photo = self.page.get_by_role("region", name="Count in a photo")
+                photo.get_by_label("a bank card lies beside it").click()
+                photo.get_by_label("Photo of the gear").set_input_files(picture)
+                expect(photo.locator("circle.gone")).to_have_count(len(one.gear.missing))
+                expect(photo.locator("circle")).to_have_count(one.gear.teeth)
+                photo.locator("circle.gone").first.click()
+                expect(photo.locator("circle.gone")).to_have_count(len(one.gear.missing) - 1)
+                photo.get_by_role("button", name=f"Use {one.gear.teeth} teeth").click()
+                expect(self.page.get_by_label("Teeth", exact=True)).to_have_value(str(one.gear.teeth))
+                expect(self.page.get_by_label("Over the tips", exact=True)).to_have_value(
+                    re.compile(r"^27\.\d+ ± 0\.\d+$")
+                )
+
+    def test_a_photo_without_a_gear_is_refused_with_what_to_do(self) -> None:
+        self.page.get_by_role("button", name="Count in a photo").click()
+        photo = self.page.get_by_role("region", name="Count in a photo")
+        plain = cv2.imencode(".png", np.full((400, 600, 3), 180, np.uint8))[1].tobytes()
+        for name, kind, content, told in (
+            ("bench.png", "image/png", plain, "No gear stands out"),
+            ("note.txt", "text/plain", b"31 teeth", "cannot be opened"),
+        ):
+            photo.get_by_label("Photo of the gear").set_input_files(
+                FilePayload(name=name, mimeType=kind, buffer=content)
+            )
+            expect(photo).to_contain_text(told)
+            expect(photo.get_by_role("button", name="Use")).to_have_count(0)
 
     def measure(self, kind: str, values: str) -> None:
         """Pick a measurement from the list; the focus goes to its value."""

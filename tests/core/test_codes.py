@@ -27,6 +27,7 @@ CASES = {
     ): "readings_contradict",
     ("entry", '{"line": ""}'): "line_empty",
     ("sound", '{"wav": "iVBORw0KGgo="}'): "no_sound",
+    ("photo-count", '{"image": "iVBORw0KGgo="}'): "no_picture",
     ("diagnose", '{"checks": [{"check": "divining_rod", "answer": "yes"}]}'): "unknown_check",
     ("diagnose", '{"checks": [{"check": "push_pull", "answer": "sideways"}]}'): "unknown_answer",
     (

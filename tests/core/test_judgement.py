@@ -248,6 +248,13 @@ class Readings(unittest.TestCase):
         # Two that happen to agree cannot tell how wild the hand was.
         self.assertGreater(np.mean(np.array(off) < 2), 0.55 if n == 2 else 0.62 if n == 3 else 0.7)
 
+    def test_a_caliper_stands_in_for_what_a_photo_said(self) -> None:
+        tips = Probe("tips")
+        (one,) = pooled([Reading(tips, 27.9, 0.3), Reading(tips, 27.48, 0.02)])
+        self.assertEqual((one.value, one.error, one.times), (27.48, 0.02, 1))
+        (both,) = pooled([Reading(tips, 27.46, 0.02), Reading(tips, 27.48, 0.03)])
+        self.assertEqual(both.times, 2)
+
     def test_repeating_does_not_help_for_ever(self) -> None:
         often = pooled([Reading(Probe("tips"), 26.2)] * 1000)[0]
         self.assertGreaterEqual(often.error, 0.005)

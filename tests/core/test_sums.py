@@ -11,12 +11,14 @@ import unittest
 from collections.abc import Iterator
 from typing import Any
 
+import cv2
 import numpy as np
 from hypothesis import given
 from hypothesis import strategies as st
 from pydantic import ValidationError
 
 import gearing
+from devices.camera import hidden
 from devices.sound.hidden import wav
 from gearing.errors import GearingError
 from sums import SUMS
@@ -24,6 +26,11 @@ from sums.base import problem_of
 
 from ..examples import examples
 from .at_the_line import said
+
+
+def png(image: Any) -> bytes:
+    return bytes(cv2.imencode(".png", image)[1])
+
 
 GOOD: dict[str, dict[str, Any]] = {
     "fit": {
@@ -76,6 +83,7 @@ GOOD: dict[str, dict[str, Any]] = {
         "turns": 3,
         "shaft": "1",
     },
+    "photo-count": {"image": base64.b64encode(png(hidden("good", size=(700, 525)).image)).decode()},
     "sheet": {"lines": ["4x M3x10 hex2 cover", "cover", "gear 31/12 brass"]},
     "proof": {
         "kind": "car",
@@ -156,6 +164,15 @@ class AtTheCommandLine(unittest.TestCase):
     def test_a_count_the_mark_contradicts_is_noticed(self) -> None:
         _, answer = said(["read"], json.dumps({"teeth": 30, "readings": [{"value": 25.6}], "mark": "31T"}))
         self.assertTrue(any("Count again" in note for note in answer["notes"]))
+
+    def test_a_reading_as_coarse_as_a_photo_parts_less_than_a_caliper(self) -> None:
+        """27.50 over 20 teeth is 1.25 module to a caliper; within 0.3 mm it may as well be 20 DP."""
+
+        def odds(**coarse: float) -> float:
+            asked = {"teeth": 20, "readings": [{"value": 27.50, **coarse}]}
+            return float(said(["read"], json.dumps(asked))[1]["candidates"][0]["probability"])
+
+        self.assertLess(odds(error_mm=0.3), odds() - 0.1)
 
     def test_what_is_wrong_is_named_with_what_to_do(self) -> None:
         cases: list[tuple[str, Any, str]] = [

@@ -136,6 +136,20 @@ describe("the reader", () => {
     expect((last().readings as { value: string }[]).map((one) => one.value)).toEqual(["26.18", "26,2", "26.17"]);
   });
 
+  it("sends the doubt a reading came with, and shows it again", async () => {
+    const made = await reader();
+    answer = () => ({ candidates: [], counts: [] });
+    made.teeth.value = "20";
+    made.rows.value[0]!.values = "27.54 ± 0.3; 27,5±";
+    await rested();
+    expect((last().readings as { value: string; error_mm?: number }[]).map((one) => [one.value, one.error_mm])).toEqual([
+      ["27.54", 0.3],
+      ["27,5", undefined],
+    ]);
+    made.restore({ teeth: 20, readings: [{ kind: "tips", value: 27.54, error_mm: 0.3 }] } as never);
+    expect(made.rows.value[0]!.values).toBe("27.54 ± 0.3");
+  });
+
   it("draws the bare count at first, by its usual measurement", async () => {
     const made = await reader(true);
     made.teeth.value = "40";

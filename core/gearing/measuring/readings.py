@@ -23,6 +23,9 @@ STRAY = 5.0
 ASTRAY = 3.0
 """Errors a reading may stand off what a gear predicts before that gear does not explain it."""
 
+COARSE = 3.0
+"""Times the best reading's error beyond which another adds next to nothing: a ninth of its weight."""
+
 HELIX_ERROR = float(np.radians(1.0))
 """Standard error of a helix angle read along the tips with a bevel or from an inked print, rad."""
 
@@ -92,12 +95,17 @@ def pooled(readings: Iterable[Reading]) -> list[Reading]:
     cannot mend (:data:`STEADY_ERROR`). Readings that scatter beyond the error
     stated (at one in a hundred by chi square; Abramowitz and Stegun, 26.4.17)
     say themselves how wide they are; one that stands alone against others that
-    agree is named, and left out if those are three or more.
+    agree is named, and left out if those are three or more. A far finer one of
+    the same measurement stands in for the coarse ones (:data:`COARSE`).
     """
     by_probe: dict[Probe, list[Reading]] = {}
     for reading in readings:
         by_probe.setdefault(reading.probe, []).append(reading)
-    return [same[0] if len(same) == 1 else _together(probe, same) for probe, same in by_probe.items()]
+    fine = {
+        probe: [one for one in same if one.error <= COARSE * min(other.error for other in same)]
+        for probe, same in by_probe.items()
+    }
+    return [same[0] if len(same) == 1 else _together(probe, same) for probe, same in fine.items()]
 
 
 def _together(probe: Probe, same: list[Reading]) -> Reading:

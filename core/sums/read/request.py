@@ -26,6 +26,9 @@ class ReadingIn(ProbeIn):
     """One caliper reading. Send the same measurement again for each time it was read."""
 
     value: Length
+    error_mm: Annotated[float, Field(ge=0.001, le=5)] | None = Field(
+        default=None, description="Its own standard error, where it is no caliper's: a photo's, a ruler's"
+    )
 
 
 class ReadIn(Model):
@@ -157,7 +160,7 @@ class ReadIn(Model):
 
     def taken(self) -> list[Reading]:
         """The readings as the core takes them."""
-        return [Reading(self._probe(r), r.value, self.error_mm) for r in self.readings]
+        return [Reading(self._probe(r), r.value, r.error_mm or self.error_mm) for r in self.readings]
 
     def _probe(self, reading: ReadingIn) -> Probe:
         probe = reading.probe(self.bore_mm)

@@ -8,6 +8,7 @@ export type SharedLink = S["SharedLink"];
 export type ModelPage = S["ModelPage"];
 export type ProofPage = S["ProofPage"];
 export type ProofRow = S["ProofRow"];
+export type PhotoCounted = S["PhotoCountOut"];
 export type PhonesPage = S["PhonesOut"];
 export type ReminderRow = S["ReminderOut"];
 export type ResultIn = S["ResultIn"];

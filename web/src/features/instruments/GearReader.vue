@@ -17,6 +17,7 @@ import CandidateList from "./CandidateList.vue";
 import CountPanel from "./CountPanel.vue";
 import JudgementList from "./JudgementList.vue";
 import MeasurementList from "./MeasurementList.vue";
+import PhotoCount from "./PhotoCount.vue";
 import { useCaliper } from "./caliper";
 import { useChoices } from "./choices";
 import HiddenGearPanel from "./HiddenGearPanel.vue";
@@ -31,6 +32,7 @@ const reader = useReader(() => (props.piece ? (store.visit?.unit.kind ?? "") : "
 const { teeth, orTeeth, rows, helix, hand, angle, bore, boreShape, width, mark, boss, material, worn, missing, read, bare, problem, choice, candidate, wrong } = reader;
 const list = ref<InstanceType<typeof MeasurementList>>();
 const counting = ref(false);
+const photo = ref(false);
 const angles = computed(anglesOf);
 const SHAPES = ["round", "D", "spline", "hex", "keyed"];
 const choices = useChoices();
@@ -88,6 +90,16 @@ function tap(tooth: number) {
 function use(count: number) {
   teeth.value = String(count);
   orTeeth.value = "";
+}
+
+/** What a photo told: the count, what is broken off, and the tips where its size was known. */
+/** The size goes in with its doubt: a caliper's reading of the same stands in for it. */
+function fromPhoto(count: number, tip: string, broken: number[]) {
+  use(count);
+  missing.value = broken;
+  const row = rows.value.find(({ kind }) => kind === "tips");
+  if (tip && row && !row.values.trim()) row.values = tip;
+  photo.value = false;
 }
 
 async function pin() {
@@ -163,8 +175,10 @@ onMounted(async () => {
         <InputText id="teeth" v-model="teeth" class="value few" inputmode="numeric" :invalid="wrong.field === 'teeth'" />
         <label for="or">or</label>
         <InputText id="or" v-model="orTeeth" class="value few" inputmode="numeric" aria-label="second count" :invalid="wrong.field === 'or_teeth'" />
+        <Button v-if="!ring" variant="outlined" :aria-expanded="photo" @click="photo = !photo">Count in a photo</Button>
         <Button v-if="!ring" variant="outlined" :aria-expanded="counting" @click="counting = !counting">Teeth missing?</Button>
       </div>
+      <PhotoCount v-if="photo" @use="fromPhoto" />
       <CountPanel v-if="counting" :counted="[teeth, orTeeth].map(Number).filter((z) => z > 3)" :module="candidate?.module_mm" @use="use" />
       <MeasurementList ref="list" v-model:rows="rows" :ring="ring" :wrong="wrong.row" @at="reader.at.value = $event" @add="add" @drop="reader.drop">
         <Button v-if="caliper.there.value?.present && !ring" variant="outlined" @mousedown.prevent @click="drop">Caliper <KeyCap k="F4" /></Button>

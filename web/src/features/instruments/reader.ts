@@ -9,7 +9,7 @@ import { useChoices } from "./choices";
 
 export type Kind = NonNullable<ProbeIn["kind"]>;
 
-/** A measurement on the list. `values` holds every time it was read, apart by semicolons. */
+/** A measurement on the list. `values` holds every time it was read, apart by semicolons, with its own doubt as `27.5 ± 0.3`. */
 export interface Row {
   kind: Kind;
   how: "settled" | "largest";
@@ -64,7 +64,14 @@ export function useReader(unitKind: () => string, ring: boolean) {
       .split(";")
       .map((value) => value.trim())
       .filter(Boolean);
-  const readings = computed<ReadingIn[]>(() => rows.value.flatMap((row) => values(row).map((value) => ({ ...probe(row), value }))));
+  const readings = computed<ReadingIn[]>(() =>
+    rows.value.flatMap((row) =>
+      values(row).map((said) => {
+        const [value = "", doubt] = said.split("±");
+        return { ...probe(row), value: value.trim(), ...(doubt?.trim() ? { error_mm: maybeNumber(doubt) } : {}) };
+      }),
+    ),
+  );
   /** Which row each reading sent stands in, to mark the one the server complains of. */
   const rowOf = computed(() => rows.value.flatMap((row, n) => values(row).map(() => n)));
   /** A row is shown once it says enough to be drawn. */
@@ -187,7 +194,7 @@ export function useReader(unitKind: () => string, ring: boolean) {
     for (const reading of kept.readings) {
       const known = { how: reading.how ?? "settled", k: reading.k ? String(reading.k) : "", size: reading.size_mm ? String(reading.size_mm) : "" };
       const row = rows.value[add(reading.kind ?? "tips", known)] as Row;
-      row.values = [row.values, String(reading.value)].filter(Boolean).join("; ");
+      row.values = [row.values, reading.error_mm ? `${reading.value} ± ${reading.error_mm}` : String(reading.value)].filter(Boolean).join("; ");
     }
     teeth.value = String(kept.teeth);
     orTeeth.value = kept.or_teeth ? String(kept.or_teeth) : "";

@@ -1,0 +1,112 @@
+"""A gear counted in one photo, on rendered pictures whose truth is known, and what is refused instead of guessed."""
+
+from __future__ import annotations
+
+import base64
+import unittest
+from functools import cache
+
+import cv2
+import numpy as np
+
+from devices.camera import Photograph, hidden
+from gearing.errors import GearingError
+from gearing.photo import PhotoCount, Refused, count_photo, read_picture, size_by_card
+from sums.photo_count import PhotoCountIn, count_in_photo
+
+PICTURES, SIZE = 20, (1400, 1050)
+"""Enough to notice a fault; `./dentado bench` measures on many more."""
+
+
+@cache
+def pictures() -> list[tuple[Photograph, PhotoCount | Refused]]:
+    made = [hidden(f"test {n}", size=SIZE) for n in range(PICTURES)]
+    return [(one, count_photo(one.image)) for one in made]
+
+
+def coded(image: np.ndarray, kind: str = ".png") -> str:  # type: ignore[type-arg]
+    return base64.b64encode(cv2.imencode(kind, image)[1].tobytes()).decode()
+
+
+class Counted(unittest.TestCase):
+    def test_most_are_answered_and_what_is_answered_is_right(self) -> None:
+        answered = [(one, seen) for one, seen in pictures() if isinstance(seen, PhotoCount)]
+        right = [one for one, seen in answered if seen.teeth == one.gear.teeth]
+        self.assertGreaterEqual(len(answered), 0.85 * PICTURES)
+        self.assertGreaterEqual(len(right), 0.95 * len(answered))
+
+    def test_a_tooth_stands_at_each_place_that_is_said(self) -> None:
+        """By another way round: of neighbours, each is as far from the next as the circle's share."""
+        for one, seen in pictures():
+            if isinstance(seen, Refused) or seen.teeth != one.gear.teeth or one.gear.tilt > 15:
+                continue
+            around = np.sort(np.arctan2(*seen.rim.on_circle(seen.crests).T))
+            gaps = np.diff(np.append(around, around[0] + 2 * np.pi)) * seen.teeth / (2 * np.pi)
+            self.assertLess(abs(gaps - 1).max(), 0.45, one.gear)
+
+    def test_what_is_broken_off_is_mostly_found(self) -> None:
+        found = [
+            len(seen.missing) == len(one.gear.missing)
+            for one, seen in pictures()
+            if isinstance(seen, PhotoCount) and seen.teeth == one.gear.teeth
+        ]
+        self.assertGreaterEqual(sum(found), 0.6 * len(found))
+
+    def test_a_card_tells_its_size(self) -> None:
+        off = []
+        for n in range(6):
+            one = hidden(f"card {n}", card=True, thickness=0.002, size=SIZE)
+            seen = count_photo(one.image)
+            if isinstance(seen, PhotoCount) and seen.teeth == one.gear.teeth:
+                size = size_by_card(one.image, seen)
+                if size:
+                    off.append(abs(size.tip_diameter / one.gear.tip_diameter - 1))
+        self.assertGreaterEqual(len(off), 4)
+        self.assertLess(float(np.median(off)), 0.015)
+
+
+class NotCounted(unittest.TestCase):
+    def test_what_shows_no_gear_is_refused(self) -> None:
+        random = np.random.default_rng(1)
+        plain = np.full((600, 800, 3), 180, np.uint8)
+        noise = random.integers(0, 255, (600, 800, 3), dtype=np.uint8)
+        disc = cv2.circle(plain.copy(), (400, 300), 200, (60, 60, 60), -1, cv2.LINE_AA)
+        for name, image in (("plain", plain), ("noise", noise), ("disc", disc), ("tiny", plain[:3, :3])):
+            with self.subTest(name):
+                self.assertIsInstance(count_photo(image), Refused)
+
+    def test_what_is_no_picture_says_so(self) -> None:
+        for content in (b"", b"GIF89a", b"\xff\xd8\xff", b"\0\0\0\x18ftypheic" + b"\0" * 40):
+            with self.subTest(content[:12]), self.assertRaises(GearingError) as refused:
+                read_picture(content)
+            self.assertEqual(refused.exception.code, "no_picture")
+        with self.assertRaises(GearingError):
+            count_in_photo(PhotoCountIn(image="not base64 !"))
+
+    def test_a_large_picture_is_made_small_first(self) -> None:
+        image = read_picture(cv2.imencode(".jpg", np.zeros((3000, 4000, 3), np.uint8))[1].tobytes())
+        self.assertEqual(max(image.shape), 1600)
+
+
+class Asked(unittest.TestCase):
+    def test_the_sum_answers_with_places_within_the_picture(self) -> None:
+        one = next(
+            one for one, seen in pictures() if isinstance(seen, PhotoCount) and seen.teeth == one.gear.teeth
+        )
+        out = count_in_photo(PhotoCountIn(image=coded(one.image, ".jpg"), card=one.gear.bore))
+        self.assertEqual(out.teeth, one.gear.teeth)
+        self.assertEqual(len(out.at), one.gear.teeth)
+        self.assertTrue(all(-0.1 < v < 1.1 for point in [*out.at, *out.rim] for v in point))
+        self.assertIn(f"{one.gear.teeth} teeth", out.says)
+
+    def test_a_refusal_says_what_to_do(self) -> None:
+        out = count_in_photo(PhotoCountIn(image=coded(np.full((400, 400, 3), 90, np.uint8))))
+        self.assertEqual((out.teeth, out.sure, out.at), (None, 0.0, []))
+        self.assertTrue(out.refused and out.hint)
+
+    def test_a_card_that_is_not_there_is_missed_in_words(self) -> None:
+        one = hidden("no card 1", card=False, size=SIZE)
+        out = count_in_photo(PhotoCountIn(image=coded(one.image), card=True))
+        if out.teeth is not None:
+            self.assertIsNone(out.tip_diameter_mm)
+            self.assertIn("four corners", out.hint)

@@ -1,0 +1,195 @@
+<script setup lang="ts">
+/** Teeth counted in one photo: each marked in the picture, with how sure, and its size by a card or its bore. */
+import Button from "primevue/button";
+import InputText from "primevue/inputtext";
+import { computed, onUnmounted, ref } from "vue";
+
+import { api, ask, asProblem } from "../../api/client";
+import type { PhotoCounted, Problem } from "../../api/types";
+import ProblemNote from "../../app/ProblemNote.vue";
+import { maybeNumber } from "../../text/numbers";
+
+const emit = defineEmits<{ use: [teeth: number, tip: string, missing: number[]] }>();
+const LONGEST = 1600;
+const camera = ref<HTMLInputElement>();
+const shown = ref("");
+const size = ref({ width: 4, height: 3 });
+const counted = ref<PhotoCounted>();
+const by = ref<"" | "card" | "bore">("");
+const bore = ref("");
+const busy = ref(false);
+const problem = ref<Problem>();
+let encoded = "";
+
+const broken = computed(() => new Set(counted.value?.broken ?? []));
+const rim = computed(() => (counted.value?.rim ?? []).map(([x = 0, y = 0]) => `${x * size.value.width},${y * size.value.height}`).join(" "));
+
+const tip = computed(() => (counted.value?.tip_diameter_mm ? `${counted.value.tip_diameter_mm} ± ${counted.value.error_mm}` : ""));
+
+/** The gear fills the picture once it is found: each tooth can be looked at and hit. */
+const view = computed(() => {
+  const { width, height } = size.value;
+  const points = counted.value?.teeth ? counted.value.rim : [];
+  if (!points.length) return { x: 0, y: 0, width, height };
+  const xs = points.map(([x = 0]) => x * width);
+  const ys = points.map(([, y = 0]) => y * height);
+  const [left, top] = [Math.min(...xs), Math.min(...ys)];
+  const room = Math.max(Math.max(...xs) - left, Math.max(...ys) - top) * 0.12;
+  return { x: left - room, y: top - room, width: Math.max(...xs) - left + 2 * room, height: Math.max(...ys) - top + 2 * room };
+});
+
+/** No larger than is looked at: a phone's own picture takes ten times as long to send. */
+async function smaller(file: File): Promise<string> {
+  const picture = await createImageBitmap(file);
+  const share = Math.min(1, LONGEST / Math.max(picture.width, picture.height));
+  const canvas = document.createElement("canvas");
+  [canvas.width, canvas.height] = [Math.round(picture.width * share), Math.round(picture.height * share)];
+  canvas.getContext("2d")?.drawImage(picture, 0, 0, canvas.width, canvas.height);
+  size.value = { width: canvas.width, height: canvas.height };
+  return canvas.toDataURL("image/jpeg", 0.85);
+}
+
+async function take(event: Event) {
+  const file = (event.target as HTMLInputElement).files?.[0];
+  if (!file) return;
+  counted.value = problem.value = undefined;
+  shown.value = encoded = "";
+  try {
+    shown.value = await smaller(file);
+    encoded = shown.value.slice(shown.value.indexOf(",") + 1);
+    await count();
+  } catch {
+    problem.value = { problem: "This picture cannot be opened here.", hint: "A JPEG or PNG; some phones keep theirs in another format until they are told otherwise." } as Problem;
+  }
+}
+
+async function count() {
+  if (!encoded) return;
+  busy.value = true;
+  try {
+    const card = by.value === "card" ? true : by.value === "bore" ? (maybeNumber(bore.value) ?? false) : false;
+    counted.value = await ask(api.POST("/api/sums/photo-count", { body: { image: encoded, card } }));
+    problem.value = undefined;
+  } catch (error) {
+    problem.value = asProblem(error);
+  } finally {
+    busy.value = false;
+  }
+}
+
+/** A tooth is there after all, or is not. */
+function tap(n: number) {
+  if (!counted.value) return;
+  counted.value.broken = broken.value.has(n) ? counted.value.broken.filter((other) => other !== n) : [...counted.value.broken, n].sort((a, b) => a - b);
+}
+
+onUnmounted(() => (encoded = ""));
+</script>
+
+<template>
+  <section class="photo" aria-label="Count in a photo">
+    <div class="actions">
+      <input ref="camera" type="file" accept="image/*" capture="environment" class="hidden" aria-label="Photo of the gear" @change="take" />
+      <Button variant="outlined" @click="camera?.click()">{{ shown ? "Another photo" : "Take or choose a photo" }}</Button>
+      <label><input v-model="by" type="radio" value="" @change="count" /> count alone</label>
+      <label><input v-model="by" type="radio" value="card" @change="count" /> a bank card lies beside it</label>
+      <label><input v-model="by" type="radio" value="bore" /> its bore is</label>
+      <InputText v-if="by === 'bore'" v-model="bore" class="value few" inputmode="decimal" aria-label="Bore in the photo, mm" @change="count" />
+    </div>
+    <p v-if="!shown" class="soft">The gear alone, on a ground of another colour, seen from straight above.</p>
+    <svg v-if="shown" :viewBox="`${view.x} ${view.y} ${view.width} ${view.height}`" role="img" :aria-label="counted?.says || 'The photo'">
+      <image :href="shown" :width="size.width" :height="size.height" />
+      <template v-if="counted?.teeth">
+        <polygon :points="rim" class="rim" />
+        <circle
+          v-for="(point, n) in counted.at"
+          :key="n"
+          :cx="(point[0] ?? 0) * size.width"
+          :cy="(point[1] ?? 0) * size.height"
+          :r="view.width / Math.max(60, 3.2 * (counted.teeth ?? 0))"
+          :class="{ gone: broken.has(n) }"
+          @click="tap(n)"
+        />
+      </template>
+    </svg>
+    <p v-if="busy" class="soft">Counting …</p>
+    <template v-else-if="counted">
+      <p v-if="counted.refused" class="mind">
+        <b>{{ counted.refused }}</b> {{ counted.hint }}
+      </p>
+      <template v-else>
+        <p class="told" aria-live="polite">
+          <b>{{ counted.says }}</b> <span class="soft">{{ Math.round(counted.sure * 100) }} % sure</span>
+        </p>
+        <p v-if="counted.hint" class="soft">{{ counted.hint }}</p>
+        <div class="actions">
+          <Button @click="emit('use', counted.teeth ?? 0, tip, counted.broken)">Use {{ counted.teeth }} teeth</Button>
+        </div>
+      </template>
+    </template>
+    <ProblemNote :problem="problem" />
+  </section>
+</template>
+
+<style scoped>
+.photo {
+  display: grid;
+  gap: 10px;
+  padding: 14px 16px;
+  border: 1px solid var(--hair);
+  background: var(--panel);
+}
+
+.actions {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 18px;
+  align-items: center;
+}
+
+label {
+  display: inline-flex;
+  gap: 8px;
+  align-items: center;
+  min-height: 44px;
+}
+
+.hidden {
+  position: absolute;
+  width: 1px;
+  height: 1px;
+  opacity: 0;
+}
+
+.few {
+  width: 84px;
+}
+
+svg {
+  width: 100%;
+  max-height: 420px;
+}
+
+.rim {
+  fill: none;
+  stroke: var(--brass);
+  stroke-width: 1.5;
+  vector-effect: non-scaling-stroke;
+}
+
+circle {
+  fill: var(--brass);
+  stroke: var(--ground);
+  stroke-width: 1.5;
+  vector-effect: non-scaling-stroke;
+  cursor: pointer;
+}
+
+circle.gone {
+  fill: var(--oxide);
+}
+
+.told {
+  font-size: 20px;
+}
+</style>
