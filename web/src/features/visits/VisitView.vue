@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** A visit: the stages above, the row below, and between them the one thing being done. */
-import { useIntervalFn } from "@vueuse/core";
-import { computed, defineAsyncComponent, ref, watch } from "vue";
+import { useIntervalFn, useWakeLock } from "@vueuse/core";
+import { computed, defineAsyncComponent, onUnmounted, ref, watch } from "vue";
 import { useRouter } from "vue-router";
 
 import { asProblem } from "../../api/client";
@@ -34,6 +34,18 @@ const about = computed(() => {
   const v = store.visit;
   return v ? [v.unit.model || v.unit.kind_label, v.unit.owner_label, v.number > 1 ? `visit ${v.number}` : ""].filter(Boolean).join(" · ") : "";
 });
+
+/** While hands are in the unit the screen stays lit: nothing wakes it with a greasy finger. A low battery may refuse. */
+const HANDS_BUSY = new Set(["listen", "strip", "look", "read", "build", "prove"]);
+const lamp = useWakeLock();
+watch(
+  viewing,
+  (stage) => {
+    void (HANDS_BUSY.has(stage) ? lamp.request("screen") : lamp.release()).catch(() => undefined);
+  },
+  { immediate: true },
+);
+onUnmounted(() => void lamp.release().catch(() => undefined));
 
 const EVERY = 5000;
 useIntervalFn(() => void store.keepUp(), EVERY);
