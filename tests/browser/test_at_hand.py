@@ -4,9 +4,7 @@ from __future__ import annotations
 
 import json
 
-from playwright.sync_api import ViewportSize
-
-from .whole import BrowserCase
+from .whole import PHONE, BrowserCase
 
 LAMP = """
 window.lamp = { lit: 0 };
@@ -20,7 +18,7 @@ Object.defineProperty(navigator, "wakeLock", { value: { request: async () => {
 
 
 class AtHand(BrowserCase):
-    size: ViewportSize = {"width": 390, "height": 844}
+    size = PHONE
 
     def test_it_can_be_put_on_the_phones_first_page(self) -> None:
         """By what the browser itself finds of the manifest, and each icon by its own size."""

@@ -6,16 +6,14 @@ import re
 
 import cv2
 import numpy as np
-from playwright.sync_api import FilePayload, ViewportSize, expect
+from playwright.sync_api import FilePayload, expect
 
 from devices.camera import hidden
 from gearing.geometry.gear import Gear
 from gearing.measuring.predict import span_over_teeth
 from launch.browser import DESK
 
-from .whole import BrowserCase
-
-PHONE: ViewportSize = {"width": 390, "height": 844}
+from .whole import PHONE, BrowserCase
 
 
 class Reader(BrowserCase):

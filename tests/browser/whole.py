@@ -19,6 +19,7 @@ from launch.stack import Stack
 
 TABLET: ViewportSize = {"width": 1180, "height": 820}
 TABLET_UPRIGHT: ViewportSize = {"width": 820, "height": 1180}
+PHONE: ViewportSize = {"width": 390, "height": 844}
 FAILED = VAR / "test" / "failed"
 
 ROUTER = "path => document.querySelector('#app').__vue_app__.config.globalProperties.$router.push(path)"

@@ -85,7 +85,15 @@ class NotCounted(unittest.TestCase):
 
     def test_a_large_picture_is_made_small_first(self) -> None:
         image = read_picture(cv2.imencode(".jpg", np.zeros((3000, 4000, 3), np.uint8))[1].tobytes())
-        self.assertEqual(max(image.shape), 1600)
+        self.assertEqual(max(image.shape), 1400)
+
+    def test_one_too_large_to_open_is_refused_in_words(self) -> None:
+        huge = cv2.imencode(".png", np.zeros((8000, 7000), np.uint8))[1].tobytes()
+        with self.assertRaises(GearingError) as refused:
+            read_picture(huge)
+        self.assertEqual(
+            (refused.exception.code, refused.exception.hint), ("too_large", "Up to 50 megapixels.")
+        )
 
 
 class Asked(unittest.TestCase):

@@ -10,7 +10,7 @@ import ProblemNote from "../../app/ProblemNote.vue";
 import { maybeNumber } from "../../text/numbers";
 
 const emit = defineEmits<{ use: [teeth: number, tip: string, missing: number[]] }>();
-const LONGEST = 1600;
+const LONGEST = 1400;
 const camera = ref<HTMLInputElement>();
 const shown = ref("");
 const size = ref({ width: 4, height: 3 });
