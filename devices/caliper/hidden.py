@@ -75,7 +75,7 @@ def truth(name: str) -> Truth:
     )  # fmt: skip
 
 
-def _half_tooth(gear: Truth) -> Points:
+def half_tooth(gear: Truth) -> Points:
     """Right half of the tooth standing on the y axis: flank, then tip, shape (n, 2)."""
     alpha = math.radians(gear.angle)
     pitch = gear.module * gear.teeth / 2
@@ -98,7 +98,7 @@ def _half_tooth(gear: Truth) -> Points:
 @lru_cache(maxsize=64)
 def tooth(name: str) -> Points:
     """One tooth, left to right, middle on the y axis."""
-    half = _half_tooth(truth(name))
+    half = half_tooth(truth(name))
     left = half * np.array([-1.0, 1.0])
     return np.vstack([left, half[::-1]])
 

@@ -13,8 +13,7 @@ import cv2
 import numpy as np
 from numpy.typing import NDArray
 
-from gearing.geometry.gear import Gear, tip_radius
-from gearing.geometry.outline import tooth_outline
+from devices.caliper.hidden import Truth, half_tooth
 
 Image = NDArray[np.uint8]
 Array = NDArray[np.float64]
@@ -36,6 +35,9 @@ ALIKE = 46.0
 """Colours nearer than this are one to the eye: such a pair is black on black."""
 
 MOST_TILT = 35.0
+EACH = 12
+"""Of the points of a flank, every twelfth is drawn: finer is less than a pixel."""
+
 FOCUS = 1.5
 """Focal length in widths of the picture, about a phone's."""
 
@@ -207,10 +209,11 @@ def _card(made: Image, random: np.random.Generator, eye: _Eye, middle: Array) ->
 
 def _outline(gear: PhotographedGear, turn: float) -> Array:
     """Its outline, what is missing broken off near the root."""
-    wheel = Gear(gear.teeth, gear.module)
-    tooth = tooth_outline(wheel)
-    root = float(np.hypot(*tooth[0]))
-    tip = float(tip_radius(wheel))
+    root, tip = gear.module * (gear.teeth / 2 - 1.25), gear.module * (gear.teeth / 2 + 1)
+    cut = Truth(gear.teeth, gear.module, 20.0, 0.0, 1.0, 1.25, 0.0, 0.0, gear.bore, 0.0)
+    half = half_tooth(cut)[::EACH]
+    half = np.vstack([half[:1] * root / np.hypot(*half[0]), half])
+    tooth = np.vstack([half * [-1.0, 1.0], half[::-1]])
     points = []
     for n in range(gear.teeth):
         mine = tooth.copy()

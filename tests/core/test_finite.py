@@ -7,6 +7,7 @@ import json
 import unittest
 from typing import Any
 
+import cv2
 import numpy as np
 from hypothesis import given
 from hypothesis import strategies as st
@@ -37,6 +38,10 @@ def outcome(name: str, body: Any) -> str:
 
 
 KNOCKS = base64.b64encode(wav(np.sin(np.arange(9000) / 3) ** 3 / 2)).decode()
+
+DISC = base64.b64encode(
+    cv2.imencode(".png", cv2.circle(np.full((64, 64), 200, np.uint8), (32, 32), 20, 30, -1))[1].tobytes()
+).decode()
 
 
 class Finite(unittest.TestCase):
@@ -123,6 +128,7 @@ class Finite(unittest.TestCase):
             "fitting": {"work": {"job": "torsion", "turns": 2, "rate_nmm": 3}},
             "entry": {"line": "4x M3x10 cover"},
             "sound": {"wav": KNOCKS, "line": "12:60", "turns": 3, "rpm": 200},
+            "photo-count": {"image": DISC, "card": 5.0},
             "decide": {
                 "unit": {"new_price": 90, "age_years": 3},
                 "failed": [{"piece": "spur", "finding": "stripped", "count": 2}],
