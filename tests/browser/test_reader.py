@@ -74,6 +74,7 @@ class Reader(BrowserCase):
                 expect(photo.locator("circle")).to_have_count(one.gear.teeth)
                 photo.locator("circle.gone").first.click()
                 expect(photo.locator("circle.gone")).to_have_count(len(one.gear.missing) - 1)
+                expect(photo).to_contain_text("marked by you: 0 broken off")
                 photo.get_by_role("button", name=f"Use {one.gear.teeth} teeth").click()
                 expect(self.page.get_by_label("Teeth", exact=True)).to_have_value(str(one.gear.teeth))
                 expect(self.page.get_by_label("Over the tips", exact=True)).to_have_value(

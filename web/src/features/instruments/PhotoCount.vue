@@ -120,6 +120,8 @@ onUnmounted(() => (encoded = ""));
       <template v-else>
         <p class="told" aria-live="polite">
           <b>{{ counted.says }}</b> <span class="soft">{{ Math.round(counted.sure * 100) }} % sure</span>
+          <!-- What was counted stays as it was told; a tap is the eye's word beside it. -->
+          <span v-if="broken.size !== counted.missing"> · marked by you: {{ broken.size }} broken off</span>
         </p>
         <p v-if="counted.hint" class="soft">{{ counted.hint }}</p>
         <div class="actions">
