@@ -7,7 +7,7 @@ from typing import Annotated, Any, Literal, TypeAlias
 from pydantic import BaseModel, ConfigDict, Field, create_model
 
 from gearing.diagnosis import Picture
-from gearing.proof.checks import FIGURES, RISKS
+from gearing.proof.checks import FIGURES, GUIDES, RISKS
 from gearing.rebuild import VERDICTS
 from gearing.workshop.consumables import KINDS, SURFACES
 
@@ -248,6 +248,17 @@ SHAPES: dict[str, Any] = {
         run_in=dict[Text, table("RunInRow", rpm=Above, how=Text, least=Above)],
         temperature=Numbers,
         run_out=Numbers,
+        usual=dict[
+            one_of(GUIDES),
+            table(
+                "UsualFigure",
+                unit=Text,
+                radius=may(dict[Text, Above]),
+                least=may(dict[Text, Above]),
+                most=may(dict[Text, Above]),
+            ),
+        ],
+        as_before=dict[one_of(GUIDES), table("AsBefore", least=may(Above), most=may(Above))],
         evidence=dict[Text, Words],
         checks=dict[
             Text,

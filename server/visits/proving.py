@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from django.db.models import Q
 
 from gearing.data import table
-from gearing.proof import FORMER, ProofAsked, ProofCheck, prove
+from gearing.proof import FORMER, ProofAsked, ProofCheck, prove, usual
 from gearing.rebuild import Removed
 from gearing.strip.order import Spot
 from shelf.services import house_of
@@ -21,12 +21,13 @@ LATER = "after"
 
 @dataclass(frozen=True, slots=True)
 class Proof:
-    """The checks of a visit, what each gave last, and what was ticked before proofs were made so."""
+    """The checks of a visit, what each gave, what was ticked before proofs were made so, earlier figures."""
 
     asked: ProofAsked
     checks: tuple[ProofCheck, ...]
     results: dict[str, ProofResult]
     ticked: frozenset[str]
+    before: dict[str, ProofResult]
 
     def outcome(self, key: str) -> str:
         """How a check stands: its outcome; empty while it is open."""
@@ -45,14 +46,28 @@ class Proof:
 
 
 def proof_of(visit: Visit) -> Proof:
-    """The proof of a visit as its record stands."""
-    asked = asked_of(visit)
+    """The proof of a visit as its record stands, held to what its unit read when it was last right."""
+    before = read_before(visit)
+    asked = replace(asked_of(visit), before=_binding(before, visit))
     return Proof(
         asked,
         tuple(prove(asked)),
         results_of(visit),
         frozenset(FORMER.get(key, key) for key in visit.checks_done),
+        before,
     )
+
+
+def _binding(before: dict[str, ProofResult], visit: Visit) -> dict[str, float]:
+    """Of the unit itself and read the same way; what its like read is no more than a hint."""
+    return {
+        key: result.value
+        for key, result in before.items()
+        if result.visit.unit_id == visit.unit_id
+        and result.value is not None
+        and key in table("proof")["as_before"]
+        and result.unit == usual(key, visit.unit.kind).unit
+    }
 
 
 def results_of(visit: Visit) -> dict[str, ProofResult]:

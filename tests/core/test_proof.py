@@ -214,6 +214,47 @@ class House(unittest.TestCase):
         self.assertNotIn("marks", keys(prove_unit(ProofIn(kind="servo", lines=["output gear 38t"]))))
 
 
+class ToMeet(unittest.TestCase):
+    """What is measured has a figure to meet on a first visit, and the unit's own from the second on."""
+
+    ROLLS: ClassVar = {
+        "kind": "reel",
+        "lines": ["cover", "7x11x3 bearing", "eared drag washer @drag", "spool"],
+    }
+
+    @staticmethod
+    def figures(body: dict[str, Any]) -> dict[str, Any]:
+        proof = prove_unit(ProofIn.model_validate(body))
+        return {check.key: check for check in proof.checks if check.figure}
+
+    def test_each_has_an_end_on_a_first_visit(self) -> None:
+        for case in CASES:
+            for check in proved(case).checks:
+                # Turns and speed follow from a train or a plan, where one is known.
+                if check.figure and check.key not in ("ratio", "speed"):
+                    with self.subTest(case["name"], check=check.key):
+                        self.assertNotEqual((check.figure.least, check.figure.most), (None, None))
+                        self.assertIn(f"{check.figure.least or check.figure.most:g}", check.band)
+
+    def test_what_is_usual_decides_nothing_and_what_this_unit_read_does(self) -> None:
+        first = self.figures(self.ROLLS)["free_roll"]
+        self.assertTrue(first.figure.guide)
+        self.assertIn("usually at least 5 s", first.band)
+        again = self.figures({**self.ROLLS, "before": {"free_roll": 10.0}})["free_roll"]
+        self.assertFalse(again.figure.guide)
+        self.assertEqual((again.figure.least, again.figure.most), (8.0, None))
+
+    def test_another_motor_is_not_held_to_the_current_of_the_old(self) -> None:
+        car = {"kind": "car", "words": "motor gets hot", "lines": ["motor"], "before": {"current": 2.0}}
+        self.assertEqual(self.figures(car)["current"].figure.most, 2.3)
+        self.assertTrue(self.figures({**car, "replaced": [1]})["current"].figure.guide)
+
+    def test_outside_a_guide_whoever_tries_it_decides(self) -> None:
+        guide = ProofFigure("A", most=4, guide=True)
+        self.assertIsNone(met_by(guide, 6.0))
+        self.assertIs(met_by(ProofFigure("A", most=4), 6.0), False)
+
+
 class Refused(unittest.TestCase):
     def test_a_step_that_the_row_has_not(self) -> None:
         for field, value in (

@@ -110,6 +110,31 @@ class Proof(BenchCase):
         self.renewed_first()
         self.assertEqual(self.check("slop")["before"], "0.4 mm at 20 mm at visit 1")
 
+    def test_a_second_visit_is_held_to_what_this_unit_read_and_not_to_its_like(self) -> None:
+        def current(unit: Any) -> dict[str, Any]:
+            fields = {
+                **UNIT,
+                **BLANK,
+                "kind": "car",
+                "label": "Plover",
+                "model": "buggy",
+                "complaint": "motor gets hot",
+            }
+            self.visit = services.open_visit(self.ada, uuid4(), unit, fields)
+            services.record_step(self.ada, self.visit.id, uuid4(), "motor")
+            return self.check("current")
+
+        unit = uuid4()
+        self.assertTrue(current(unit)["figure"]["guide"])
+        # Outside what is usual is no failure by itself.
+        self.went("current", value=6.0)
+        self.assertEqual(self.check("current")["result"]["outcome"], "met")
+        self.assertTrue(current(uuid4())["figure"]["guide"])
+        again = current(unit)
+        self.assertEqual((again["figure"]["most"], again["figure"]["guide"]), (6.9, False))
+        self.went("current", value=8.0)
+        self.assertEqual(self.check("current")["result"]["outcome"], "failed")
+
     def renewed_first(self) -> None:
         piece = self.visit.steps.get().piece.id
         self.desk.got("PUT", self.at("pieces", piece, "verdict"), {"verdict": "replace"})

@@ -27,6 +27,8 @@ const row = (key: string, more: Partial<ProofRow> = {}): ProofRow => ({
 const result = (outcome: string) => ({ id: outcome, outcome, value: null, note: "", at: "2026-11-27T08:00:00Z", by: "Ada" });
 let page: ProofPage;
 const sent: unknown[] = [];
+/** Id of the result given last. */
+let last = "";
 /** What the outbox tells once an entry is through. */
 let settled: (entry: { visitId: string; kind: string }) => void;
 
@@ -40,7 +42,7 @@ vi.mock("../src/api/client", () => ({
 }));
 vi.mock("../src/record/outbox", () => ({ useOutbox: () => ({ listen: (heard: typeof settled) => ((settled = heard), () => undefined), mourn: () => () => undefined }) }));
 vi.mock("../src/features/visits/visit", () => ({
-  useVisit: () => ({ visit: { id: "v", changed_at: "1" }, proved: (body: unknown) => Promise.resolve(sent.push(body)) }),
+  useVisit: () => ({ visit: { id: "v", changed_at: "1" }, proved: (id: string, body: unknown) => ((last = id), Promise.resolve(sent.push(body))) }),
 }));
 
 async function open() {
@@ -93,10 +95,27 @@ describe("the check at hand", () => {
     const { proof, scope } = await open();
     await proof.went("met", 0.9, "");
     expect(proof.current.value?.key).toBe("turn");
-    page.checks[0] = row("tray", { result: result("failed") });
+    page.checks[0] = row("tray", { result: { ...result("failed"), id: last } });
     settled({ visitId: "v", kind: "proof" });
     await vi.waitFor(() => expect(proof.current.value?.key).toBe("tray"));
     expect(proof.stands(proof.current.value!)).toBe("failed");
+    scope.stop();
+  });
+
+  it("does not go back to what failed by an answer from before it was met", async () => {
+    const { proof, scope } = await open();
+    await proof.went("failed", null, "");
+    page.checks[0] = row("tray", { result: { ...result("failed"), id: last } });
+    settled({ visitId: "v", kind: "proof" });
+    await vi.waitFor(() => expect(proof.page.value?.checks[0]?.result).toBeTruthy());
+    await proof.went("met", null, "");
+    // Asked for while the new result was on its way: it still tells of the failure.
+    settled({ visitId: "v", kind: "proof" });
+    await new Promise((done) => setTimeout(done));
+    page.checks[0] = row("tray", { result: { ...result("met"), id: last } });
+    settled({ visitId: "v", kind: "proof" });
+    await vi.waitFor(() => expect(proof.page.value?.checks[0]?.result?.outcome).toBe("met"));
+    expect(proof.current.value?.key).toBe("turn");
     scope.stop();
   });
 

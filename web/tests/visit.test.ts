@@ -139,9 +139,10 @@ describe("judging and counting", () => {
 
   it("keeps how a check of the proof went, by its key", async () => {
     const { store } = await open();
-    await store.proved({ check: "end_play", outcome: "met", value: 0.12, note: "" });
+    await store.proved("r1", { check: "end_play", outcome: "met", value: 0.12, note: "" });
     await rest();
     const sent = bench.sent.find((one) => one.path.includes("/proof/"));
+    expect(sent?.path).toContain("/proof/r1");
     expect(sent?.body).toEqual({ check: "end_play", outcome: "met", value: 0.12, note: "" });
   });
 });

@@ -1,7 +1,7 @@
 """How a unit is shown to be right: checks made from what was really done, and the run-in."""
 
 from .asked import ProofAsked
-from .checks import RISKS, ProofCheck, ProofFigure, met_by
+from .checks import RISKS, ProofCheck, ProofFigure, met_by, usual
 from .outcome import FORMER, OUTCOMES, check_outcome
 from .plan import prove
 from .run_in import RunIn, run_in
@@ -18,4 +18,5 @@ __all__ = [
     "met_by",
     "prove",
     "run_in",
+    "usual",
 ]

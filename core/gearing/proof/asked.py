@@ -33,6 +33,8 @@ class ProofAsked:
         The train as a line, if it is known better than from the row.
     recorded : bool
         Whether its sound was recorded when it came in.
+    before : mapping
+        What checks of this unit read when it was last shown to be right, by key, in their figure's unit.
     """
 
     kind: str = "other"
@@ -45,3 +47,4 @@ class ProofAsked:
     house: Mapping[str, str] = field(default_factory=dict)
     train: str = ""
     recorded: bool = False
+    before: Mapping[str, float] = field(default_factory=dict)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass
+from typing import Any
 
 from ..data import table
 
@@ -21,12 +22,15 @@ class ProofFigure:
     least, most : float or None
     exact : bool
         Whether it is counted: nothing beside it will do.
+    guide : bool
+        Whether it is only what such units usually read: outside it, whoever tries it decides.
     """
 
     unit: str
     least: float | None = None
     most: float | None = None
     exact: bool = False
+    guide: bool = False
 
     @property
     def says(self) -> str:
@@ -36,7 +40,13 @@ class ProofFigure:
         --------
         >>> ProofFigure("mm", 0.05, 0.2).says, ProofFigure("°C", most=60).says, ProofFigure("s").says
         ('0.05 to 0.2 mm', 'at most 60 °C', '')
+        >>> ProofFigure("s", least=5, guide=True).says
+        'usually at least 5 s'
         """
+        return f"usually {self._within}" if self.guide and self._within else self._within
+
+    @property
+    def _within(self) -> str:
         if self.least is not None and self.most is not None:
             return (
                 f"{self.least:g} {self.unit}"
@@ -104,14 +114,14 @@ def band_of(check: Mapping[str, object], figure: ProofFigure | None) -> str:
 
 
 def met_by(figure: ProofFigure | None, value: float) -> bool | None:
-    """Whether a reading is within the band; None where the band is not a figure.
+    """Whether a reading is within the band; None where the band is not a figure that decides.
 
     Examples
     --------
     >>> met_by(ProofFigure("mm", 0.05, 0.2), 0.3), met_by(ProofFigure("s"), 4.0)
     (False, None)
     """
-    if figure is None or (figure.least is None and figure.most is None):
+    if figure is None or figure.guide or (figure.least is None and figure.most is None):
         return None
     off = 0.005 * abs(figure.least or 0.0) if figure.exact else 0.0
     low = figure.least is None or value >= figure.least - off
@@ -119,7 +129,8 @@ def met_by(figure: ProofFigure | None, value: float) -> bool | None:
     return low and high
 
 
-FIGURES = ("end_play", "slop", "temperature", "run_out")
+GUIDES = ("free_roll", "slip", "drag", "current")
+FIGURES = ("end_play", "slop", "temperature", "run_out", *GUIDES)
 """Figures that are looked up by the kind of unit."""
 
 
@@ -135,4 +146,30 @@ def usual(name: str, kind: str) -> ProofFigure:
         return ProofFigure(f"mm at {radius:g} mm", most=most)
     if name == "temperature":
         return ProofFigure("°C", most=table("proof")["temperature"]["motor"])
+    if name in GUIDES:
+        return _guide(table("proof")["usual"][name], kind)
     return ProofFigure("mm", most=table("proof")["run_out"]["most"])
+
+
+def _guide(row: Mapping[str, Any], kind: str) -> ProofFigure:
+    def of_kind(end: str) -> float | None:
+        bands = row.get(end, {})
+        said = bands.get(kind, bands.get("other"))
+        return None if said is None else float(said)
+
+    radius = of_kind("radius")
+    unit = str(row["unit"]) if radius is None else f"{row['unit']} at {radius:g} mm"
+    return ProofFigure(unit, of_kind("least"), of_kind("most"), guide=True)
+
+
+def as_before(name: str, guide: ProofFigure, read: float) -> ProofFigure:
+    """The band that what was read of this very unit gives, when it was last shown to be right.
+
+    Examples
+    --------
+    >>> as_before("current", usual("current", "car"), 2.0).says
+    'at most 2.3 A'
+    """
+    share = table("proof")["as_before"][name]
+    ends = {end: float(f"{abs(read) * share[end]:.3g}") for end in ("least", "most") if end in share}
+    return ProofFigure(guide.unit, ends.get("least"), ends.get("most"))

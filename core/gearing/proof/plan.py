@@ -15,7 +15,7 @@ from ..strip.order import Spot
 from ..workshop.consumables import school
 from ..workshop.units import conditions
 from .asked import ProofAsked
-from .checks import RISKS, Lead, ProofCheck, ProofFigure, band_of, usual
+from .checks import RISKS, Lead, ProofCheck, ProofFigure, as_before, band_of, usual
 from .facts import Facts, ProofFact, facts_of, rebuild_of
 from .run_in import RunIn, run_in, train_of
 
@@ -129,8 +129,15 @@ def _figure(key: str, row: Mapping[str, Any], asked: ProofAsked) -> ProofFigure 
     if key == "end_play" and (was := _set_play(asked)):
         return ProofFigure("mm", round(max(LEAST_PLAY, was - AS_SET), 3), round(was + AS_SET, 3))
     if "figure" in row:
-        return usual(str(row["figure"]), asked.kind)
+        figure = usual(str(row["figure"]), asked.kind)
+        return as_before(key, figure, asked.before[key]) if _binds(key, figure, asked) else figure
     return ProofFigure(str(row["unit"])) if "unit" in row else None
+
+
+def _binds(key: str, figure: ProofFigure, asked: ProofAsked) -> bool:
+    """Whether what was read of this unit before decides; another motor draws another current."""
+    motor = any(piece.renewed and piece.entry.kind == "motor" for piece in asked.pieces)
+    return figure.guide and key in asked.before and not (key == "current" and motor)
 
 
 def _complaint(asked: ProofAsked, how: str, band: str) -> tuple[str, str, str]:

@@ -36,6 +36,7 @@ def prove_unit(request: ProofIn) -> ProofOut:
         house=request.house,
         train=request.train,
         recorded=request.recorded,
+        before=request.before,
     )
     return proof_out(asked)
 
@@ -61,7 +62,11 @@ def check_out(n: int, check: ProofCheck) -> ProofCheckOut:
         why=check.why,
         order=n,
         risk=str(table("proof")["risks"][check.risk]),
-        figure=FigureBand(unit=figure.unit, least=figure.least, most=figure.most) if figure else None,
+        figure=(
+            FigureBand(unit=figure.unit, least=figure.least, most=figure.most, guide=figure.guide)
+            if figure
+            else None
+        ),
         fails=check.fails,
         to=check.to,
         leads=[LeadOut(key=lead.key, title=lead.title) for lead in check.leads],

@@ -50,3 +50,8 @@ class ProofIn(Model):
         default="", description="The train, where it is known better than from the row"
     )
     recorded: bool = False
+    before: dict[Annotated[str, Field(max_length=40)], Annotated[float, Field(ge=-1e6, le=1e6)]] = Field(
+        default_factory=dict,
+        max_length=80,
+        description="What checks of this unit read when it was last shown to be right, by key",
+    )

@@ -13,6 +13,7 @@ class FigureBand(Model):
     unit: str
     least: float | None
     most: float | None
+    guide: bool = Field(description="What such units usually read: outside it, whoever tries it decides")
 
 
 class LaterUse(Model):

@@ -15,7 +15,7 @@ from workshop.authentication import MemberRequest
 
 from .. import services
 from ..models import ProofResult, Visit
-from ..proving import LATER, Proof, proof_of, read_before
+from ..proving import LATER, Proof, proof_of
 from ..services.base import own_visit
 
 router = Router(tags=["proof"])
@@ -94,13 +94,13 @@ def hand_back(request: MemberRequest, visit_id: UUID, body: HandedBackIn) -> Pro
 
 
 def _page(visit: Visit) -> ProofPage:
-    proof, before = proof_of(visit), read_before(visit)
+    proof = proof_of(visit)
     rows = [
         ProofRow(
             **check_out(n, check).model_dump(),
             result=_result(proof, check.key),
             later=check.risk == LATER,
-            before=_before(before.get(check.key), visit) if check.figure else "",
+            before=_before(proof.before.get(check.key), visit) if check.figure else "",
         )
         for n, check in enumerate(proof.checks, 1)
     ]

@@ -260,8 +260,8 @@ export const useVisit = defineStore("visit", () => {
   }
 
   /** How a check of the proof went. */
-  async function proved(body: ResultIn) {
-    await keep("proof", { result_id: newId() }, body);
+  async function proved(result_id: string, body: ResultIn) {
+    await keep("proof", { result_id }, body);
   }
 
   async function watchOut(text: string) {

@@ -30,6 +30,12 @@ const device = computed(() => {
   const known = Object.entries(there.value).find(([, theirs]) => unit === theirs || unit.startsWith(`${theirs} `));
   return known?.[0] ?? (unit.startsWith("mm") && caliper.there.value?.present ? "caliper" : "");
 });
+/** Outside what such units usually read, which decides nothing by itself. */
+const unusual = computed(() => {
+  const [figure, read] = [props.check.figure, maybeNumber(value.value)];
+  if (!figure?.guide || read == null) return false;
+  return read < (figure.least ?? -Infinity) || read > (figure.most ?? Infinity);
+});
 /** Build steps beside the first, which "Back to the build" opens. */
 const back = computed(() => (props.check.to.startsWith("build") ? props.check.leads.slice(1, 4) : props.check.leads.slice(0, 3)));
 const lead = computed(() => ({ listen: "Look again in Listen", build: "Back to the build", file: "" })[props.check.to.split(":")[0] ?? ""] ?? "");
@@ -115,6 +121,7 @@ useKeys({ Enter: met, f: failed, w: waive, F4: drop });
       <Button v-if="check.minutes >= 3" variant="outlined" @click="time">Time it</Button>
       <InputText ref="noteField" v-model="note" class="note" maxlength="400" aria-label="In words" :placeholder="waiving ? 'why it cannot be made, or need not' : 'what was seen, if anything'" />
     </form>
+    <p v-if="unusual" class="mind small">Outside the usual. If it is right for this one, call it met; it is what the next visit is held to.</p>
     <div class="moves">
       <Button class="big" @click="met">Met <KeyCap k="Enter" /></Button>
       <Button variant="outlined" @click="failed">Failed <KeyCap k="F" /></Button>

@@ -4,6 +4,7 @@ import { computed, onUnmounted, ref, watch } from "vue";
 import { api, ask, asProblem } from "../../../api/client";
 import { latest } from "../../../api/latest";
 import type { Problem, ProofPage, ProofRow, ResultIn } from "../../../api/types";
+import { newId } from "../../../record/ids";
 import { useOutbox, type Waiting } from "../../../record/outbox";
 import { useVisit } from "../visit";
 
@@ -16,7 +17,7 @@ export function useProof() {
   const picked = ref("");
   /** Results on their way, by check. */
   const sending = ref<Record<string, string>>({});
-  /** The check last called met: with a figure out of its band it comes back as failed, and stays at hand. */
+  /** The result last given: with a figure out of its band it comes back as failed, and its check stays at hand. */
   let tried = "";
   const begin = latest();
 
@@ -28,7 +29,9 @@ export function useProof() {
       const answer = await ask(api.GET("/api/visits/{visit_id}/proof", { params: { path: { visit_id: id } } }));
       if (!last()) return;
       [page.value, sending.value] = [answer, {}];
-      if (answer.checks.find((check) => check.key === tried)?.result?.outcome === "failed") picked.value = tried;
+      // By the result, not the check: an answer asked for before it was sent still tells of the one before.
+      const came = answer.checks.find((check) => check.result?.id === tried);
+      if (came?.result?.outcome === "failed") picked.value = came.key;
     } catch (error) {
       if (last() && !page.value) problem.value = asProblem(error);
     }
@@ -62,8 +65,8 @@ export function useProof() {
     problem.value = undefined;
     sending.value = { ...sending.value, [check.key]: outcome };
     picked.value = outcome === "failed" ? check.key : "";
-    tried = check.key;
-    await store.proved({ check: check.key, outcome, value, note });
+    tried = newId();
+    await store.proved(tried, { check: check.key, outcome, value, note });
   }
 
   async function handBack(why: string) {
