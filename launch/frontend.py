@@ -46,7 +46,9 @@ def build() -> Path:
     that a server goes on serving the one it started with.
     """
     packages()
-    sources = sorted(path for folder in ("src", "public", "generated") for path in (WEB / folder).rglob("*"))
+    sources = sorted(
+        path for folder in ("src", "worker", "public", "generated") for path in (WEB / folder).rglob("*")
+    )
     tops = [WEB / name for name in ("index.html", "vite.config.ts", "package-lock.json")]
     made = BUILT / _digest([*tops, *sources])[:16]
     with lock(BUILT / "build.lock", "Another build is running; waiting …"):

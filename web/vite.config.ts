@@ -1,12 +1,49 @@
+import { createHash } from "node:crypto";
+import { readdirSync, readFileSync } from "node:fs";
+import { join, relative } from "node:path";
+
 import vue from "@vitejs/plugin-vue";
+import { build, type Plugin, type ResolvedConfig } from "vite";
 import { defineConfig } from "vitest/config";
 
 /** Where `./dentado dev` serves everything but the front end itself; it is told the host that was asked for, or no form would be taken. */
 const behind = process.env.DENTADO_BEHIND ?? "http://127.0.0.1:8350";
 const proxy = Object.fromEntries(["/api", "/sign-in", "/set-up", "/code", "/join", "/assets", "/health"].map((path) => [path, { target: behind, changeOrigin: false }]));
 
+/** Beside the screens, the worker that keeps them on a device: it is told every file there is, with a stamp. */
+function deviceWorker(): Plugin {
+  let config: ResolvedConfig;
+  return {
+    name: "device-worker",
+    apply: "build",
+    configResolved: (resolved) => {
+      config = resolved;
+    },
+    async closeBundle() {
+      const out = join(config.root, config.build.outDir);
+      const dist = config.build.outDir.startsWith("/") ? config.build.outDir : out;
+      const files = readdirSync(dist, { recursive: true, withFileTypes: true }).filter((entry) => entry.isFile() && !/\.(html|webmanifest)$/.test(entry.name));
+      const stamped = files
+        .map((entry) => join(entry.parentPath, entry.name))
+        .sort()
+        .map((path) => ({ url: `/${relative(dist, path)}`, revision: stamp(readFileSync(path)) }));
+      // The page itself is Django's, with a nonce of its own; it changes with what it loads.
+      const screens = [{ url: "/shell", revision: stamp(JSON.stringify(stamped) + readFileSync(join(dist, "index.html"), "utf8")) }, ...stamped];
+      await build({
+        configFile: false,
+        logLevel: "warn",
+        publicDir: false,
+        define: { SCREENS: JSON.stringify(screens), "process.env.NODE_ENV": '"production"' },
+        build: { outDir: dist, emptyOutDir: false, target: "es2022", lib: { entry: "worker/worker.ts", formats: ["iife"], name: "worker", fileName: () => "worker.js" } },
+      });
+    },
+  };
+}
+
+const stamp = (of: string | Buffer) => createHash("sha256").update(of).digest("hex").slice(0, 16);
+
 export default defineConfig({
-  plugins: [vue()],
+  plugins: [vue(), deviceWorker()],
   build: { target: "es2022", assetsInlineLimit: 0, modulePreload: { polyfill: false } },
   server: { proxy, strictPort: true },
   test: { environment: "happy-dom", include: ["tests/**/*.test.ts"], restoreMocks: true, unstubGlobals: true },

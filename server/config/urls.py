@@ -6,7 +6,7 @@ from django.http import HttpRequest, HttpResponse, JsonResponse
 from django.urls import path, re_path
 
 from accounts.trust import trust, trust_certificate
-from accounts.views import SignIn, by_code, database_unreachable, page, set_up
+from accounts.views import SignIn, by_code, database_unreachable, page, set_up, shell
 from papers.public import calendar_feed, shared_pdf, shared_photo, shared_report
 from visits.join_page import joined, joined_photo
 
@@ -47,6 +47,7 @@ urlpatterns = [
     path("sign-in", SignIn.as_view()),
     path("set-up", set_up),
     path("code", by_code),
+    path("shell", shell),
     path("trust", trust),
     path("trust/bench.crt", trust_certificate),
     path("join/<str:token>", joined),

@@ -43,7 +43,7 @@ class Lost(BrowserCase):
         stack().database.stop()
         self.lay_down("second carrier plate #C1", "3x planet 18t acetal #C2")
         expect(page.get_by_text(re.compile(r"2 kept here, not yet sent"))).to_be_visible()
-        expect(page.get_by_text("is being brought back")).to_be_visible()
+        expect(page.get_by_text("and being brought back")).to_be_visible()
         expect(page.locator(".row .name")).to_have_count(before + 3)
         # A stage waits until the record has everything it rests on.
         self.press("Control+Enter")
@@ -53,7 +53,7 @@ class Lost(BrowserCase):
         expect(page.get_by_role("alert")).to_contain_text("does not answer")
         stack().database.start()
         expect(page.get_by_text("all sent")).to_be_visible(timeout=30_000)
-        expect(page.get_by_text("is being brought back")).to_have_count(0)
+        expect(page.get_by_text("and being brought back")).to_have_count(0)
         self.opened()
         self.assertEqual(
             [re.sub(r"^\d+ ", "", name) for name in self.row()[before:]],

@@ -66,11 +66,9 @@ class Unsent(BrowserCase):
         page.get_by_label("What comes off").fill("left by kit")
         page.get_by_label("What comes off").press("Enter")
         # Kit's own is on record before anyone else comes to this device.
-        page.wait_for_function(
-            "async (visit) => (await (await fetch(`/api/visits/${visit}/history`)).text()).includes('left by kit')",
-            arg=visit,
-        )
-        page.wait_for_function(f"async () => (await ({KEPT})('waiting')).length === 3")
+        on_record = "async (visit) => (await (await fetch(`/api/visits/${visit}/history`)).text()).includes('left by kit')"
+        self.until(on_record, True, visit)
+        self.until(f"async () => (await ({KEPT})('waiting')).length", 3)
         expect(page.get_by_text("3 wait for Robin to sign in")).to_be_visible()
         # Robin is back on this device.
         self.context.clear_cookies()

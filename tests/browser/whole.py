@@ -5,6 +5,7 @@ from __future__ import annotations
 import atexit
 import os
 import re
+import time
 import unittest
 from functools import cache
 from pathlib import Path
@@ -49,7 +50,14 @@ def browser() -> Browser:
 @cache
 def device(width: int, height: int) -> BrowserContext:
     """A device of that size, wiped between tests: to open another for each costs as much as many a test."""
-    return browser().new_context(viewport={"width": width, "height": height}, reduced_motion="reduce")
+    return _new_context({"width": width, "height": height})
+
+
+def _new_context(size: ViewportSize, *, keeps: bool = False) -> BrowserContext:
+    """One that keeps nothing by a worker unless it is asked to: what a test cuts off is to be cut off."""
+    return browser().new_context(
+        viewport=size, reduced_motion="reduce", service_workers="allow" if keeps else "block"
+    )
 
 
 KEPT = "indexeddb,local_storage,cache_storage,service_workers"
@@ -62,6 +70,8 @@ class BrowserCase(unittest.TestCase):
     size: ClassVar[ViewportSize] = DESK
     alone: ClassVar[bool] = False
     """Whether it changes its device in a way that no wiping undoes."""
+    keeps: ClassVar[bool] = False
+    """Whether the bench is kept on its device, to open without a network."""
     signed_in: ClassVar[list[Any]] = []
     """What the door gave the first test: each next one's device is let in already."""
 
@@ -82,9 +92,9 @@ class BrowserCase(unittest.TestCase):
 
     def device(self) -> BrowserContext:
         """The one kept for this size, or one that is thrown away."""
-        if not self.alone:
+        if not (self.alone or self.keeps):
             return device(self.size["width"], self.size["height"])
-        made = self.browser.new_context(viewport=self.size, reduced_motion="reduce")
+        made = _new_context(self.size, keeps=self.keeps)
         self.addCleanup(made.close)
         return made
 
@@ -176,6 +186,13 @@ class BrowserCase(unittest.TestCase):
             met.tap() if tapping else met.click()
             expect(head).not_to_have_text(before)
         self.fail("the proof has no end")
+
+    def until(self, script: str, wanted: object, arg: object = None, seconds: float = 30) -> None:
+        """Ask the page until it answers so; Playwright's own waiting takes a promise for the answer."""
+        late = time.monotonic() + seconds
+        while (found := self.page.evaluate(script, arg)) != wanted:
+            self.assertLess(time.monotonic(), late, f"{found!r} and not {wanted!r}")
+            self.page.wait_for_timeout(100)
 
     def row(self) -> list[str]:
         """Names of the pieces in the row, in order."""

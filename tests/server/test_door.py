@@ -39,6 +39,18 @@ class SignIn(TestCase):
         answer: HttpResponse = asking.post("/sign-in", {"username": username, "password": password, **more})
         return answer
 
+    def test_a_device_keeps_a_page_that_is_the_same_for_everyone(self) -> None:
+        stranger, member = self.client.get("/shell"), Client()
+        member.force_login(Member.objects.get(username="ada"))
+        bare = [
+            re.sub(r'content="[^"]*"', "", page.content.decode()) for page in (stranger, member.get("/shell"))
+        ]
+        self.assertEqual((stranger.status_code, bare[0]), (200, bare[1]))
+        self.assertIn('id="app"', bare[0])
+        # Its styles are let in by the nonce of the very answer that is kept.
+        nonce = re.search(r'name="csp-nonce" content="([^"]+)"', stranger.content.decode())
+        self.assertIn(nonce[1], stranger["Content-Security-Policy"]) if nonce else self.fail("no nonce")
+
     def test_members_of_one_workshop_sign_in_and_out(self) -> None:
         for name, called in (("ada", "Ada"), ("ben", "Ben")):
             self.assertRedirects(self.sign_in(name, PASSWORD), "/", fetch_redirect_response=False)

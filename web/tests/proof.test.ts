@@ -29,6 +29,8 @@ let page: ProofPage;
 const sent: unknown[] = [];
 /** Id of the result given last. */
 let last = "";
+/** What still waits on the device. */
+let unsent: { kind: string; body: unknown }[] = [];
 /** What the outbox tells once an entry is through. */
 let settled: (entry: { visitId: string; kind: string }) => void;
 
@@ -40,7 +42,7 @@ vi.mock("../src/api/client", () => ({
   },
   asProblem: (error: unknown) => error,
 }));
-vi.mock("../src/record/outbox", () => ({ useOutbox: () => ({ listen: (heard: typeof settled) => ((settled = heard), () => undefined), mourn: () => () => undefined }) }));
+vi.mock("../src/record/outbox", () => ({ useOutbox: () => ({ of: () => Promise.resolve(unsent), listen: (heard: typeof settled) => ((settled = heard), () => undefined), mourn: () => () => undefined }) }));
 vi.mock("../src/features/visits/visit", () => ({
   useVisit: () => ({ visit: { id: "v", changed_at: "1" }, proved: (id: string, body: unknown) => ((last = id), Promise.resolve(sent.push(body))) }),
 }));
@@ -56,6 +58,7 @@ async function open() {
 beforeEach(() => {
   setActivePinia(createPinia());
   sent.length = 0;
+  unsent = [];
   page = { checks: [row("tray"), row("turn"), row("screws", { later: true })], open: 2, failed: 0, minutes: 2, says: "2 checks to go", handed_back: "" };
 });
 
@@ -116,6 +119,14 @@ describe("the check at hand", () => {
     settled({ visitId: "v", kind: "proof" });
     await vi.waitFor(() => expect(proof.page.value?.checks[0]?.result?.outcome).toBe("met"));
     expect(proof.current.value?.key).toBe("turn");
+    scope.stop();
+  });
+
+  it("counts what waits on the device as done, on a page that was left and opened again", async () => {
+    unsent = [{ kind: "proof", body: { check: "tray", outcome: "met", value: null, note: "" } }];
+    const { proof, scope } = await open();
+    expect(proof.current.value?.key).toBe("turn");
+    expect(proof.stands(page.checks[0]!)).toBe("met");
     scope.stop();
   });
 

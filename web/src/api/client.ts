@@ -4,6 +4,7 @@ import { ref } from "vue";
 
 import type { paths } from "../../generated/schema";
 import { toTheDoor } from "../app/door";
+import { forget, KEPT_AT } from "../offline/kept";
 import type { Problem } from "./types";
 
 export const api = createClient<paths>({ baseUrl: "" });
@@ -18,8 +19,10 @@ api.use({
     return request;
   },
   onResponse({ response }) {
-    // The session is over. What was recorded waits on the device for the next one.
-    if (response.status === 401) toTheDoor();
+    // The session is over. What was recorded waits on the device for the next one; what was seen does not.
+    if (response.status === 401) void forget().then(toTheDoor);
+    const kept = response.headers.get(KEPT_AT);
+    if (kept) noteKept(new Date(kept));
   },
 });
 
@@ -34,6 +37,14 @@ export const UNREACHABLE: Problem = {
   who: "",
 };
 
+/** The hour of the oldest answer shown that came from this device, while the server is away. */
+export const asOf = ref<Date>();
+
+function noteKept(hour: Date) {
+  if (!asOf.value || hour < asOf.value) asOf.value = hour;
+  noteAway();
+}
+
 /** Whether the server or its database is being brought back. */
 export const away = ref(false);
 const LOOK_AGAIN = 2000;
@@ -47,7 +58,7 @@ export function noteAway() {
       (answer) => answer.ok,
       () => false,
     );
-    if (well) away.value = false;
+    if (well) [away.value, asOf.value] = [false, undefined];
     else window.setTimeout(() => void look(), LOOK_AGAIN);
   };
   window.setTimeout(() => void look(), LOOK_AGAIN);

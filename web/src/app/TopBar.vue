@@ -2,14 +2,15 @@
 /** The bar over every view: where you are, what is not yet sent, the instruments, the lamp. */
 import Button from "primevue/button";
 import Popover from "primevue/popover";
-import { ref } from "vue";
+import { computed, ref } from "vue";
 import { useRouter } from "vue-router";
 
-import { away } from "../api/client";
+import { asOf, away } from "../api/client";
 import { useSession } from "../features/workshop/session";
 import { useOutbox } from "../record/outbox";
 import KeyCap from "./KeyCap.vue";
 import { useKeys } from "./keys";
+import { newer, takeNewer } from "../offline/worker";
 import { lamp, switchLamp } from "./theme";
 import NameMark from "./NameMark.vue";
 
@@ -20,6 +21,11 @@ const session = useSession();
 const outbox = useOutbox();
 const menu = ref<InstanceType<typeof Popover>>();
 const opener = ref<HTMLElement>();
+
+const outOfReach = computed(() => {
+  const seen = asOf.value?.toLocaleString([], { weekday: "short", hour: "2-digit", minute: "2-digit" });
+  return `Out of reach${seen ? `: shown as it was, ${seen}` : ", and being brought back"}. What you enter is kept on this device.`;
+});
 
 function open(event: Event) {
   menu.value?.toggle(event, opener.value);
@@ -65,12 +71,13 @@ useKeys({ i: () => opener.value?.querySelector("button")?.click(), b: () => rout
         <RouterLink to="/filed">Filed</RouterLink>
         <RouterLink to="/">Bench</RouterLink>
         <RouterLink to="/workshop">Workshop</RouterLink>
+        <button v-if="newer" type="button" @click="takeNewer(router.currentRoute.value.fullPath)">A newer Dentado is here</button>
         <button type="button" @click="switchLamp">{{ lamp ? "Day" : "Lamp" }}</button>
         <button type="button" @click="leave">Sign out, {{ session.member }}</button>
       </nav>
     </Popover>
   </header>
-  <p v-if="away" class="away" role="status">The record is out of reach and is being brought back. What you enter is kept on this device.</p>
+  <p v-if="away" class="away" role="status">{{ outOfReach }}</p>
 </template>
 
 <style scoped>
@@ -161,6 +168,13 @@ useKeys({ i: () => opener.value?.querySelector("button")?.click(), b: () => rout
   .bar :deep(kbd),
   .refused + .sent {
     display: none;
+  }
+
+  .sent.harm {
+    max-width: 112px;
+    white-space: normal;
+    line-height: 1.15;
+    text-align: right;
   }
 
   .title {

@@ -6,6 +6,7 @@ import { createPinia } from "pinia";
 import PrimeVue from "primevue/config";
 import { createApp } from "vue";
 
+import { keepOnDevice } from "../offline/worker";
 import App from "./App.vue";
 import { router } from "./router";
 import { preset } from "./preset";
@@ -21,3 +22,5 @@ createApp(App)
     ripple: false,
   })
   .mount("#app");
+
+void keepOnDevice();

@@ -1,6 +1,8 @@
 import { createRouter, createWebHistory } from "vue-router";
 
 import BenchView from "../features/visits/BenchView.vue";
+import { newer, takeNewer } from "../offline/worker";
+import { useOutbox } from "../record/outbox";
 
 export const router = createRouter({
   history: createWebHistory(),
@@ -33,4 +35,11 @@ export const router = createRouter({
     { path: "/mesh", name: "mesh", component: () => import("../features/instruments/mesh/MeshView.vue") },
     { path: "/:rest(.*)*", redirect: "/" },
   ],
+});
+
+/** A newer Dentado is changed to between two screens; never while this window alone holds something unsent. */
+router.beforeEach((to, from) => {
+  if (!newer.value || !from.name || useOutbox().loose.length) return true;
+  takeNewer(to.fullPath);
+  return false;
 });

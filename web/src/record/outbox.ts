@@ -253,7 +253,7 @@ export const useOutbox = defineStore("outbox", () => {
   }
 
   window.addEventListener("online", () => void send());
-  return { me, waiting, others, unreachable, aside, refused, says, belongTo, add, of, send, settle, listen, mourn, drop, sendAgain };
+  return { me, loose, waiting, others, unreachable, aside, refused, says, belongTo, add, of, send, settle, listen, mourn, drop, sendAgain };
 });
 
 /** Who was signed in here last: the page may be opened while the server is away. */

@@ -5,13 +5,14 @@ import InputText from "primevue/inputtext";
 import { computed, onMounted, ref, watch } from "vue";
 import { useRouter } from "vue-router";
 
-import { api, ask, asProblem } from "../../api/client";
+import { api, ask, asProblem, away } from "../../api/client";
 import { resting } from "../../api/latest";
 import type { Problem, VisitCard } from "../../api/types";
 import KeyCap from "../../app/KeyCap.vue";
 import { useKeys } from "../../app/keys";
 import ProblemNote from "../../app/ProblemNote.vue";
 import TopBar from "../../app/TopBar.vue";
+import { fetchAhead } from "../../offline/ahead";
 import { useSession } from "../workshop/session";
 import PickBar from "./PickBar.vue";
 import { anyPicked, asQuery, nothingPicked } from "./picked";
@@ -119,6 +120,14 @@ onMounted(() => {
   void timers.look();
   void lookAll();
 });
+/** Once it is known whose they are. */
+watch(
+  () => Boolean(session.key && cards.value),
+  (known) => void (known && fetchAhead(cards.value ?? [])),
+  { immediate: true },
+);
+/** Back in reach: what lies here now. */
+watch(away, (gone) => void (!gone && lookAll()));
 </script>
 
 <template>

@@ -90,6 +90,14 @@ path {
   text-underline-offset: 5px;
 }
 
+/* Two lines of a narrow tooth leave no room between them. */
+@media (max-width: 560px) {
+  .viewing .word {
+    text-decoration: none;
+    box-shadow: 0 3px 0 currentcolor;
+  }
+}
+
 .viewing:not(.done) {
   color: var(--ink);
 }

@@ -4,7 +4,7 @@ import { useIntervalFn, useWakeLock } from "@vueuse/core";
 import { computed, defineAsyncComponent, onUnmounted, ref, watch } from "vue";
 import { useRouter } from "vue-router";
 
-import { asProblem } from "../../api/client";
+import { asProblem, away } from "../../api/client";
 import type { Problem, Step } from "../../api/types";
 import ProblemNote from "../../app/ProblemNote.vue";
 import TopBar from "../../app/TopBar.vue";
@@ -61,9 +61,15 @@ async function enter(stage: string) {
     await store.enter(stage);
     look(stage);
   } catch (error) {
-    problem.value = asProblem(error);
+    // Work goes on without the server; the visit itself moves on with the next stage that is entered.
+    const said = asProblem(error);
+    if (said.code === "unreachable" && stage !== "file") look(stage);
+    problem.value = said;
   }
 }
+
+/** Back in reach: what others did meanwhile comes in. */
+watch(away, (gone) => void (!gone && store.keepUp()));
 
 function pick(step: Step) {
   store.at = step.id;

@@ -89,6 +89,8 @@ export const useVisit = defineStore("visit", () => {
     const visitId = visit.value?.id;
     if (!visitId) return;
     plan.value = await ask(api.GET("/api/visits/{visit_id}/plan", { params: { path: { visit_id: visitId } } }));
+    // Over it, what it cannot know of yet.
+    for (const entry of await outbox.of(visitId)) if (entry.kind === "mark") show(entry);
   }
 
   const screen = (): OnScreen | undefined =>

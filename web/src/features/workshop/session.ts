@@ -5,6 +5,7 @@ import { ref } from "vue";
 import { api, ask } from "../../api/client";
 import type { Vocabulary } from "../../api/types";
 import { toTheDoor } from "../../app/door";
+import { belongsTo, nobodys } from "../../offline/owner";
 import { useOutbox } from "../../record/outbox";
 
 export const useSession = defineStore("session", () => {
@@ -18,6 +19,7 @@ export const useSession = defineStore("session", () => {
 
   async function look() {
     const [session, vocabulary] = await Promise.all([ask(api.GET("/api/session")), ask(api.GET("/api/vocabulary"))]);
+    await belongsTo(session.key);
     member.value = session.member;
     workshop.value = session.workshop;
     key.value = session.key;
@@ -30,6 +32,7 @@ export const useSession = defineStore("session", () => {
 
   async function signOut() {
     await ask(api.DELETE("/api/session"));
+    await nobodys();
     toTheDoor();
   }
 

@@ -28,7 +28,9 @@ export function useProof() {
     try {
       const answer = await ask(api.GET("/api/visits/{visit_id}/proof", { params: { path: { visit_id: id } } }));
       if (!last()) return;
-      [page.value, sending.value] = [answer, {}];
+      const waits = (await outbox.of(id)).filter((entry) => entry.kind === "proof").map((entry) => entry.body as ResultIn);
+      if (!last()) return;
+      [page.value, sending.value] = [answer, Object.fromEntries(waits.map((result) => [result.check, result.outcome]))];
       // By the result, not the check: an answer asked for before it was sent still tells of the one before.
       const came = answer.checks.find((check) => check.result?.id === tried);
       if (came?.result?.outcome === "failed") picked.value = came.key;
