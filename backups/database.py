@@ -18,7 +18,7 @@ from .errors import BackupError
 
 OURS = (
     "auth_", "axes_", "django_", "workshop_", "visits_", "drawer_", "suppliers_", "orders_", "practice_",
-    "shelf_",
+    "shelf_", "live_",
 )  # fmt: skip
 """How the names of Dentado's tables begin; a database may be shared with others."""
 

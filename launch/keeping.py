@@ -24,7 +24,7 @@ from .running import running
 READY = "ready.json"
 """In the folder of a restore: what is laid down is whole and only waits to be put in place."""
 
-OURS = ("workshop", "visits", "drawer", "suppliers", "orders", "practice", "shelf")
+OURS = ("workshop", "visits", "drawer", "suppliers", "orders", "practice", "shelf", "live")
 
 
 def backup(words: list[str]) -> None:

@@ -14,6 +14,7 @@ from gearing.errors import GearingError
 from instruments.routes import devices
 from instruments.routes import router as instruments
 from knowledge.routes import router as knowledge
+from live.routes import router as live
 from orders.bills import router as bills
 from orders.routes import router as orders
 from papers.routes import router as papers
@@ -85,6 +86,7 @@ api.add_router("", row)
 api.add_router("", rebuild)
 api.add_router("", proof)
 api.add_router("", again)
+api.add_router("", live)
 api.add_router("", units)
 api.add_router("", stock)
 api.add_router("", papers)

@@ -6,6 +6,7 @@ import ctypes
 import os
 import signal
 import socket
+import sys
 import time
 from contextlib import suppress
 from functools import partial
@@ -13,6 +14,8 @@ from selectors import EVENT_READ
 from typing import Any
 
 from gunicorn.workers.gthread import TConn, ThreadWorker
+
+from live.limits import MOST_PAGES
 
 HEAD_SECONDS, WHOLE_SECONDS = 10.0, 120.0
 """For a request's head, and for all of it. A phone at the far end of a field sends a photo in less."""
@@ -54,6 +57,12 @@ class Worker(ThreadWorker):
         self._late[conn] = time.monotonic() + WHOLE_SECONDS
         return super().handle_request(req, conn)
 
+    def handle_exit(self, sig: int, frame: Any) -> None:
+        """Pages that only look on hold nothing up; each asks the next server."""
+        if live := sys.modules.get("live.hub"):
+            live.hub.closing = True
+        super().handle_exit(sig, frame)
+
     def murder_pending(self) -> None:
         """Called about once a second: what has not come by now is not waited for."""
         super().murder_pending()
@@ -71,7 +80,8 @@ def post_fork(server: Any, worker: Any) -> None:
 
 
 worker_class = "config.gunicorn.Worker"
-workers, threads = 2, 8
+# Those that answer, and one for each page that follows a visit.
+workers, threads = 2, 8 + MOST_PAGES
 # Loaded once and shared, but for who edits it: what is loaded beforehand is not loaded again.
 preload_app = os.environ.get("DENTADO_RELOAD") != "1"
 max_requests, max_requests_jitter = 20_000, 2_000

@@ -44,11 +44,13 @@ INSTALLED_APPS = [
     "papers",
     "practice",
     "shelf",
+    "live",
 ]
 MIDDLEWARE = [
     "config.health.Health",
     "workshop.client.ClientAddress",
     "config.middleware.Headers",
+    "workshop.stamps.SaysChanged",
     "config.middleware.Compressed",
     "django.middleware.security.SecurityMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",

@@ -42,7 +42,9 @@ vi.mock("../src/api/client", () => ({
   },
   asProblem: (error: unknown) => error,
 }));
-vi.mock("../src/record/outbox", () => ({ useOutbox: () => ({ of: () => Promise.resolve(unsent), listen: (heard: typeof settled) => ((settled = heard), () => undefined), mourn: () => () => undefined }) }));
+vi.mock("../src/record/outbox", () => ({
+  useOutbox: () => ({ of: () => Promise.resolve(unsent), listen: (heard: typeof settled) => ((settled = heard), () => undefined), mourn: () => () => undefined }),
+}));
 vi.mock("../src/features/visits/visit", () => ({
   useVisit: () => ({ visit: { id: "v", changed_at: "1" }, proved: (id: string, body: unknown) => ((last = id), Promise.resolve(sent.push(body))) }),
 }));

@@ -12,6 +12,7 @@ from gearing.errors import GearingError
 from workshop.merging import merge
 from workshop.models import Member
 from workshop.refusals import overtaken
+from workshop.stamps import note_changed
 
 from ..models import Change, Visit
 from ..wording import in_words_of
@@ -36,7 +37,9 @@ def remember(
 ) -> None:
     """Add a line to the visit's history and put the visit on top of the bench."""
     Change.objects.create(visit=visit, member=member, verb=verb, subject=subject, before=before, after=after)
+    stood = visit.changed_at
     visit.save(update_fields=["changed_at"])
+    note_changed(visit.id, stood, visit.changed_at)
 
 
 def settle(

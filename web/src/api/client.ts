@@ -5,6 +5,7 @@ import { ref } from "vue";
 import type { paths } from "../../generated/schema";
 import { toTheDoor } from "../app/door";
 import { forget, KEPT_AT } from "../offline/kept";
+import { noteChanged } from "../record/stamps";
 import type { Problem } from "./types";
 
 export const api = createClient<paths>({ baseUrl: "" });
@@ -21,6 +22,7 @@ api.use({
   onResponse({ response }) {
     // The session is over. What was recorded waits on the device for the next one; what was seen does not.
     if (response.status === 401) void forget().then(toTheDoor);
+    noteChanged(response);
     const kept = response.headers.get(KEPT_AT);
     if (kept) noteKept(new Date(kept));
   },

@@ -165,6 +165,11 @@ useKeys({ i: () => opener.value?.querySelector("button")?.click(), b: () => rout
     display: none;
   }
 
+  /* Company is news; that all is sent is not. */
+  .bar:has(.company) .sent.soft {
+    display: none;
+  }
+
   .bar :deep(kbd),
   .refused + .sent {
     display: none;

@@ -14,6 +14,7 @@ import { asProblem, csrfToken, noteAway, UNREACHABLE } from "../api/client";
 import type { Problem } from "../api/types";
 import { toTheDoor } from "../app/door";
 import { rebased } from "./rebase";
+import { noteChanged } from "./stamps";
 import { disk, stay, type Aside, type Waiting } from "./store";
 
 export type { Aside, Waiting } from "./store";
@@ -176,6 +177,7 @@ export const useOutbox = defineStore("outbox", () => {
     }
     if (response.ok) {
       unreachable.value = false;
+      noteChanged(response);
       return { answer: await response.json() };
     }
     if (response.status === 401) {

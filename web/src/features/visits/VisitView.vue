@@ -1,15 +1,17 @@
 <script setup lang="ts">
 /** A visit: the stages above, the row below, and between them the one thing being done. */
-import { useIntervalFn, useWakeLock } from "@vueuse/core";
-import { computed, defineAsyncComponent, onUnmounted, ref, watch } from "vue";
+import { useWakeLock } from "@vueuse/core";
+import { computed, defineAsyncComponent, onUnmounted, ref, toRef, watch } from "vue";
 import { useRouter } from "vue-router";
 
 import { asProblem, away } from "../../api/client";
 import type { Problem, Step } from "../../api/types";
 import ProblemNote from "../../app/ProblemNote.vue";
 import TopBar from "../../app/TopBar.vue";
+import { useLive } from "./live";
 import PieceRow from "./PieceRow.vue";
 import StageRack from "./StageRack.vue";
+import { useSession } from "../workshop/session";
 import { useVisit } from "./visit";
 
 const props = defineProps<{ visitId: string; stage?: string }>();
@@ -47,8 +49,17 @@ watch(
 );
 onUnmounted(() => void lamp.release().catch(() => undefined));
 
-const EVERY = 5000;
-useIntervalFn(() => void store.keepUp(), EVERY);
+const { others } = useLive(toRef(props, "visitId"), viewing);
+const session = useSession();
+/** Who else is on it, and where: “Kit, at Build”. */
+const company = computed(() =>
+  others.value
+    .map(({ called, at, mine }) => {
+      const stage = session.words?.stages.find((known) => known.key === at)?.label;
+      return [mine ? "you, elsewhere" : called, stage && `at ${stage}`].filter(Boolean).join(", ");
+    })
+    .join(" · "),
+);
 
 function look(stage: string) {
   problem.value = undefined;
@@ -90,6 +101,7 @@ watch(
 
 <template>
   <TopBar :title="store.visit?.unit.label ?? 'Visit'" :about="about">
+    <span v-if="company" class="company" role="status">{{ company }}</span>
     <RouterLink v-if="store.visit" class="unit" :to="{ name: 'unit', params: { unitId: store.visit.unit.id } }">All of it</RouterLink>
   </TopBar>
   <StageRack :stage="store.visit?.stage ?? ''" :viewing="viewing" @go="look" />
@@ -101,6 +113,13 @@ watch(
 </template>
 
 <style scoped>
+.company {
+  padding: 4px 10px;
+  border-left: 3px solid var(--brass);
+  background: var(--brass-wash);
+  font-size: 16px;
+}
+
 .unit {
   display: inline-flex;
   align-items: center;
@@ -111,6 +130,14 @@ watch(
 @media (max-width: 700px) {
   .unit {
     display: none;
+  }
+
+  .company {
+    max-width: 112px;
+    overflow: hidden;
+    font-size: 15px;
+    text-overflow: ellipsis;
+    white-space: nowrap;
   }
 }
 

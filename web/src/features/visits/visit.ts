@@ -1,12 +1,13 @@
 /** The visit on screen: what the server holds, and on top of it what is still on its way. */
 import { defineStore } from "pinia";
-import { computed, ref } from "vue";
+import { computed, ref, watch } from "vue";
 
 import { api, ask } from "../../api/client";
 import type { Entry, Finding, Fitted, FittingIn, FormIn, MarkIn, PhotoMark, Piece, Plan, ReadIn, ResultIn, Step, TickIn, TrialIn, TurnedState, Visit } from "../../api/types";
 import { COMMANDS, pathOf, type Body, type Ids, type Kind } from "../../api/commands";
 import { newId, pieceId } from "../../record/ids";
 import { useOutbox, type Entry as Unsent, type Waiting } from "../../record/outbox";
+import { onChanged } from "../../record/stamps";
 import { useSession } from "../workshop/session";
 import { land as landOn, photosOf, show as showOn, type OnScreen, type Shown } from "./shown";
 
@@ -53,7 +54,11 @@ export const useVisit = defineStore("visit", () => {
     try {
       const fresh = await answer();
       // An answer that was asked for earlier and comes later must not put back what has changed since.
-      if (visit.value?.id !== fresh.id || fresh.changed_at >= visit.value.changed_at) visit.value = fresh;
+      if (visit.value?.id !== fresh.id || fresh.changed_at >= visit.value.changed_at) {
+        if (visit.value?.id !== fresh.id) [known, told] = ["", ""];
+        visit.value = fresh;
+        if (fresh.changed_at > known) known = fresh.changed_at;
+      }
       for (const entry of [...before, ...(await outbox.of(visitId))]) if (!refused.has(entry.path)) show(entry);
     } finally {
       for (const stop of stops) stop();
@@ -64,13 +69,32 @@ export const useVisit = defineStore("visit", () => {
     }
   }
 
+  /** What this page knows of the visit, as the hour of its last change: of another's, or of its own that it sent. */
+  let known = "";
+  /** The last change that was heard of. */
+  let told = "";
+  onChanged(({ visitId, before, after }) => {
+    if (visitId === visit.value?.id && before === known) known = after;
+  });
+
+  /** The visit changed then: another's doing comes in, once nothing of one's own is on its way. */
+  async function heard(changed_at: string) {
+    told = changed_at;
+    if (outbox.waiting || !visit.value || told <= known) return;
+    await load(visit.value.id).catch(() => undefined);
+  }
+  watch(
+    () => outbox.waiting,
+    (left) => void (!left && told && heard(told)),
+  );
+
   /** Another device may work on the same visit: what it did comes in while nothing waits here. */
   async function keepUp() {
     const now = visit.value;
     if (!now || outbox.waiting || document.visibilityState !== "visible") return;
     try {
       const { changed_at } = await ask(api.GET("/api/visits/{visit_id}/changed", { params: { path: { visit_id: now.id } } }));
-      if (visit.value?.id === now.id && changed_at !== visit.value.changed_at && !outbox.waiting) await load(now.id);
+      if (visit.value?.id === now.id && changed_at !== known && !outbox.waiting) await load(now.id);
     } catch {
       // Out of reach: the outbox says so.
     }
@@ -293,6 +317,7 @@ export const useVisit = defineStore("visit", () => {
     picked,
     walk,
     load,
+    heard,
     keepUp,
     goal,
     loadPlan,
