@@ -91,10 +91,10 @@ class LostDatabase:
 class Headers:
     """What a page of the bench may use of the device, and that nobody keeps a copy of the record."""
 
-    POLICY = "microphone=(self), " + ", ".join(
+    POLICY = "microphone=(self), camera=(self), " + ", ".join(
         f"{name}=()"
         for name in (
-            "accelerometer", "camera", "display-capture", "geolocation", "gyroscope", "midi", "payment",
+            "accelerometer", "display-capture", "geolocation", "gyroscope", "midi", "payment",
             "usb",
         )
     )  # fmt: skip

@@ -13,7 +13,7 @@ from gearing.diagnosis import faults
 from gearing.forms.named import GEAR
 from gearing.identification.standard_sizes import size_asked
 from gearing.proof import FORMER
-from gearing.rebuild import PlanContext, PlanStep, build_plan, minutes_left
+from gearing.rebuild import PlanContext, PlanStep, build_plan, minutes_left, spoken
 from gearing.strip.entry import Entry, short_name, strip_title
 from gearing.strip.figures import figure_of
 from gearing.workshop.units import check_words, conditions, stop_running, symptoms, unit_kind
@@ -227,6 +227,7 @@ class BuildStepOut(Model):
     done: str
     outcome: str
     remarks: list[RemarkOut]
+    aloud: str = Field(description="Title and remarks as they are read out, figures as one says them")
     rule: str
     minutes: float
     cure: float
@@ -452,6 +453,7 @@ def _build_step(
         done=made.done,
         outcome=made.outcome,
         remarks=[RemarkOut(tone=r.tone, text=r.text) for r in made.remarks],
+        aloud=spoken(". ".join([made.title, *(r.text.rstrip(".") for r in made.remarks)])),
         rule=made.rule,
         minutes=made.minutes,
         cure=made.cure,

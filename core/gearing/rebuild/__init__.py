@@ -15,6 +15,7 @@ from .model import (
     steps_of,
 )
 from .plan import build_plan
+from .spoken import spoken
 from .tighten import crosswise
 
 __all__ = [
@@ -33,6 +34,7 @@ __all__ = [
     "minutes_left",
     "minutes_of",
     "ready_in",
+    "spoken",
     "steps_of",
     "usual_minutes",
 ]

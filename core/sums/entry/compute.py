@@ -19,6 +19,7 @@ from gearing.strip.entry import (
     reading_of,
     strip_title,
     thread_label,
+    unnamed,
 )
 from gearing.strip.figures import Figure, figure_of
 from gearing.strip.kinds import kinds, minds
@@ -89,6 +90,8 @@ def facts(entry: Entry) -> dict[str, Any]:
         "look": look,
         "together": together,
         "minds": minds(entry.kind, entry.caution),
+        "side": entry.side,
+        "unnamed": unnamed(entry),
     }
 
 

@@ -58,6 +58,8 @@ class PieceFacts(Model):
     look: int = Field(description="When it is looked over: what carries the load first")
     together: bool = Field(description="Whether it is looked over with its like, in one move")
     minds: list[str] = Field(description="What to mind as it comes off")
+    side: str = Field(description="The side of the unit it came off from, as said")
+    unnamed: bool = Field(description="Whether a picture was taken and its name is still to come")
 
 
 class PieceSaid(PieceFacts):

@@ -1,7 +1,7 @@
 """Quick entry: one line, as people would say it, becomes a piece in the row."""
 
 from .corrections import correct, name_taught
-from .grammar import LONGEST_LINE, parse, reading_of
+from .grammar import LONGEST_LINE, TO_NAME, parse, reading_of
 from .model import Chip, Entry, Fastener
 from .pieces import read_line
 from .printing import print_entry, print_fastener, print_line
@@ -15,10 +15,12 @@ from .titles import (
     spoken_apart,
     strip_title,
     thread_label,
+    unnamed,
 )
 
 __all__ = [
     "LONGEST_LINE",
+    "TO_NAME",
     "Chip",
     "Entry",
     "Fastener",
@@ -39,4 +41,5 @@ __all__ = [
     "spoken_apart",
     "strip_title",
     "thread_label",
+    "unnamed",
 ]

@@ -46,6 +46,9 @@ from .threads import (
 )
 from .tokens import ONE_WORD, Token, tidy, tokenize
 
+TO_NAME = "?"
+"""What stands for a name that is still to come: a picture was taken first."""
+
 LONGEST_LINE = 400
 """Characters in one line: a step is said in a breath."""
 
@@ -78,6 +81,8 @@ def parse(line: str) -> Entry:
     >>> entry = parse("4x M3x10 button hex2 rear cover @under #A3")
     >>> entry.count, entry.fastener.thread, entry.fastener.length_mm, entry.words, entry.place
     (4, 'M3', 10.0, 'rear cover', 'A3')
+    >>> parse(f"{TO_NAME} #A3").words, parse(f"{TO_NAME} #A3").place
+    ('', 'A3')
     """
     if len(line) > LONGEST_LINE:
         raise GearingError(
@@ -94,7 +99,8 @@ def parse(line: str) -> Entry:
             field="line",
             hint="Say what comes off: 4x M3x10 hex2 rear cover.",
         )
-    return _finish(_read(tokens))
+    entry = _finish(_read(tokens))
+    return replace(entry, words="") if entry.words == TO_NAME else entry
 
 
 def reading_of(line: str) -> PhraseReading:

@@ -6,9 +6,10 @@ from collections.abc import Sequence
 from dataclasses import replace
 from typing import Any
 
-from .grammar import parse
+from .grammar import TO_NAME, parse
 from .lexicon import verbs
 from .model import SAID_OF_ALL, Entry, Fastener
+from .titles import unnamed
 from .tokens import ONE_WORD, SIGNS
 
 
@@ -23,6 +24,8 @@ def print_entry(entry: Entry) -> str:
     '4x M3x10 button hex2 rear cover #A3'
     """
     bare = _print(entry, quoted=False)
+    if unnamed(entry) and parse(f"{TO_NAME} {bare}") == entry:
+        return f"{TO_NAME} {bare}".strip()
     if bare and parse(bare) == entry:
         return bare
     return _print(entry, quoted=True)

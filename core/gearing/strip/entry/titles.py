@@ -35,7 +35,20 @@ def name_of(entry: Entry) -> str:
     """
     if entry.fastener and entry.fastener.thread:
         return ", ".join(part for part in (thread_label(entry.fastener), entry.words) if part)
-    return entry.words or kinds()[entry.kind].label
+    return "to be named" if unnamed(entry) else entry.words or kinds()[entry.kind].label
+
+
+def unnamed(entry: Entry) -> bool:
+    """Whether nothing tells what it is: a picture was taken, and the name is still to come.
+
+    Examples
+    --------
+    >>> from gearing.strip.entry import parse
+    >>> unnamed(parse("? @under #A3")), unnamed(parse("lid")), unnamed(parse("? 12t"))
+    (True, False, False)
+    """
+    said = entry.words or entry.fastener or entry.teeth or entry.size or entry.module
+    return entry.kind == "other" and not said
 
 
 def _object(entry: Entry) -> str:
@@ -43,6 +56,8 @@ def _object(entry: Entry) -> str:
     number = _NUMBERS[entry.count] if entry.count < len(_NUMBERS) else str(entry.count)
     if entry.fastener and entry.fastener.thread:
         return f"{number if entry.count > 1 else 'the'} {thread_label(entry.fastener)} {_fasteners(entry)}"
+    if unnamed(entry):
+        return "the piece in the picture"
     name = _phrase(entry) if entry.words else _of(kinds()[entry.kind].label, entry.count)
     if entry.count == 1:
         return name if name.lower().startswith(("the ", "a ", "an ")) else f"the {name}"

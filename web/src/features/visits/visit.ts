@@ -4,6 +4,7 @@ import { computed, ref, watch } from "vue";
 
 import { api, ask } from "../../api/client";
 import type { Entry, Finding, Fitted, FittingIn, FormIn, MarkIn, PhotoMark, Piece, Plan, ReadIn, ResultIn, Step, TickIn, TrialIn, TurnedState, Visit } from "../../api/types";
+import { resting } from "../../api/latest";
 import { COMMANDS, pathOf, type Body, type Ids, type Kind } from "../../api/commands";
 import { newId, pieceId } from "../../record/ids";
 import { useOutbox, type Entry as Unsent, type Waiting } from "../../record/outbox";
@@ -12,6 +13,8 @@ import { useSession } from "../workshop/session";
 import { land as landOn, photosOf, show as showOn, type OnScreen, type Shown } from "./shown";
 
 type Outcome = TickIn["outcome"];
+/** A quick hand lays down the next piece within this, ms. */
+const RESTS = 1200;
 export type Verdict = "" | "keep" | "clean" | "replace" | "pair";
 
 export const useVisit = defineStore("visit", () => {
@@ -74,8 +77,15 @@ export const useVisit = defineStore("visit", () => {
   /** The last change that was heard of. */
   let told = "";
   onChanged(({ visitId, before, after }) => {
-    if (visitId === visit.value?.id && before === known) known = after;
+    if (visitId !== visit.value?.id) return;
+    if (before === known) known = after;
+    whatFollows();
   });
+  /** What the record makes of one's own doing (a mate judged with its gear, a goal reached) comes in once the hand rests. */
+  const whatFollows = resting(() => {
+    const now = visit.value;
+    if (now && !outbox.waiting && now.changed_at < known) void load(now.id).catch(() => undefined);
+  }, RESTS);
 
   /** The visit changed then: another's doing comes in, once nothing of one's own is on its way. */
   async function heard(changed_at: string) {
@@ -171,6 +181,8 @@ export const useVisit = defineStore("visit", () => {
       piece,
       beside,
     };
+    // Picked at once: a photo taken the moment after is of this piece.
+    at.value = id;
     await keep("step", { step_id: id }, { line, photos, based_on: "" }, shown);
     return id;
   }
@@ -178,6 +190,16 @@ export const useVisit = defineStore("visit", () => {
   /** Correct the line of a step; what it says anew comes back from the server. */
   async function reword(step: Step, line: string) {
     await keep("step", { step_id: step.id }, { line, photos: [], based_on: step.line }, JSON.parse(JSON.stringify(step)) as Step);
+  }
+
+  /** A step that had only its picture gets its line. `understood` is what the core made of it. */
+  async function name(step: Step, line: string, understood: Entry) {
+    const based_on = step.line;
+    const [first, ...beside] = understood.pieces.map((facts, n) => ({ ...step.piece, ...facts, id: n ? pieceId(step.id, n) : step.piece.id }));
+    const shown = JSON.parse(JSON.stringify({ ...step, line, title: understood.title, piece: first ?? step.piece, beside })) as Step;
+    const place = steps.value.findIndex((known) => known.id === step.id);
+    if (place >= 0 && visit.value) visit.value.steps.splice(place, 1, shown);
+    await keep("step", { step_id: step.id }, { line, photos: [], based_on }, shown);
   }
 
   /** How the holes of a cover lie, and which screw goes in which. */
@@ -323,6 +345,7 @@ export const useVisit = defineStore("visit", () => {
     loadPlan,
     layDown,
     reword,
+    name,
     layOut,
     answerCheck,
     takeBack,

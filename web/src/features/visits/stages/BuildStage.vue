@@ -3,7 +3,7 @@
 import { useIntervalFn } from "@vueuse/core";
 import Button from "primevue/button";
 import InputText from "primevue/inputtext";
-import { computed, nextTick, onMounted, ref, watch } from "vue";
+import { computed, defineAsyncComponent, nextTick, onMounted, ref, watch } from "vue";
 
 import { asProblem } from "../../../api/client";
 import type { Piece, Problem, TickIn } from "../../../api/types";
@@ -20,6 +20,8 @@ import ScrewMap from "../ScrewMap.vue";
 import { useTimers } from "../timers";
 import { answered, useVisit, type Verdict } from "../visit";
 
+/** Opened when both hands are in it. */
+const HandsBusy = defineAsyncComponent(() => import("../hands/HandsBusy.vue"));
 const emit = defineEmits<{ enter: [stage: string] }>();
 const store = useVisit();
 const seen = useRowSeen();
@@ -30,6 +32,7 @@ const problem = ref<Problem>();
 const place = ref(0);
 const short = ref(0);
 const whole = ref(false);
+const busy = ref(false);
 /** What is being written: a note on the piece, or a problem that stops the build. */
 const writing = ref<"" | "note" | "problem">("");
 const words = ref("");
@@ -50,6 +53,11 @@ const isPiece = computed(() => now.value?.kind === "piece");
 const left = computed(() => (piece.value && isPiece.value ? piece.value.owed - answered(piece.value) : 0));
 const count = computed(() => Math.max(0, left.value - short.value));
 const over = computed(() => steps.value.length > 0 && place.value >= steps.value.length);
+const doneWord = computed(() => {
+  if (over.value) return "Prove it";
+  if (!left.value && isPiece.value) return "Next";
+  return isPiece.value ? `${now.value?.done ?? ""}, next` : (now.value?.done ?? "");
+});
 /** The bench is free again at about this time; it moves as one works. */
 const ready = computed(() => {
   const at = new Date(clock.value + (store.plan?.left[place.value] ?? 0) * 60_000);
@@ -62,7 +70,7 @@ watch(
   () => {
     short.value = 0;
     store.at = now.value?.step_id ?? "";
-    if (now.value) say([now.value.title, ...now.value.remarks.map((remark) => remark.text)].join(". "));
+    if (now.value) say(now.value.aloud);
   },
 );
 
@@ -149,6 +157,7 @@ useKeys({
   x: () => write("problem"),
   o: () => (whole.value = !whole.value),
   v: () => speaks && switchAloud(),
+  h: () => (busy.value = true),
 });
 
 onMounted(async () => {
@@ -189,7 +198,7 @@ onMounted(async () => {
         <button type="button" aria-label="one more" :disabled="!short" @click="fewer(-1)">+</button>
       </p>
       <div class="actions">
-        <Button class="big" @click="next()">{{ left || !isPiece ? (isPiece ? `${now.done}, next` : now.done) : "Next" }} <KeyCap k="Space" /></Button>
+        <Button class="big" @click="next()">{{ doneWord }} <KeyCap k="Space" /></Button>
         <Button class="big" variant="outlined" :disabled="!place" @click="back">Back <KeyCap k="←" /></Button>
         <Button v-if="now.ticked" class="big" variant="outlined" @click="outAgain">{{ isPiece ? "It is out again" : "Do it again" }} <KeyCap k="U" /></Button>
       </div>
@@ -226,6 +235,7 @@ onMounted(async () => {
     <div class="side">
       <div class="toggles">
         <button type="button" :aria-pressed="whole" @click="whole = !whole">{{ whole ? "This step" : "Whole plan" }} <KeyCap k="O" /></button>
+        <button type="button" @click="busy = true">Hands busy <KeyCap k="H" /></button>
         <button v-if="speaks" type="button" :aria-pressed="aloud" @click="switchAloud">{{ aloud ? "Quiet" : "Read aloud" }} <KeyCap k="V" /></button>
       </div>
       <PlanList v-if="whole && store.plan" :plan="store.plan" :at="place" @go="place = $event" @strike="strike" @restore="restore" />
@@ -257,6 +267,21 @@ onMounted(async () => {
     </section>
     <PlanList v-if="store.plan" :plan="store.plan" :at="place" @go="place = $event" @strike="strike" @restore="restore" />
   </div>
+  <HandsBusy
+    v-if="busy"
+    :step="now"
+    :at="place"
+    :of="steps.length"
+    :ready="ready"
+    :count="isPiece && piece && piece.count > 1 ? `${count} of ${piece.count}` : ''"
+    :done="doneWord"
+    :speaks="speaks"
+    :aloud="aloud"
+    @next="next()"
+    @back="back"
+    @aloud="switchAloud"
+    @close="busy = false"
+  />
 </template>
 
 <style scoped>

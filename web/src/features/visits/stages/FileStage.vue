@@ -3,7 +3,7 @@
 import Button from "primevue/button";
 import InputText from "primevue/inputtext";
 import Textarea from "primevue/textarea";
-import { computed, ref } from "vue";
+import { computed, defineAsyncComponent, ref } from "vue";
 import { useRouter } from "vue-router";
 
 import { api, ask, asProblem } from "../../../api/client";
@@ -19,7 +19,10 @@ import MoneyPanel from "../source/MoneyPanel.vue";
 import { maybeNumber } from "../../../text/numbers";
 import WaitsFor from "../WaitsFor.vue";
 
+const ComparePhotos = defineAsyncComponent(() => import("../hands/ComparePhotos.vue"));
 const store = useVisit();
+const comparing = ref(false);
+const pictures = computed(() => (store.visit?.photos.length ?? 0) + store.steps.reduce((sum, step) => sum + step.photos.length, 0));
 const router = useRouter();
 const problem = ref<Problem>();
 const toWatch = ref(store.visit?.to_watch ?? "");
@@ -165,8 +168,10 @@ useKeys({ v: () => router.push({ name: "new-visit", query: { unit: store.visit?.
       <div class="actions">
         <Button @click="router.push({ name: 'bench' })">Back to the bench <KeyCap k="Enter" /></Button
         ><Button variant="outlined" @click="router.push({ name: 'new-visit', query: { unit: store.visit.unit.id } })">It is back: new visit <KeyCap k="V" /></Button
+        ><Button v-if="pictures > 1" variant="outlined" @click="comparing = true">Before and after</Button
         ><Button variant="outlined" :aria-expanded="Boolean(history)" @click="lookBack">History <KeyCap k="H" /></Button>
       </div>
+      <ComparePhotos v-if="comparing" @close="comparing = false" />
       <ProblemNote :problem="problem" />
       <InputText v-if="history" v-model="of" aria-label="Only of the history" placeholder="only: a piece, a name, proved" maxlength="60" />
       <ol v-if="history" class="history" aria-label="History">

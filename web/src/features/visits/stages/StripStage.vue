@@ -2,10 +2,11 @@
 /** One line a piece: typed as it is said, echoed as chips, laid down in the row. */
 import { useEventListener } from "@vueuse/core";
 import Button from "primevue/button";
-import { computed, nextTick, onMounted, ref, watch } from "vue";
+import { computed, defineAsyncComponent, nextTick, onMounted, ref, watch } from "vue";
 
 import { api, ask, asProblem } from "../../../api/client";
 import { resting } from "../../../api/latest";
+import type { Step } from "../../../api/types";
 import KeyCap from "../../../app/KeyCap.vue";
 import { useKeys } from "../../../app/keys";
 import ProblemNote from "../../../app/ProblemNote.vue";
@@ -19,16 +20,31 @@ import { useSaying } from "../saying";
 import { unread } from "../unread";
 import { useVisit } from "../visit";
 
+/** The camera over the whole screen comes when it is asked for. */
+const ShootPanel = defineAsyncComponent(() => import("../hands/ShootPanel.vue"));
 const emit = defineEmits<{ enter: [stage: string] }>();
 const store = useVisit();
 const guide = useGuide();
 const joining = ref(false);
+const shooting = ref(false);
 const { line, understood, problem, learnt, putRight, unlearn, otherwise, clear } = useSaying();
 const photos = ref<string[]>([]);
 const field = ref<HTMLTextAreaElement>();
 const photoButton = ref<InstanceType<typeof PhotoButton>>();
+/** Pictures that were taken first: each waits for its name. */
+const unnamed = computed(() => store.steps.filter((step) => step.piece.unnamed && !saying.value.has(step.id)));
+/** Those whose name is on its way to be understood. */
+const saying = ref(new Set<string>());
+/** The one whose name is asked for; what is typed is its name, and no new piece. */
+const naming = ref("");
+const named = computed(() => unnamed.value.find((step) => step.id === naming.value));
+function nameNext() {
+  naming.value = unnamed.value[0]?.id ?? "";
+  if (naming.value) store.at = naming.value;
+  field.value?.focus();
+}
 const number = computed(() => (store.steps.at(-1)?.number ?? 0) + 1);
-const shown = computed(() => (line.value ? undefined : (store.picked ?? store.steps.at(-1))));
+const shown = computed(() => named.value ?? (line.value ? undefined : (store.picked ?? store.steps.at(-1))));
 
 const MARKS = [
   ["@", "side"],
@@ -81,6 +97,7 @@ let before: Promise<void> = Promise.resolve();
 async function layDown() {
   const text = line.value.trim();
   if (!text) return;
+  if (named.value) return nameIt(named.value, text);
   const known = understood.value?.line.trim() === text ? understood.value : undefined;
   const taken = photos.value;
   line.value = "";
@@ -93,12 +110,12 @@ async function layDown() {
   try {
     const said = known ?? (await ask(api.POST("/api/sums/entry", { body: { line: text, correction: null } })));
     await earlier;
-    store.at = await store.layDown(text, said, taken);
+    await store.layDown(text, said, taken);
   } catch (error) {
     await earlier;
     const refusal = asProblem(error);
     // No field means that nothing is wrong with the line: the server is out of reach.
-    if (refusal.field === "") store.at = await store.layDown(text, unread(text), taken);
+    if (refusal.field === "") await store.layDown(text, unread(text), taken);
     else {
       line.value = [text, line.value].filter(Boolean).join(" ");
       photos.value = [...taken, ...photos.value];
@@ -107,6 +124,25 @@ async function layDown() {
   } finally {
     laid();
   }
+}
+
+/** A picture gets its name, and the next one is asked for. */
+async function nameIt(step: Step, text: string) {
+  line.value = "";
+  clear();
+  // The field is the next one's at once: who types quickly names each once.
+  saying.value.add(step.id);
+  nameNext();
+  const said = await ask(api.POST("/api/sums/entry", { body: { line: text, correction: null } })).catch((error: unknown) => asProblem(error));
+  if ("problem" in said && said.field) [naming.value, line.value, problem.value] = [step.id, text, said];
+  else await store.name(step, text, "problem" in said ? unread(text) : said);
+  saying.value.delete(step.id);
+}
+
+/** The camera is put away: what was shot is named, the first first. */
+function shot() {
+  shooting.value = false;
+  if (unnamed.value.length) nameNext();
 }
 
 async function undo() {
@@ -164,7 +200,15 @@ function typed(event: KeyboardEvent) {
   field.value?.focus();
 }
 
-useKeys({ ArrowLeft: () => store.walk(-1), ArrowRight: () => store.walk(1), "Alt+r": again, "Alt+k": otherwise, "Alt+p": () => photoButton.value?.open(), "Ctrl+Enter": () => emit("enter", "look") });
+useKeys({
+  ArrowLeft: () => store.walk(-1),
+  ArrowRight: () => store.walk(1),
+  "Alt+r": again,
+  "Alt+k": otherwise,
+  "Alt+c": () => (shooting.value = true),
+  "Alt+p": () => photoButton.value?.open(),
+  "Ctrl+Enter": () => emit("enter", "look"),
+});
 onMounted(() => {
   if (!store.at) store.at = store.steps.at(-1)?.id ?? "";
   field.value?.focus();
@@ -176,8 +220,11 @@ useEventListener(window, "keydown", typed, { capture: true });
   <div class="strip">
     <section>
       <GoalPanel />
-      <p class="label">Step {{ number }}</p>
-      <h1 aria-live="polite">{{ understood?.title ?? (store.steps.length ? "What comes off next?" : "What comes off first?") }}</h1>
+      <p class="label">
+        Step {{ named?.number ?? number }}<span v-if="named"> · {{ unnamed.length }} to name</span>
+      </p>
+      <h1 aria-live="polite">{{ understood?.title ?? (named ? "What is in the picture?" : store.steps.length ? "What comes off next?" : "What comes off first?") }}</h1>
+      <img v-if="named?.photos[0]" class="toname" :src="store.photoUrl(named.photos[0].id)" alt="The piece to be named" />
       <textarea
         ref="field"
         v-model="line"
@@ -210,11 +257,15 @@ useEventListener(window, "keydown", typed, { capture: true });
       </template>
       <p v-if="learnt" class="learnt">Learnt: “{{ learnt.name }}” is a {{ learnt.kind_label }} here. <button type="button" @click="unlearn">Forget it</button></p>
       <div class="actions">
-        <Button :disabled="!line.trim()" @click="layDown">Lay it down <KeyCap k="Enter" /></Button>
+        <Button :disabled="!line.trim()" @click="layDown">{{ named ? "Name it" : "Lay it down" }} <KeyCap k="Enter" /></Button>
+        <Button v-if="named" variant="outlined" @click="naming = ''">Later</Button>
+        <Button v-else-if="unnamed.length" variant="outlined" @click="nameNext">Name {{ unnamed.length }} {{ unnamed.length === 1 ? "picture" : "pictures" }}</Button>
+        <Button v-if="!named" variant="outlined" @click="shooting = true">Picture first <KeyCap k="Alt C" /></Button>
         <PhotoButton ref="photoButton" k="Alt P" @taken="photo" />
-        <Button variant="outlined" :disabled="!store.steps.length" @click="undo">Take back <KeyCap k="Ctrl Z" /></Button>
-        <Button variant="outlined" :disabled="!store.steps.length" @click="emit('enter', 'look')">All off <KeyCap k="Ctrl Enter" /></Button>
+        <Button v-if="!named" variant="outlined" :disabled="!store.steps.length" @click="undo">Take back <KeyCap k="Ctrl Z" /></Button>
+        <Button v-if="!named" variant="outlined" :disabled="!store.steps.length" @click="emit('enter', 'look')">All off <KeyCap k="Ctrl Enter" /></Button>
       </div>
+      <ShootPanel v-if="shooting" @close="shot" />
       <JoinCode v-if="joining" @leave="joining = false" />
       <ProblemNote :problem="problem" />
       <p v-if="photos.length" class="small">{{ photos.length }} photo{{ photos.length > 1 ? "s" : "" }} with this step</p>
@@ -235,7 +286,7 @@ useEventListener(window, "keydown", typed, { capture: true });
         </li>
       </ul>
     </section>
-    <RowViews :entry="line ? understood : undefined" :step="shown" :photos="photos" />
+    <RowViews :entry="line && !named ? understood : undefined" :step="shown" :photos="photos" />
   </div>
 </template>
 
@@ -255,6 +306,21 @@ section {
 
 h1 {
   min-height: 35px;
+}
+
+/* Beside the field there is room for it on the right. */
+.toname {
+  display: none;
+}
+
+@media (max-width: 900px) {
+  .toname {
+    display: block;
+    width: 100%;
+    max-height: 34dvh;
+    object-fit: contain;
+    background: #14181b;
+  }
 }
 
 .line {

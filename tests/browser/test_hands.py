@@ -1,0 +1,115 @@
+"""Hands in the unit: pictures first and names later, and a build that is moved by pedal, halves and keys."""
+
+from __future__ import annotations
+
+from playwright.sync_api import FilePayload, expect
+
+from ..pictures import picture
+from .whole import PHONE, BrowserCase
+
+NO_CAMERA = """() => {
+    navigator.mediaDevices.getUserMedia = () => Promise.reject(new DOMException("no", "NotAllowedError"));
+}"""
+
+
+class Hands(BrowserCase):
+    size = PHONE
+
+    def test_the_build_is_moved_by_pedal_and_by_halves(self) -> None:
+        page = self.open_visit("Otter 8", "Build")
+        self.says("Seat the pinion, new")
+        page.get_by_role("button", name="Hands busy").click()
+        busy = page.get_by_role("dialog", name="Hands busy")
+        title = busy.get_by_role("heading", level=1)
+        expect(title).to_contain_text("Seat the pinion, new")
+        # The pedal is set by pressing it.
+        busy.get_by_role("button", name="Pedal").click()
+        busy.get_by_role("button", name="Set").first.click()
+        self.press("F8")
+        expect(busy.get_by_text("F8")).to_be_visible()
+        busy.get_by_role("button", name="Back to the step").click()
+        self.press("F8")
+        expect(title).not_to_contain_text("Seat the pinion, new")
+        # The left third goes back, the rest goes on.
+        page.mouse.click(40, 420)
+        expect(title).to_contain_text("Seat the pinion, new")
+        page.mouse.click(300, 420)
+        expect(title).not_to_contain_text("Seat the pinion, new")
+        second = title.inner_text()
+        busy.get_by_role("button", name="‹ Back").click()
+        busy.get_by_role("button", name="›").last.click()
+        expect(title).to_have_text(second)
+        busy.get_by_role("button", name="Close").click()
+        self.says(second)
+        expect(page.get_by_text("all sent")).to_be_visible()
+
+    def test_without_a_live_camera_each_picture_is_the_phones_own(self) -> None:
+        page = self.open_visit("Quay crane", "Strip")
+        before = len(self.row())
+        page.evaluate(NO_CAMERA)
+        page.get_by_role("button", name="Picture first").click()
+        expect(page.get_by_text("cannot be shown here")).to_be_visible()
+        for _ in range(2):
+            with page.expect_file_chooser() as chooser:
+                page.get_by_role("button", name="Take the picture").click()
+            chooser.value.set_files(
+                FilePayload(name="a.png", mimeType="image/png", buffer=picture("PNG", (640, 480)))
+            )
+        expect(page.get_by_text("2 pictures, as many steps")).to_be_visible()
+        page.get_by_role("button", name="Take it back").click()
+        expect(page.get_by_text("1 picture, a step")).to_be_visible()
+        page.get_by_role("button", name="Done, name them").click()
+        self.says("What is in the picture?")
+        expect(page.get_by_alt_text("The piece to be named")).to_be_visible()
+        page.get_by_label("What comes off").fill("4x M3x10 cap lid @under")
+        page.get_by_label("What comes off").press("Enter")
+        self.says("What comes off next?")
+        expect(page.locator(".row .name")).to_have_count(before + 1)
+        self.assertIn("M3 × 10, lid", self.row()[-1])
+        expect(page.get_by_text("all sent")).to_be_visible()
+        page.reload()
+        expect(page.get_by_role("region", name="The row")).to_contain_text("M3 × 10, lid")
+
+    def test_before_and_after_lie_over_each_other(self) -> None:
+        page = self.open_visit("Quay crane", "Strip")
+        photo = FilePayload(name="a.png", mimeType="image/png", buffer=picture("PNG", (640, 480)))
+        page.on("filechooser", lambda chooser: chooser.set_files(photo))
+        before = len(self.row())
+        for n, line in enumerate(("lid @under", "rotor @under"), 1):
+            page.get_by_label("What comes off").fill(line)
+            page.get_by_label("What comes off").press("Enter")
+            expect(page.locator(".row .name")).to_have_count(before + n)
+            page.get_by_role("button", name="Photo", exact=True).click()
+            expect(page.get_by_text("all sent")).to_be_visible()
+        page.get_by_role("navigation", name="Stages").get_by_role("button", name="File").click()
+        page.get_by_role("button", name="Before and after").click()
+        over = page.get_by_role("dialog", name="Before and after")
+        expect(over.get_by_role("button", name="Before: ")).to_contain_text("lid")
+        expect(over.get_by_role("button", name="After: ")).to_contain_text("rotor")
+        shown = over.get_by_alt_text("Before", exact=True)
+        half = shown.evaluate("e => getComputedStyle(e).clipPath")
+        self.press("ArrowRight", "ArrowRight")
+        self.assertNotEqual(shown.evaluate("e => getComputedStyle(e).clipPath"), half)
+        over.get_by_role("button", name="Close").click()
+
+    def test_each_picture_is_a_step(self) -> None:
+        page = self.open_visit("Quay crane", "Strip")
+        before = len(self.row())
+        page.get_by_role("button", name="Picture first").click()
+        page.wait_for_function("() => document.querySelector('.shoot video')?.videoWidth > 0")
+        for n in range(3):
+            page.get_by_role("button", name="Take the picture").click()
+            expect(page.locator(".shoot .count b")).to_have_text(str(n + 1))
+        page.get_by_role("button", name="Done, name them").click()
+        for n in range(3):
+            self.says("What is in the picture?")
+            page.get_by_label("What comes off").fill(f"plain washer {n}")
+            page.get_by_label("What comes off").press("Enter")
+            expect(page.get_by_label("What comes off")).to_have_value("")
+        self.says("What comes off next?")
+        expect(page.get_by_text("all sent")).to_be_visible()
+        page.reload()
+        expect(page.locator(".row .name")).to_have_count(before + 3)
+        self.assertEqual(
+            [name.split(" ", 1)[1] for name in self.row()[before:]], [f"plain washer {n}" for n in range(3)]
+        )
