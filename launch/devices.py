@@ -13,6 +13,7 @@ from .paths import HOST, ROOT
 DEVICES = {
     "caliper": "DENTADO_CALIPER",
     "sound": "DENTADO_SOUND",
+    "camera": "DENTADO_CAMERA",
     "supplier": "DENTADO_SUPPLIER",
     "indicator": "DENTADO_INDICATOR",
     "tachometer": "DENTADO_TACHOMETER",
@@ -20,7 +21,9 @@ DEVICES = {
 }
 """Module of each, and the setting that says where it answers."""
 
-USUAL_PORTS = {"caliper": 1, "sound": 3, "supplier": 4, "indicator": 5, "tachometer": 6, "thermometer": 7}
+USUAL_PORTS = {
+    "caliper": 1, "sound": 3, "supplier": 4, "indicator": 5, "tachometer": 6, "thermometer": 7, "camera": 8,
+}  # fmt: skip
 """Above Dentado's own."""
 
 

@@ -19,6 +19,7 @@ from orders.bills import router as bills
 from orders.routes import router as orders
 from papers.routes import router as papers
 from practice.by_ear import router as by_ear
+from practice.by_photo import router as by_photo
 from practice.routes import router as practice
 from shelf.routes import router as shelf
 from sums.base import Problem, problem_of
@@ -99,6 +100,7 @@ api.add_router("/suppliers", suppliers)
 api.add_router("/orders", orders)
 api.add_router("/bills", bills)
 api.add_router("/practice", by_ear)
+api.add_router("/practice", by_photo)
 api.add_router("/practice", practice)
 api.add_router("/shelf", shelf)
 

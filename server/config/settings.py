@@ -170,6 +170,7 @@ def _address(setting: str, usual: int) -> tuple[str, int]:
 
 CALIPER = _address("DENTADO_CALIPER", 8351)
 SOUND_SOURCE = _address("DENTADO_SOUND", 8353)
+CAMERA = _address("DENTADO_CAMERA", 8358)
 SUPPLIER = _address("DENTADO_SUPPLIER", 8354)
 FIGURES = {
     "indicator": _address("DENTADO_INDICATOR", 8355),

@@ -46,3 +46,19 @@ class SoundRound(models.Model):
     class Meta:
         ordering = ["-started_at"]
         indexes = [models.Index(fields=["member", "started_at"], name="sound_round_by_member")]
+
+
+class PhotoRound(models.Model):
+    """A picture of a hidden gear: how many teeth it was said to have."""
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    member = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="+")
+    gear = models.CharField(max_length=40)
+    named = models.PositiveSmallIntegerField(null=True)
+    right = models.BooleanField(null=True)
+    started_at = models.DateTimeField(auto_now_add=True)
+    named_at = models.DateTimeField(null=True)
+
+    class Meta:
+        ordering = ["-started_at"]
+        indexes = [models.Index(fields=["member", "started_at"], name="photo_round_by_member")]

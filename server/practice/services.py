@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import secrets
-from typing import Any
+from typing import Any, TypeVar
 from uuid import UUID
 
 from django.http import Http404
@@ -13,7 +13,9 @@ from gearing.errors import GearingError
 from workshop.models import Member
 from workshop.transactions import write
 
-from .models import Round, SoundRound
+from .models import PhotoRound, Round, SoundRound
+
+Hidden = TypeVar("Hidden", SoundRound, PhotoRound)
 
 MOST_READINGS = 30
 """More than this on one gear is not practice but despair."""
@@ -99,6 +101,38 @@ def name(
     return round_
 
 
+def _own_of(kind: type[Hidden], member: Member, round_id: UUID) -> Hidden:
+    round_: Hidden | None = kind._default_manager.filter(id=round_id, member=member).first()
+    if round_ is None:
+        raise Http404
+    return round_
+
+
+def _started(kind: type[Hidden], member: Member, round_id: UUID, field: str) -> Hidden:
+    """A round of what nobody has seen: its name is drawn here, and `field` keeps it."""
+    round_, _ = kind._default_manager.get_or_create(
+        id=round_id, defaults={"member": member, field: secrets.token_hex(12)}
+    )
+    if round_.member_id != member.pk:
+        raise Http404
+    return round_
+
+
+def _named(round_: Hidden, named: Any, right: bool) -> Hidden:
+    """Keep what it was called. The first name stands: of two at once one meets a row that has none."""
+    type(round_)._default_manager.filter(id=round_.id, right__isnull=True).update(
+        named=named, right=right, named_at=timezone.now()
+    )
+    round_.refresh_from_db()
+    return round_
+
+
+def _score(kind: type[Hidden], member: Member) -> tuple[int, int]:
+    """Rounds that were right, and all that were named."""
+    named = kind._default_manager.filter(member=member, right__isnull=False)
+    return named.filter(right=True).count(), named.count()
+
+
 def own_sound_round(member: Member, round_id: UUID) -> SoundRound:
     """A round by ear of this member.
 
@@ -107,36 +141,49 @@ def own_sound_round(member: Member, round_id: UUID) -> SoundRound:
     Http404
         If there is none such.
     """
-    round_: SoundRound | None = SoundRound.objects.filter(id=round_id, member=member).first()
-    if round_ is None:
-        raise Http404
-    return round_
+    return _own_of(SoundRound, member, round_id)
 
 
 @write
 def start_sound(member: Member, round_id: UUID) -> SoundRound:
     """Hand out a unit nobody has opened."""
-    round_, _ = SoundRound.objects.get_or_create(
-        id=round_id, defaults={"member": member, "unit": secrets.token_hex(12)}
-    )
-    if round_.member_id != member.pk:
-        raise Http404
-    return round_
+    return _started(SoundRound, member, round_id, "unit")
 
 
 @write
 def name_wheel(member: Member, round_id: UUID, name: str, right: bool) -> SoundRound:
     """Keep which wheel was named. The first name stands."""
-    round_ = own_sound_round(member, round_id)
-    # Two names sent at once: one of them meets a row that has none yet.
-    SoundRound.objects.filter(id=round_.id, right__isnull=True).update(
-        named=name, right=right, named_at=timezone.now()
-    )
-    round_.refresh_from_db()
-    return round_
+    return _named(own_sound_round(member, round_id), name, right)
 
 
 def sound_score(member: Member) -> tuple[int, int]:
     """Rounds by ear that were right, and all that were named."""
-    named = SoundRound.objects.filter(member=member, right__isnull=False)
-    return named.filter(right=True).count(), named.count()
+    return _score(SoundRound, member)
+
+
+def own_photo_round(member: Member, round_id: UUID) -> PhotoRound:
+    """A round by photo of this member.
+
+    Raises
+    ------
+    Http404
+        If there is none such.
+    """
+    return _own_of(PhotoRound, member, round_id)
+
+
+@write
+def start_photo(member: Member, round_id: UUID) -> PhotoRound:
+    """Hand out a picture of a gear nobody has counted."""
+    return _started(PhotoRound, member, round_id, "gear")
+
+
+@write
+def name_teeth(member: Member, round_id: UUID, teeth: int, right: bool) -> PhotoRound:
+    """Keep how many teeth it was said to have. The first count stands."""
+    return _named(own_photo_round(member, round_id), teeth, right)
+
+
+def photo_score(member: Member) -> tuple[int, int]:
+    """Rounds by photo that were right, and all that were named."""
+    return _score(PhotoRound, member)

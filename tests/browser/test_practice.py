@@ -65,3 +65,19 @@ class Practice(BrowserCase):
         self.press("Enter")
         self.says("in the fewest readings")
         expect(count).to_have_value("")
+
+
+class ByPhoto(BrowserCase):
+    def test_a_gear_in_a_photo_is_counted_and_then_shown(self) -> None:
+        page = self.page
+        self.go("/practice/photo")
+        self.says("How many teeth?")
+        picture = page.get_by_role("img", name="The photo")
+        expect(picture.locator("image")).to_have_attribute("href", re.compile("^blob:"))
+        page.get_by_label("Teeth", exact=True).fill("5")
+        page.get_by_label("Teeth", exact=True).press("Enter")
+        # No gear of the camera has so few.
+        self.says("No:")
+        expect(page.get_by_text("The photo count")).to_be_visible()
+        self.press("Enter")
+        self.says("How many teeth?")

@@ -3,13 +3,17 @@
 from __future__ import annotations
 
 import base64
+import json
 import unittest
 from functools import cache
 
 import cv2
 import numpy as np
 
+from devices.asking import DeviceError, answered
 from devices.camera import Photograph, hidden
+from devices.camera.__main__ import answer
+from devices.camera.protocol import VERSION, read_jpeg
 from gearing.errors import GearingError
 from gearing.photo import PhotoCount, Refused, count_photo, read_picture, size_by_card
 from sums.photo_count import PhotoCountIn, count_in_photo
@@ -118,3 +122,28 @@ class Asked(unittest.TestCase):
         if out.teeth is not None:
             self.assertIsNone(out.tip_diameter_mm)
             self.assertIn("four corners", out.hint)
+
+
+class Camera(unittest.TestCase):
+    """The stand-in, by its protocol."""
+
+    def test_the_same_name_is_the_same_picture_and_it_tells_what_is_in_it(self) -> None:
+        said = [answer("PHOTO look-1"), answer("PHOTO look-1"), answer("PHOTO look-2")]
+        self.assertEqual(said[0], said[1])
+        self.assertNotEqual(said[0], said[2])
+        image = read_picture(read_jpeg(said[0]))
+        told = json.loads(answer("TELL look-1"))
+        seen = count_photo(image)
+        if isinstance(seen, PhotoCount):
+            self.assertEqual(seen.teeth, told["teeth"])
+        self.assertLessEqual(0, told["tilt"])
+        self.assertTrue(json.loads(answer("TELL look-1 card"))["card"])
+
+    def test_what_it_cannot_do_is_said(self) -> None:
+        self.assertTrue(answered(answer, "HELLO").startswith(VERSION))
+        for line in ("", "SING", "PHOTO ../etc", "TELL"):
+            with self.subTest(line):
+                self.assertTrue(answered(answer, line).startswith("ERR "))
+        for content in ("", "no picture", base64.b64encode(b"RIFF").decode()):
+            with self.subTest(content), self.assertRaises(DeviceError):
+                read_jpeg(content)

@@ -8,9 +8,10 @@ from uuid import uuid4
 from django.test import override_settings
 
 from devices.caliper.hidden import truth
+from devices.camera import hidden
 from gearing.identification.standard_sizes import label_of
 from launch.mariadb import free_port
-from practice.models import Round
+from practice.models import PhotoRound, Round
 
 from .bench import BenchCase, Desk
 
@@ -122,3 +123,38 @@ class Practice(BenchCase):
         shown = self.desk.got("GET", "/devices/caliper/gears/bench")
         self.assertEqual(shown["teeth"], true.teeth)
         self.assertEqual(self.desk.ask("GET", "/devices/caliper/gears/a b")[0], 422)
+
+
+class ByPhoto(BenchCase):
+    def at_round(self, *parts: str) -> str:
+        return "/".join(["/practice/photos", self.round, *parts])
+
+    def setUp(self) -> None:
+        super().setUp()
+        self.round = str(uuid4())
+        self.begun = self.desk.got("PUT", self.at_round())
+
+    def test_a_round_hides_the_truth_until_it_is_counted_and_the_first_count_stands(self) -> None:
+        self.assertEqual((self.begun["teeth"], self.begun["counted"], self.begun["says"]), (None, None, ""))
+        gear = PhotoRound.objects.get(id=self.round).gear
+        self.assertNotIn(gear, str(self.begun), "its name would tell what it is")
+        true = hidden(gear).gear
+        answer = self.desk.got("PUT", self.at_round("name"), {"teeth": true.teeth})
+        self.assertEqual(
+            (answer["right"], answer["teeth"], answer["missing"]), (True, true.teeth, len(true.missing))
+        )
+        self.assertTrue(answer["counted"]["says"] or answer["counted"]["refused"])
+        again = self.desk.got("PUT", self.at_round("name"), {"teeth": true.teeth + 1})
+        self.assertEqual(
+            (again["named"], again["right"], again["won"], again["played"]), (true.teeth, True, 1, 1)
+        )
+
+    def test_the_picture_belongs_to_its_round(self) -> None:
+        content = self.desk.client.get(f"/api{self.at_round('picture')}")
+        self.assertEqual((content.content[:3], content["Content-Type"]), (b"\xff\xd8\xff", "image/jpeg"))
+        self.assertEqual(Desk(self.eve).client.get(f"/api{self.at_round('picture')}").status_code, 404)
+        self.assertEqual(Desk(self.eve).ask("PUT", self.at_round("name"), {"teeth": 9})[0], 404)
+
+    def test_without_a_camera_it_says_so(self) -> None:
+        with override_settings(CAMERA=("127.0.0.1", 9)):
+            self.refused(self.desk.ask("PUT", self.at_round("name"), {"teeth": 9}), "no_camera")

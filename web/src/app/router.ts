@@ -23,6 +23,7 @@ export const router = createRouter({
     { path: "/orders", name: "orders", component: () => import("../features/orders/OrdersView.vue") },
     { path: "/practice", name: "practice", component: () => import("../features/practice/PracticeView.vue") },
     { path: "/practice/ear", name: "by-ear", component: () => import("../features/practice/ByEarView.vue") },
+    { path: "/practice/photo", name: "by-photo", component: () => import("../features/practice/ByPhotoView.vue") },
     { path: "/visits/:visitId/sheet", name: "sheet", component: () => import("../features/visits/sheet/SheetView.vue") },
     { path: "/arrival", name: "arrival", component: () => import("../features/drawer/ArrivalView.vue") },
     { path: "/shelf", name: "shelf", component: () => import("../features/shelf/ShelfView.vue") },

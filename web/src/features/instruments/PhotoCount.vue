@@ -7,6 +7,7 @@ import { computed, onUnmounted, ref } from "vue";
 import { api, ask, asProblem } from "../../api/client";
 import type { PhotoCounted, Problem } from "../../api/types";
 import ProblemNote from "../../app/ProblemNote.vue";
+import CountedPhoto from "../../drawing/CountedPhoto.vue";
 import { maybeNumber } from "../../text/numbers";
 
 const emit = defineEmits<{ use: [teeth: number, tip: string, missing: number[]] }>();
@@ -22,21 +23,7 @@ const problem = ref<Problem>();
 let encoded = "";
 
 const broken = computed(() => new Set(counted.value?.broken ?? []));
-const rim = computed(() => (counted.value?.rim ?? []).map(([x = 0, y = 0]) => `${x * size.value.width},${y * size.value.height}`).join(" "));
-
 const tip = computed(() => (counted.value?.tip_diameter_mm ? `${counted.value.tip_diameter_mm} ± ${counted.value.error_mm}` : ""));
-
-/** The gear fills the picture once it is found: each tooth can be looked at and hit. */
-const view = computed(() => {
-  const { width, height } = size.value;
-  const points = counted.value?.teeth ? counted.value.rim : [];
-  if (!points.length) return { x: 0, y: 0, width, height };
-  const xs = points.map(([x = 0]) => x * width);
-  const ys = points.map(([, y = 0]) => y * height);
-  const [left, top] = [Math.min(...xs), Math.min(...ys)];
-  const room = Math.max(Math.max(...xs) - left, Math.max(...ys) - top) * 0.12;
-  return { x: left - room, y: top - room, width: Math.max(...xs) - left + 2 * room, height: Math.max(...ys) - top + 2 * room };
-});
 
 /** No larger than is looked at: a phone's own picture takes ten times as long to send. */
 async function smaller(file: File): Promise<string> {
@@ -97,21 +84,7 @@ onUnmounted(() => (encoded = ""));
       <InputText v-if="by === 'bore'" v-model="bore" class="value few" inputmode="decimal" aria-label="Bore in the photo, mm" @change="count" />
     </div>
     <p v-if="!shown" class="soft">The gear alone, on a ground of another colour, seen from straight above.</p>
-    <svg v-if="shown" :viewBox="`${view.x} ${view.y} ${view.width} ${view.height}`" role="img" :aria-label="counted?.says || 'The photo'">
-      <image :href="shown" :width="size.width" :height="size.height" />
-      <template v-if="counted?.teeth">
-        <polygon :points="rim" class="rim" />
-        <circle
-          v-for="(point, n) in counted.at"
-          :key="n"
-          :cx="(point[0] ?? 0) * size.width"
-          :cy="(point[1] ?? 0) * size.height"
-          :r="view.width / Math.max(60, 3.2 * (counted.teeth ?? 0))"
-          :class="{ gone: broken.has(n) }"
-          @click="tap(n)"
-        />
-      </template>
-    </svg>
+    <CountedPhoto v-if="shown" :href="shown" :size="size" :counted="counted" tappable @tap="tap" />
     <p v-if="busy" class="soft">Counting …</p>
     <template v-else-if="counted">
       <p v-if="counted.refused" class="mind">
@@ -165,30 +138,6 @@ label {
 
 .few {
   width: 84px;
-}
-
-svg {
-  width: 100%;
-  max-height: 420px;
-}
-
-.rim {
-  fill: none;
-  stroke: var(--brass);
-  stroke-width: 1.5;
-  vector-effect: non-scaling-stroke;
-}
-
-circle {
-  fill: var(--brass);
-  stroke: var(--ground);
-  stroke-width: 1.5;
-  vector-effect: non-scaling-stroke;
-  cursor: pointer;
-}
-
-circle.gone {
-  fill: var(--oxide);
 }
 
 .told {

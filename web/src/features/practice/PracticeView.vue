@@ -154,6 +154,7 @@ onMounted(another);
       <div class="actions">
         <Button :variant="result ? undefined : 'outlined'" :disabled="busy" @click="another">Another gear <KeyCap :k="result ? 'Enter' : 'G'" /></Button>
         <Button variant="outlined" @click="router.push({ name: 'by-ear' })">By ear</Button>
+        <Button variant="outlined" @click="router.push({ name: 'by-photo' })">By photo</Button>
         <Button variant="outlined" @click="router.push({ name: 'bench' })">Bench <KeyCap k="Esc" /></Button>
       </div>
       <div v-if="practice?.rounds.length" class="past">

@@ -1,0 +1,70 @@
+"""``python -m devices.camera [PORT]``: answer on the loopback until ended."""
+
+from __future__ import annotations
+
+import base64
+import json
+import signal
+import sys
+
+import cv2
+
+from ..asking import DeviceError, named, serve
+from .hidden import Photograph, hidden
+from .protocol import VERSION, WHAT
+
+PORT = 8358
+QUALITY = 88
+
+
+def answer(line: str) -> str:
+    """One line for one line.
+
+    Raises
+    ------
+    DeviceError
+        If there is nothing to be seen so.
+    """
+    verb, *words = line.split() or [""]
+    match verb.upper(), words:
+        case "HELLO", _:
+            return f"{VERSION} simulated"
+        case "PHOTO", [name, *how]:
+            return _coded(_taken(name, how))
+        case "TELL", [name, *how]:
+            gear = _taken(name, how).gear
+            return json.dumps(
+                {
+                    "teeth": gear.teeth,
+                    "missing": len(gear.missing),
+                    "tip_diameter": gear.tip_diameter,
+                    "bore": gear.bore,
+                    "module": gear.module,
+                    "card": gear.card,
+                    "material": gear.material,
+                    "ground": gear.ground,
+                    "tilt": gear.tilt,
+                }
+            )
+    raise DeviceError("ask HELLO, PHOTO or TELL")
+
+
+def _taken(name: str, how: list[str]) -> Photograph:
+    return hidden(named(name), card=True if "card" in how else None)
+
+
+def _coded(taken: Photograph) -> str:
+    done, file = cv2.imencode(".jpg", taken.image, [cv2.IMWRITE_JPEG_QUALITY, QUALITY])
+    if not done:
+        raise DeviceError("the picture cannot be written")
+    return base64.b64encode(file.tobytes()).decode()
+
+
+def main() -> None:
+    """Serve until SIGTERM or Ctrl-C."""
+    signal.signal(signal.SIGTERM, lambda *_: sys.exit(0))
+    serve(int(sys.argv[1]) if len(sys.argv) > 1 else PORT, answer, WHAT)
+
+
+if __name__ == "__main__":
+    main()
