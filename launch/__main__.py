@@ -53,6 +53,10 @@ def main(words: list[str]) -> None:  # noqa: PLR0912 - a list of commands is as 
             from .readings import readings
 
             readings()
+        case ["bench", "photos"]:
+            from .bench.photos import photos
+
+            photos()
         case ["schema"]:
             from .frontend import packages
             from .serve import environment

@@ -119,7 +119,9 @@ def picture(gear: PhotographedGear, random: np.random.Generator, size: tuple[int
     middle = np.array([-shift, 0.0])
     _clutter(made, random, eye, middle, radius, gear.card)
     if gear.card:
-        _card(made, random, eye, np.array([radius + 8 + CARD[1] / 2 - shift, 0.0]))
+        # Laid as high as the face, as one is told to: on the bench it would look smaller.
+        height = gear.thickness * gear.tip_diameter
+        _card(made, random, eye, np.array([radius + 8 + CARD[1] / 2 - shift, 0.0]), height)
     _plate(made, gear, random, eye, middle)
     return _seen(made, random)
 
@@ -190,8 +192,8 @@ def _clutter(
             _fill(made, eye.seen(np.array(corners)), (grey, grey, grey))
 
 
-def _card(made: Image, random: np.random.Generator, eye: _Eye, middle: Array) -> None:
-    """A bank card on end, its corners round."""
+def _card(made: Image, random: np.random.Generator, eye: _Eye, middle: Array, height: float) -> None:
+    """A bank card on end, its corners round, at a height over the bench, mm."""
     half, corner = np.array([CARD[1], CARD[0]]) / 2, 3.18
     angle = np.linspace(0, np.pi / 2, 10)
     points = []
@@ -201,10 +203,10 @@ def _card(made: Image, random: np.random.Generator, eye: _Eye, middle: Array) ->
         points.append(np.array([sx, sy]) * (half - corner) + arc)
     colour = tuple(float(v) for v in random.uniform(90, 235, 3))
     outline = np.vstack(points) + middle
-    _fill(made, eye.seen(outline), colour)
+    _fill(made, eye.seen(outline, height), colour)
     low, high = 0.6 * half[1], 0.75 * half[1]
     stripe = np.array([[-half[0], low], [half[0], low], [half[0], high], [-half[0], high]])
-    _fill(made, eye.seen(stripe + middle), tuple(0.5 * v for v in colour))
+    _fill(made, eye.seen(stripe + middle, height), tuple(0.5 * v for v in colour))
 
 
 def _outline(gear: PhotographedGear, turn: float) -> Array:

@@ -17,7 +17,7 @@ SIZES: list[ViewportSize] = [
 STAGES = {"Listen": "Ticket counter", "Strip": "Heron 650", "Look over": "Tern", "Read": "Heron 650",
           "Source": "Dunlin 40", "Build": "Otter 8", "Prove": "Otter 8"}  # fmt: skip
 PAGES = (
-    "", "visits/new", "filed", "orders", "drawer", "shelf", "workshop", "practice", "practice/ear", "reader",
+    "", "visits/new", "filed", "orders", "drawer", "shelf", "workshop", "practice", "practice/ear", "practice/photo", "reader",
     "reader?form=worm", "train", "mesh", "regear", "fits?job=discs", "gauges", "arrival?teeth=23&module=0.5&bore=2.5",
 )  # fmt: skip
 OFF = """() => {

@@ -18,8 +18,8 @@ from gearing.errors import GearingError
 from gearing.photo import PhotoCount, Refused, count_photo, read_picture, size_by_card
 from sums.photo_count import PhotoCountIn, count_in_photo
 
-PICTURES, SIZE = 20, (1400, 1050)
-"""Enough to notice a fault; `./dentado bench` measures on many more."""
+PICTURES, SIZE = 16, (1400, 1050)
+"""Enough to notice a fault; `./dentado bench photos` measures on 300."""
 
 
 @cache
@@ -36,8 +36,8 @@ class Counted(unittest.TestCase):
     def test_most_are_answered_and_what_is_answered_is_right(self) -> None:
         answered = [(one, seen) for one, seen in pictures() if isinstance(seen, PhotoCount)]
         right = [one for one, seen in answered if seen.teeth == one.gear.teeth]
-        self.assertGreaterEqual(len(answered), 0.85 * PICTURES)
-        self.assertGreaterEqual(len(right), 0.95 * len(answered))
+        self.assertGreaterEqual(len(answered), 0.9 * PICTURES)
+        self.assertGreaterEqual(len(right), 0.97 * len(answered))
 
     def test_a_tooth_stands_at_each_place_that_is_said(self) -> None:
         """By another way round: of neighbours, each is as far from the next as the circle's share."""

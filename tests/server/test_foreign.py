@@ -167,6 +167,8 @@ class Foreign(BenchCase):
                 if "unit_id" in (body or {}):
                     body |= {"unit_id": self.ids["unit_id"], "kind": "servo"}
                 with self.subTest(method=method, path=path):
+                    if path == "/api/visits/{visit_id}/live":
+                        where = f"{where}?page={uuid4()}"
                     if "multipart/form-data" in said_back.get("requestBody", {}).get("content", {}):
                         status, answer = self.foreign.photo(where, picture())
                     else:

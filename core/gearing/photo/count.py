@@ -7,6 +7,7 @@ ahead and behind by what goes round once and twice, which changes no count.
 
 from __future__ import annotations
 
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from functools import cache
 from typing import Any
@@ -15,7 +16,8 @@ import cv2
 import numpy as np
 from numpy.typing import NDArray
 
-from .find import Ellipse, candidates
+from .face import blurred, reach_of_face, rim_of_face
+from .find import Ellipse, apart, candidates
 from .picture import Image
 
 Array = NDArray[np.float64]
@@ -73,12 +75,12 @@ class PhotoCount:
     wave: Wave
 
 
-def unrolled(image: Image, rim: Ellipse) -> Array:
+def unrolled(lab: NDArray[np.uint8], rim: Ellipse) -> Array:
     """The rim unrolled, shape (ROWS, AROUND, 3), Lab: from within the roots to beyond the tips."""
     angle = np.linspace(0, 2 * np.pi, AROUND, endpoint=False)
     share = np.linspace(INNER, OUTER, ROWS)
     at = rim.points(angle[None, :], share[:, None]).astype(np.float32)
-    return sampled(cv2.cvtColor(image, cv2.COLOR_BGR2LAB), at)
+    return sampled(lab, at)
 
 
 def sampled(picture: NDArray[Any], at: NDArray[np.float32]) -> Array:
@@ -133,11 +135,8 @@ def _warps() -> tuple[Array, NDArray[np.int64]]:
     return np.array(made), np.array(places)
 
 
-def waves(rolled: Array) -> list[Wave]:
-    """Waves that are there, the strongest first."""
-    signals = _signals(rolled)
-    if not len(signals):
-        return []
+def waves(signals: Array, reach: Array | None = None) -> list[Wave]:
+    """Waves that are there, the strongest first; `reach` is how far out the face is seen on each ray."""
     # Signals say much the same: three of their mixtures say it all.
     _, _, mixed = np.linalg.svd(signals, full_matrices=False)
     coarse = mixed[:3].reshape(min(3, len(mixed)), COARSE, AROUND // COARSE).mean(axis=2)
@@ -148,8 +147,69 @@ def waves(rolled: Array) -> list[Wave]:
     by_count = seen.max(axis=0)
     likely = [int(k) for k in np.argsort(-by_count) if k >= FEWEST][:8]
     angle = np.linspace(0, 2 * np.pi, AROUND, endpoint=False)
-    found = [_followed(signals, k, angle, k * bent[int(seen[:, k].argmax())]) for k in likely]
-    return sorted(found, key=lambda wave: -wave.share)
+    begun = [(k, k * bent[int(seen[:, k].argmax())]) for k in likely]
+    begun += _by_edges([*mixed[:3], *(() if reach is None else (reach,))])
+    found = [_followed(signals, k, angle, warp) for k, warp in begun]
+    best = {wave.teeth: wave for wave in sorted(found, key=lambda wave: wave.share)}
+    return sorted(best.values(), key=lambda wave: -wave.share)
+
+
+SMOOTH = (4.0, 12.0)
+"""Samples over which a signal is smoothed before its edges are looked for: fine teeth, coarse ones."""
+
+RAGGED, MOST_EDGES = 0.25, 5
+"""Scatter of gaps, of those about them, above which edges are no teeth's; counts by edges followed."""
+
+
+def _by_edges(signals: Sequence[Array]) -> list[tuple[int, Array]]:
+    """Counts by the edges themselves, and how they bend: they go round once however the rim may lie.
+
+    A gap of two is a tooth broken off.
+    """
+    made: dict[int, tuple[float, Array]] = {}
+    for signal in signals:
+        for width in SMOOTH:
+            smooth = blurred(signal, width)
+            for way in (smooth, -smooth):
+                for teeth, ragged, warp in _edges(way):
+                    if teeth not in made or ragged < made[teeth][0]:
+                        made[teeth] = (ragged, warp)
+    best = sorted(made.items(), key=lambda each: each[1][0])[:MOST_EDGES]
+    return [(teeth, warp) for teeth, (_, warp) in best]
+
+
+def _edges(signal: Array) -> Iterator[tuple[int, float, Array]]:
+    middle = _middles(signal)
+    if not FEWEST - 2 <= len(middle) <= MOST:
+        return
+    gaps = np.diff(np.append(middle, middle[0] + AROUND))
+    near = (np.arange(len(gaps))[:, None] + np.arange(-3, 4)) % len(gaps)
+    usual = np.median(gaps[near], axis=1)
+    places = np.maximum(1, np.round(gaps / usual))
+    teeth, ragged = int(places.sum()), float(np.std(gaps / (usual * places)))
+    if FEWEST <= teeth <= MOST and ragged <= RAGGED:
+        angle = 2 * np.pi * middle / AROUND
+        phase = 2 * np.pi * np.append(0, np.cumsum(places)[:-1]) - teeth * angle
+        warp, *_ = np.linalg.lstsq(_bends(angle), phase, rcond=None)
+        yield teeth, ragged, np.asarray(warp, dtype=np.float64)
+
+
+def _middles(signal: Array) -> Array:
+    """Middles of what stands out of a signal that goes round; what only trembles about nought is none."""
+    level = 0.4 * float(np.std(signal))
+    state = np.where(signal > level, 1, np.where(signal < -level, -1, 0))
+    told = np.flatnonzero(state)
+    if not len(told):
+        return np.array([])
+    # Between the two what it was last holds on.
+    held = state[told[np.searchsorted(told, np.arange(AROUND), "right") - 1]]
+    rises = np.flatnonzero((held == 1) & (np.roll(held, 1) == -1))
+    falls = np.flatnonzero((held == -1) & (np.roll(held, 1) == 1))
+    if len(rises) < 2 or len(rises) != len(falls):
+        return np.array([])
+    after = falls[np.searchsorted(falls, rises) % len(falls)]
+    middles: Array = np.sort((rises + np.mod(after - rises, AROUND) / 2) % AROUND)
+    return middles
 
 
 def _followed(signals: Array, teeth: int, angle: Array, warp: Array) -> Wave:
@@ -177,6 +237,27 @@ def _followed(signals: Array, teeth: int, angle: Array, warp: Array) -> Wave:
     return Wave(teeth, share / (1 + (ahead / MOST_AHEAD) ** 8) / (1 + (twice / MOST_TWICE) ** 4), best)
 
 
+PITCHES = 1.0
+"""Pitches over which it is looked whether the wave is still in step."""
+
+
+def in_step(signals: Array, wave: Wave) -> Array:
+    """How well the wave keeps step at each place round the rim, from 1 to -1 where it is half a tooth off.
+
+    A wave of one tooth too many fits all round but for a place where it slips past a tooth: there it runs
+    against what is seen.
+    """
+    angle = np.linspace(0, 2 * np.pi, AROUND, endpoint=False)
+    turned = signals * np.exp(-1j * wave.phase(angle))[None, :]
+    own = turned.mean(axis=1)
+    together = (np.conj(own)[:, None] * turned).sum(axis=0)
+    width = PITCHES * AROUND / wave.teeth
+    real, imaginary = blurred(together.real, width), blurred(together.imag, width)
+    # Phase alone: where light is faint the step is as good as where it is strong.
+    told: Array = real / np.maximum(np.hypot(real, imaginary), 1e-9)
+    return told
+
+
 SLIPPED = 2.2
 MOST_AHEAD, MOST_TWICE = 0.16, 0.06
 """How far teeth run ahead of an even spacing, once and twice round, radians, at a tilt of some 40 degrees."""
@@ -196,61 +277,61 @@ def _smoothed(windows: NDArray[np.complex128]) -> NDArray[np.complex128]:
 
 @dataclass(frozen=True)
 class _Look:
-    """A rim as it was taken to lie, and the waves round it."""
+    """A rim as it was taken to lie, and the counts that could be its own, with how much each explains."""
 
     rim: Ellipse
     rolled: Array
-    found: list[Wave]
+    found: list[tuple[float, Wave]]
 
 
-@dataclass(frozen=True)
-class _Settled:
-    """A count about its own middle, and how much it explains there."""
-
-    teeth: int
-    share: float
-    rim: Ellipse
-    rolled: Array
-    wave: Wave
-
-
-def _look(image: Image, rim: Ellipse) -> _Look:
-    rolled = unrolled(image, rim)
-    return _Look(rim, rolled, waves(rolled))
-
-
-TRIED, AGAIN, BRANCHES = 2, 3, 4
-"""Rims that are settled, how often each is moved, and for how many counts."""
+def _look(lab: NDArray[np.uint8], rim: Ellipse) -> _Look:
+    rolled, reach = unrolled(lab, rim), _reach(lab, rim)
+    signals = _signals(rolled)
+    if not len(signals):
+        return _Look(rim, rolled, [])
+    # What the colours say, and beside them how far out the face is seen.
+    both = [signals]
+    if reach is not None:
+        both.append(np.vstack([signals, *[reach] * max(1, len(signals) // 3)]))
+    angle = np.linspace(0, 2 * np.pi, AROUND, endpoint=False)
+    found = []
+    for wave in waves(signals, reach):
+        told = [_followed(each, wave.teeth, angle, wave.warp) for each in both]
+        scores = [one.share * _stepping(each, one) for each, one in zip(both, told, strict=True)]
+        found.append((float(np.mean(scores)), told[0]))
+    return _Look(rim, rolled, found)
 
 
-def _settled(image: Image, look: _Look, teeth: int, warp: Array) -> _Settled:
-    """The rim about which so many teeth stand evenly: seen askew, the gear's side had moved it."""
-    rim, wave = look.rim, Wave(teeth, 0.0, warp)
-    best: _Settled | None = None
-    for _ in range(AGAIN):
-        rim = rim.reshaped(*(wave.warp[1:] / teeth))
-        rolled = unrolled(image, rim)
-        signals = _signals(rolled)
-        if not len(signals):
-            break
-        angle = np.linspace(0, 2 * np.pi, AROUND, endpoint=False)
-        wave = _followed(signals, teeth, angle, np.zeros(5))
-        # About the right middle nothing runs ahead: what still does counts against it.
-        off = float(np.hypot(*wave.warp[1:3]) + np.hypot(*wave.warp[3:5])) / teeth
-        share = wave.share / (1 + (off / EVEN) ** 2)
-        if best is None or share > best.share:
-            best = _Settled(teeth, share, rim, rolled, wave)
-    return best or _Settled(teeth, 0.0, look.rim, look.rolled, wave)
+def _stepping(signals: Array, wave: Wave) -> float:
+    """What a wave counts for by whether it keeps step all round."""
+    step = max(0.0, float(np.percentile(in_step(signals, wave), 2)))
+    return OUT_OF_STEP + (1 - OUT_OF_STEP) * step
 
 
-EVEN = 0.05
-"""How unevenly teeth may stand about the middle that was found, radians."""
+OUT_OF_STEP = 0.5
+"""What a wave counts for that runs against what is seen at some place: it is of another count."""
 
 
-LEAST_SHARE = 0.425
+def _reach(lab: NDArray[np.uint8], rim: Ellipse) -> Array | None:
+    """How far out the face reaches, as a signal round the rim of mean square one."""
+    reach = reach_of_face(lab, rim)
+    if reach is None:
+        return None
+    # A ray that goes on into a card says nothing of teeth.
+    whole = np.clip(np.repeat(reach, AROUND // len(reach)), *np.percentile(reach, [2, 98]))
+    told: Array = whole - blurred(whole, AROUND / (2 * FEWEST))
+    power = float(np.sqrt((told**2).mean()))
+    return told / power if power > 1e-6 else None
+
+
+OUTLINES = 4
+"""Outlines whose face is looked for."""
+
+
+LEAST_SCORE = 0.25
 """Of what changes round the rim, that the wave of the teeth explains at least."""
 
-LEAST_LEAD = 1.1
+LEAST_LEAD = 1.12
 """How much more the best count explains than the next."""
 
 LEAST_PITCH = 4.5
@@ -259,37 +340,35 @@ LEAST_PITCH = 4.5
 
 def count_photo(image: Image) -> PhotoCount | Refused:
     """Count the gear in a picture, or say why that cannot be."""
-    looks = [_look(image, rim) for rim in candidates(image)]
-    looks = [look for look in looks if look.found]
-    if not looks:
+    lab = np.asarray(cv2.cvtColor(image, cv2.COLOR_BGR2LAB), dtype=np.uint8)
+    outlined = candidates(image)
+    # The outline is that of the side as well: the face's own rim is the better one.
+    faces = [rim_of_face(lab, rim) for rim in outlined[:OUTLINES]]
+    scored = [
+        (score, wave, look)
+        for look in (_look(lab, rim) for rim in apart(faces))
+        for score, wave in look.found
+    ]
+    if not scored:
         return Refused(
             "no_gear", "No gear stands out in this picture.", "Lay it alone on a ground of another colour."
         )
-    looks.sort(key=lambda look: -look.found[0].share)
-    settled = [
-        _settled(image, look, wave.teeth, wave.warp)
-        for look in looks[:TRIED]
-        for wave in look.found[:BRANCHES]
-    ]
-    settled.sort(key=lambda each: -each.share)
-    first = settled[0]
-    rim, rolled = first.rim, first.rolled
-    other = max((each.share for each in settled if each.teeth != first.teeth), default=0.0)
-    lead = first.share / max(other, 1e-9)
-    if 2 * np.pi * min(rim.a, rim.b) / first.teeth < LEAST_PITCH:
+    score, wave, look = max(scored, key=lambda each: each[0])
+    other = max((each[0] for each in scored if each[1].teeth != wave.teeth), default=0.0)
+    lead = score / max(other, 1e-9)
+    rim = look.rim
+    if 2 * np.pi * min(rim.a, rim.b) / wave.teeth < LEAST_PITCH:
         return Refused(
             "too_small", "The teeth are too small in this picture.", "Go nearer, or crop to the gear."
         )
-    if first.share < LEAST_SHARE or lead < LEAST_LEAD:
+    if score < LEAST_SCORE or lead < LEAST_LEAD:
         return Refused(
             "not_clear",
             "The teeth cannot be told from the gaps all round.",
             "Wipe it, lay it on another colour, light it from the side, and look straight down.",
         )
-    angle, tooth = _crests(rolled, first.wave)
-    return PhotoCount(
-        first.teeth, _sure(first.share, lead), _missing(tooth), rim, rim.points(angle), first.wave
-    )
+    angle, tooth = _crests(look.rolled, wave)
+    return PhotoCount(wave.teeth, _sure(score, lead), _missing(tooth), rim, rim.points(angle), wave)
 
 
 SUREST = 0.97

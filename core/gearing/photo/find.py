@@ -37,21 +37,10 @@ class Ellipse:
         cos, sin = np.cos(self.turn), np.sin(self.turn)
         return np.stack([self.x + along * cos - across * sin, self.y + along * sin + across * cos], axis=-1)
 
-    def reshaped(self, cos1: float, sin1: float, cos2: float, sin2: float) -> Ellipse:
-        """The ellipse about which what runs ahead so, once and twice round, stands evenly.
-
-        To first order a middle that is off by ``(x, y)`` of the radius lets the angle run ahead by
-        ``-y cos + x sin``, a stretch ``s`` along the first axis and a shear ``t`` by ``s sin 2 - t cos 2``.
-        """
-        turn = np.array([[np.cos(self.turn), -np.sin(self.turn)], [np.sin(self.turn), np.cos(self.turn)]])
-        axes = turn @ np.diag([self.a, self.b])
-        middle = axes @ (sin1, -cos1)
-        made = axes @ (np.eye(2) + np.array([[sin2, -cos2], [-cos2, -sin2]]))
-        left, (a, b), _ = np.linalg.svd(made)
-        return Ellipse(
-            self.x + float(middle[0]), self.y + float(middle[1]), float(a), float(b),
-            float(np.arctan2(left[1, 0], left[0, 0])),
-        )  # fmt: skip
+    def scaled(self, by: float) -> Ellipse:
+        """The same in a picture so many times as large."""
+        off = (by - 1) / 2
+        return Ellipse(self.x * by + off, self.y * by + off, self.a * by, self.b * by, self.turn)
 
     def on_circle(self, points: Array) -> Array:
         """The same points with it as the unit circle."""
@@ -76,6 +65,10 @@ def ellipse_of(points: Array) -> Ellipse | None:
 def candidates(image: Image) -> list[Ellipse]:
     """Round things that stand out, the most likely first; their ellipse is that of their farthest points."""
     found: list[tuple[float, Ellipse]] = []
+    # Where a gear lies is seen as well in half the picture; how it stands is looked for in all of it.
+    half = max(1.0, max(image.shape[:2]) / LOOKED_AT)
+    if half > 1:
+        image = cv2.resize(image, None, fx=1 / half, fy=1 / half, interpolation=cv2.INTER_AREA)  # type: ignore[assignment]
     area = image.shape[0] * image.shape[1]
     for mask in masks(image):
         outlines, _ = cv2.findContours(mask, cv2.RETR_EXTERNAL, cv2.CHAIN_APPROX_NONE)
@@ -97,10 +90,12 @@ def candidates(image: Image) -> list[Ellipse]:
             if roundness < 0.06:
                 found.append((roundness - 0.02 * np.log(size / area), around))
     found.sort(key=lambda each: each[0])
-    return _apart([around for _, around in found])
+    return [each.scaled(half) for each in apart([around for _, around in found])[:MOST]]
 
 
 MOST = 4
+LOOKED_AT = 800
+"""Pixels of the longer side in which outlines are looked for."""
 
 
 def _four_sided(hull: Array) -> bool:
@@ -110,18 +105,22 @@ def _four_sided(hull: Array) -> bool:
     return cv2.contourArea(outline) > 0.9 * wide * high
 
 
-def _apart(found: list[Ellipse]) -> list[Ellipse]:
+def apart(found: list[Ellipse]) -> list[Ellipse]:
     """Without those that several masks found alike."""
     kept: list[Ellipse] = []
     for each in found:
         if not any(_same(each, other) for other in kept):
             kept.append(each)
-    return kept[:MOST]
+    return kept
+
+
+NEAR = 0.03
+"""Of the radius, within which two rims are one."""
 
 
 def _same(one: Ellipse, other: Ellipse) -> bool:
-    near = np.hypot(one.x - other.x, one.y - other.y) <= 0.1 * other.a
-    return bool(near and abs(one.a - other.a) <= 0.04 * other.a)
+    near = np.hypot(one.x - other.x, one.y - other.y) <= NEAR * other.a
+    return bool(near and abs(one.a - other.a) <= NEAR * other.a)
 
 
 def _spread(hull: Array, many: int = 240) -> Array:

@@ -21,8 +21,11 @@ CARD = (85.60, 53.98)
 RAYS = 240
 """Rays along which the bore's edge is looked for."""
 
-OVER_THE_CARD = 0.01
-"""A gear's face lies nearer to the camera than a card on the bench, and looks larger by about this share."""
+LEVEL = 0.007
+"""How well a card is laid level with the gear's face, as a share of the size.
+
+On the bench, farther from the camera, it makes a gear of a tenth of its width look two in a hundred larger.
+"""
 
 
 @dataclass(frozen=True, slots=True)
@@ -46,6 +49,12 @@ def size_by_card(image: Image, seen: PhotoCount) -> PhotoSize | None:
         onto = cv2.getPerspectiveTransform(corners.astype(np.float32), flat)
         there = cv2.perspectiveTransform(tips[None].astype(np.float32), onto)[0].astype(np.float64)
         radius, off = _circle(there)
+        # Askew a card is foreshortened, yet no part of one makes the gear as large as it is.
+        straight = np.sqrt(
+            seen.rim.a * seen.rim.b * wide * high / cv2.contourArea(corners.astype(np.float32))
+        )
+        if not 1 / FORESHORTENED < radius / straight < FORESHORTENED:
+            continue
         # Of what might be the card that is which makes the gear round: a part of it does not.
         if np.isfinite(radius) and (best is None or off / radius < best[0]):
             best = (off / radius, radius, off)
@@ -53,10 +62,16 @@ def size_by_card(image: Image, seen: PhotoCount) -> PhotoSize | None:
         return None
     _, radius, off = best
     diameter = 2 * radius
-    return PhotoSize(diameter, float(np.hypot(2 * off / np.sqrt(len(tips)), OVER_THE_CARD * diameter)))
+    edge = EDGE / np.sqrt(seen.rim.a * seen.rim.b)
+    return PhotoSize(
+        diameter, float(np.hypot(2 * off / np.sqrt(len(tips)), diameter * np.hypot(LEVEL, edge)))
+    )
 
 
 FEWEST_TIPS, NOT_ROUND = 5, 0.05
+FORESHORTENED = 1.6
+EDGE = 1.0
+"""Pixels by which the end of a tooth is off where its side or its shadow has much of its colour."""
 
 
 def size_by_bore(image: Image, seen: PhotoCount, bore: float) -> PhotoSize | None:

@@ -76,7 +76,7 @@ def _says(seen: PhotoCount, size: PhotoSize | None) -> str:
 
 def _no_size(by_card: bool) -> str:
     if by_card:
-        return "No whole card is seen beside it: lay it flat, all four corners in the picture."
+        return "No whole card is seen: flat, as high as the gear's face, all four corners in the picture."
     return "Its bore is not seen clear: nothing in it, and light on its edge."
 
 

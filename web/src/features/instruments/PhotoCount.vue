@@ -79,7 +79,7 @@ onUnmounted(() => (encoded = ""));
       <input ref="camera" type="file" accept="image/*" capture="environment" class="hidden" aria-label="Photo of the gear" @change="take" />
       <Button variant="outlined" @click="camera?.click()">{{ shown ? "Another photo" : "Take or choose a photo" }}</Button>
       <label><input v-model="by" type="radio" value="" @change="count" /> count alone</label>
-      <label><input v-model="by" type="radio" value="card" @change="count" /> a bank card lies beside it</label>
+      <label><input v-model="by" type="radio" value="card" @change="count" /> a bank card lies beside it, as high as its face</label>
       <label><input v-model="by" type="radio" value="bore" /> its bore is</label>
       <InputText v-if="by === 'bore'" v-model="bore" class="value few" inputmode="decimal" aria-label="Bore in the photo, mm" @change="count" />
     </div>
