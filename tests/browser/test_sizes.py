@@ -38,6 +38,12 @@ class Sizes(BrowserCase):
             self.assertLessEqual(wide, 0, what)
             self.assertEqual(what, [])
 
+    def has_room(self, stage: str, size: ViewportSize) -> None:
+        """What is done has most of the screen, a phone lying on its side too."""
+        room = self.page.locator("main").evaluate("e => e.getBoundingClientRect().height")
+        with self.subTest(stage, size=f"{size['width']}x{size['height']}"):
+            self.assertGreater(room, 0.5 * size["height"])
+
     def test_no_view_runs_off_the_side(self) -> None:
         page = self.page
         for size in SIZES:
@@ -49,6 +55,7 @@ class Sizes(BrowserCase):
             for stage, unit in STAGES.items():
                 self.open_visit(unit, stage)
                 self.runs_off(stage, size)
+                self.has_room(stage, size)
             self.open_visit("Heron 650", filed=True)
             self.runs_off("File", size)
             page.get_by_role("link", name="Exploded sheet").click()

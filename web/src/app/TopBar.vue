@@ -189,4 +189,11 @@ useKeys({ i: () => opener.value?.querySelector("button")?.click(), b: () => rout
     text-overflow: ellipsis;
   }
 }
+
+/* A phone that lies: what is done has the room, the row is its names. */
+@media (orientation: landscape) and (max-height: 500px) {
+  .bar {
+    height: 46px;
+  }
+}
 </style>

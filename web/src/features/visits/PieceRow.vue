@@ -120,4 +120,25 @@ ol {
   width: auto;
   padding-top: 46px;
 }
+
+/* A phone that lies: what is done has the room, the row is its names. */
+@media (orientation: landscape) and (max-height: 500px) {
+  ol {
+    height: 52px;
+    background: none;
+  }
+
+  .out {
+    padding: 4px 10px;
+    font-size: 14px;
+  }
+
+  .out span {
+    margin-top: 0;
+  }
+
+  .empty {
+    padding-top: 14px;
+  }
+}
 </style>

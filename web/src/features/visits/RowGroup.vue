@@ -90,4 +90,15 @@ svg {
   content: " ✓";
   color: var(--verdigris);
 }
+
+/* A phone that lies: what is done has the room, the row is its names. */
+@media (orientation: landscape) and (max-height: 500px) {
+  li {
+    contain-intrinsic-size: 172px 52px;
+  }
+
+  svg {
+    display: none;
+  }
+}
 </style>

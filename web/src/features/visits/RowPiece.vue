@@ -124,4 +124,25 @@ svg {
   content: " ✓";
   color: var(--verdigris);
 }
+
+/* A phone that lies: what is done has the room, the row is its names. */
+@media (orientation: landscape) and (max-height: 500px) {
+  li {
+    contain-intrinsic-size: 118px 52px;
+  }
+
+  button {
+    padding: 8px 6px;
+  }
+
+  svg,
+  .count,
+  .photo {
+    display: none;
+  }
+
+  .name {
+    margin: 0;
+  }
+}
 </style>

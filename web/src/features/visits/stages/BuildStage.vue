@@ -419,4 +419,11 @@ ul {
     font-size: 44px;
   }
 }
+
+/* A phone that lies: what is done has the room, the row is its names. */
+@media (orientation: landscape) and (max-height: 500px) {
+  h1 {
+    font-size: 30px;
+  }
+}
 </style>
