@@ -11,7 +11,7 @@ from .paths import ROOT, say
 from .stack import Stack
 
 FOLDER = ROOT / "docs" / "screenshots"
-PORTRAIT: ViewportSize = {"width": 800, "height": 1280}
+PHONE: ViewportSize = {"width": 390, "height": 844}
 
 
 def shots() -> None:
@@ -27,7 +27,7 @@ def shots() -> None:
         _orders(page, stack.address)
         _visits(page, stack.address)
         _instruments(page, stack.address)
-        _lamp_and_tablet(page, stack.address)
+        _lamp_and_phone(page, stack.address)
         # Last, since it goes on with what the others show as it lies.
         page.set_viewport_size(DESK)
         _proof(page, stack.address)
@@ -138,24 +138,22 @@ def _instruments(page: Page, address: str) -> None:
 
 
 def _practice(page: Page, address: str) -> None:
-    page.goto(f"{address}/practice")
-    page.get_by_label("Count", exact=True).fill("24")
-    page.keyboard.press("Tab")
-    page.get_by_role("heading", level=1).click()
-    readings = page.get_by_role("list", name="Readings").locator(".value")
-    for many, key in enumerate("13", start=1):
-        page.keyboard.press(key)
-        readings.nth(many - 1).wait_for()
+    page.goto(f"{address}/practice/photo")
+    page.get_by_label("Teeth", exact=True).fill("30")
+    page.keyboard.press("Enter")
+    page.get_by_text("The photo count").wait_for()
     _take(page, "practice")
 
 
-def _lamp_and_tablet(page: Page, address: str) -> None:
+def _lamp_and_phone(page: Page, address: str) -> None:
     page.evaluate("localStorage.setItem('dentado.lamp', '1')")
     _open(page, address, "Otter 8", "Build")
     page.get_by_text("Build, 7 of").wait_for()
     page.keyboard.press("o")
     _take(page, "visit-build-lamp")
-    page.set_viewport_size(PORTRAIT)
+    page.set_viewport_size(PHONE)
     page.evaluate("localStorage.setItem('dentado.lamp', '0')")
-    _open(page, address, "Heron 650", "Strip")
-    _take(page, "tablet-strip")
+    _open(page, address, "Otter 8", "Build")
+    page.get_by_role("button", name="Hands busy").click()
+    page.get_by_role("dialog", name="Hands busy").wait_for()
+    _take(page, "phone-hands-busy")

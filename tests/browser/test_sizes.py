@@ -44,6 +44,17 @@ class Sizes(BrowserCase):
         with self.subTest(stage, size=f"{size['width']}x{size['height']}"):
             self.assertGreater(room, 0.5 * size["height"])
 
+    def test_the_keyboard_leaves_the_line_in_sight(self) -> None:
+        """What a phone's keyboard leaves of the screen: the page is resized to it."""
+        page = self.page
+        page.set_viewport_size({"width": 390, "height": 420})
+        self.open_visit("Heron 650", "Strip")
+        line = page.get_by_label("What comes off")
+        line.fill("4x M3x10 button hex2 rear cover #A1")
+        expect(page.get_by_role("list", name="Understood")).to_be_visible()
+        expect(line).to_be_in_viewport(ratio=1)
+        expect(page.get_by_role("heading", level=1)).to_be_in_viewport()
+
     def test_no_view_runs_off_the_side(self) -> None:
         page = self.page
         for size in SIZES:

@@ -190,8 +190,8 @@ useKeys({ i: () => opener.value?.querySelector("button")?.click(), b: () => rout
   }
 }
 
-/* A phone that lies: what is done has the room, the row is its names. */
-@media (orientation: landscape) and (max-height: 500px) {
+/* A phone that lies, or whose keyboard is up: what is done has the room, the row is its names. */
+@media (max-height: 500px) {
   .bar {
     height: 46px;
   }

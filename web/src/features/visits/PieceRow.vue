@@ -121,8 +121,8 @@ ol {
   padding-top: 46px;
 }
 
-/* A phone that lies: what is done has the room, the row is its names. */
-@media (orientation: landscape) and (max-height: 500px) {
+/* A phone that lies, or whose keyboard is up: what is done has the room, the row is its names. */
+@media (max-height: 500px) {
   ol {
     height: 52px;
     background: none;

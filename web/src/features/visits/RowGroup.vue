@@ -91,8 +91,8 @@ svg {
   color: var(--verdigris);
 }
 
-/* A phone that lies: what is done has the room, the row is its names. */
-@media (orientation: landscape) and (max-height: 500px) {
+/* A phone that lies, or whose keyboard is up: what is done has the room, the row is its names. */
+@media (max-height: 500px) {
   li {
     contain-intrinsic-size: 172px 52px;
   }

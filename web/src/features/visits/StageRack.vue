@@ -134,8 +134,8 @@ path {
   }
 }
 
-/* A phone that lies: what is done has the room, the row is its names. */
-@media (orientation: landscape) and (max-height: 500px) {
+/* A phone that lies, or whose keyboard is up: what is done has the room, the row is its names. */
+@media (max-height: 500px) {
   .rack:not(.small) .tooth {
     height: 34px;
     font-size: 14px;

@@ -420,8 +420,8 @@ ul {
   }
 }
 
-/* A phone that lies: what is done has the room, the row is its names. */
-@media (orientation: landscape) and (max-height: 500px) {
+/* A phone that lies, or whose keyboard is up: what is done has the room, the row is its names. */
+@media (max-height: 500px) {
   h1 {
     font-size: 30px;
   }
