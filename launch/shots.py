@@ -18,7 +18,8 @@ def shots() -> None:
     """Take them all; each is named for what it shows."""
     FOLDER.mkdir(parents=True, exist_ok=True)
     with Stack() as stack, chromium() as browser:
-        page = browser.new_page(viewport=DESK, reduced_motion="reduce")
+        # What is fetched ahead for a dead network would keep it busy.
+        page = browser.new_page(viewport=DESK, reduced_motion="reduce", service_workers="block")
         page.goto(f"{stack.address}/sign-in")
         page.get_by_label("Name").wait_for()
         sign_in(page, stack.address, DEMO_MEMBER, DEMO_PASSWORD)

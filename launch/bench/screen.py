@@ -113,7 +113,7 @@ _RECORD = """() => {
 
 
 def _signed_in(browser: Any, desk: Desk, stack: Stack) -> Any:
-    context = browser.new_context(viewport=DESK)
+    context = browser.new_context(viewport=DESK, service_workers="block")
     context.add_cookies([{"name": "sessionid", "value": desk.cookies["sessionid"], "url": stack.address}])
     return context
 
