@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from uuid import uuid4
+
 from playwright.sync_api import FilePayload, expect
 
 from ..pictures import picture
@@ -67,7 +69,7 @@ class Hands(BrowserCase):
         page.get_by_label("What comes off").press("Enter")
         self.says("What comes off next?")
         expect(page.locator(".row .name")).to_have_count(before + 1)
-        self.assertIn("M3 × 10, lid", self.row()[-1])
+        expect(page.locator(".row .name").last).to_contain_text("M3 × 10, lid")
         expect(page.get_by_text("all sent")).to_be_visible()
         page.reload()
         expect(page.get_by_role("region", name="The row")).to_contain_text("M3 × 10, lid")
@@ -77,11 +79,15 @@ class Hands(BrowserCase):
         photo = FilePayload(name="a.png", mimeType="image/png", buffer=picture("PNG", (640, 480)))
         page.on("filechooser", lambda chooser: chooser.set_files(photo))
         before = len(self.row())
-        for n, line in enumerate(("lid @under", "rotor @under"), 1):
+        # A side of its own: what an earlier try left on this unit is of another.
+        side = f"side{uuid4().hex[:6]}"
+        for n, line in enumerate((f"lid @{side}", f"rotor @{side}"), 1):
             page.get_by_label("What comes off").fill(line)
             page.get_by_label("What comes off").press("Enter")
             expect(page.locator(".row .name")).to_have_count(before + n)
             page.get_by_role("button", name="Photo", exact=True).click()
+            # Typed on before it is there, it would be the next one's.
+            expect(page.locator(".row li").last.get_by_label("has a photo")).to_be_visible()
             expect(page.get_by_text("all sent")).to_be_visible()
         page.get_by_role("navigation", name="Stages").get_by_role("button", name="File").click()
         page.get_by_role("button", name="Before and after").click()
