@@ -115,6 +115,7 @@ class Hands(BrowserCase):
             page.get_by_label("What comes off").press("Enter")
             expect(page.get_by_label("What comes off")).to_have_value("")
         self.says("What comes off next?")
+        expect(page.locator(".row .name").last).to_contain_text("plain washer 2")
         expect(page.get_by_text("all sent")).to_be_visible()
         page.reload()
         expect(page.locator(".row .name")).to_have_count(before + 3)
