@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import base64
+import binascii
 import json
 import re
 import socket
@@ -60,6 +62,23 @@ def read_json(said: str, what: str) -> dict[str, Any]:
     if not isinstance(frame, dict):
         raise DeviceError(f"the {what} sent something else")
     return frame
+
+
+def read_file(said: str, begins: bytes, nothing: str) -> bytes:
+    """A file that came as base64; `begins` is how such a file does, `nothing` what to say of any other.
+
+    Raises
+    ------
+    DeviceError
+        If it is none.
+    """
+    try:
+        content = base64.b64decode(said, validate=True)
+    except (binascii.Error, ValueError):
+        content = b""
+    if not content.startswith(begins):
+        raise DeviceError(nothing)
+    return content
 
 
 def named(word: str) -> str:

@@ -2,10 +2,7 @@
 
 from __future__ import annotations
 
-import base64
-import binascii
-
-from ..asking import DeviceError
+from ..asking import read_file
 
 VERSION = "DENTADO-CAMERA 1"
 WHAT = "camera"
@@ -24,10 +21,4 @@ def read_jpeg(said: str) -> bytes:
     DeviceError
         If it is none.
     """
-    try:
-        content = base64.b64decode(said, validate=True)
-    except (binascii.Error, ValueError):
-        content = b""
-    if content[:3] != b"\xff\xd8\xff":
-        raise DeviceError("the camera sent no picture")
-    return content
+    return read_file(said, b"\xff\xd8\xff", "the camera sent no picture")

@@ -2,10 +2,7 @@
 
 from __future__ import annotations
 
-import base64
-import binascii
-
-from ..asking import DeviceError
+from ..asking import read_file
 
 VERSION = "DENTADO-SOUND 1"
 WHAT = "sound source"
@@ -24,10 +21,4 @@ def read_sound(said: str) -> bytes:
     DeviceError
         If it is none.
     """
-    try:
-        content = base64.b64decode(said, validate=True)
-    except (binascii.Error, ValueError):
-        content = b""
-    if content[:4] != b"RIFF":
-        raise DeviceError("the sound source sent no recording")
-    return content
+    return read_file(said, b"RIFF", "the sound source sent no recording")

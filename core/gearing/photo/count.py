@@ -1,15 +1,12 @@
 """Teeth told from gaps round an ellipse, and how sure that is.
 
-The rim is unrolled, its colour summed from the roots outwards, and the wave that goes round it a whole number
-of times is looked for. Looked at askew its teeth stand closer on one side than on the other: the wave may run
-ahead and behind by what goes round once and twice, which changes no count.
+The rim of the face is unrolled, its colour summed from the roots outwards, and the wave is looked for that
+goes round it a whole number of times and keeps step all the way.
 """
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
-from functools import cache
 from typing import Any
 
 import cv2
@@ -19,25 +16,11 @@ from numpy.typing import NDArray
 from .face import blurred, reach_of_face, rim_of_face
 from .find import Ellipse, apart, candidates
 from .picture import Image
+from .waves import AROUND, FEWEST, MOST, Wave, followed, in_step, waves
 
 Array = NDArray[np.float64]
 
-FEWEST, MOST = 6, 160
-AROUND = 3072
 INNER, OUTER, ROWS = 0.62, 1.12, 48
-WINDOWS = 48
-
-
-@dataclass(frozen=True, slots=True)
-class Wave:
-    """A wave round the rim: how often, how much of what is seen it explains, and where its crests are."""
-
-    teeth: int
-    share: float
-    warp: Array
-
-    def phase(self, angle: Array) -> Array:
-        return self.teeth * angle + _bends(angle) @ self.warp
 
 
 @dataclass(frozen=True, slots=True)
@@ -89,12 +72,6 @@ def sampled(picture: NDArray[Any], at: NDArray[np.float32]) -> Array:
     return np.asarray(seen, dtype=np.float64)
 
 
-def _bends(angle: Array) -> Array:
-    return np.stack(
-        [np.ones_like(angle), np.cos(angle), np.sin(angle), np.cos(2 * angle), np.sin(2 * angle)], axis=-1
-    )
-
-
 def _signals(rolled: Array) -> Array:
     """What changes round the rim, shape (signals, AROUND), of mean square one: bands of rows by channel."""
     bands = [(0.3, 0.75), (0.45, 0.9), (0.55, 0.8), (0.65, 0.95)]
@@ -114,165 +91,6 @@ def _signals(rolled: Array) -> Array:
     strong = power > max(0.6, 0.25 * power.max())
     told: Array = signals[strong] / power[strong][:, None]
     return told
-
-
-COARSE = 1536
-"""Samples round the rim in which a wave is looked for; it is followed in all of them."""
-
-
-@cache
-def _warps() -> tuple[Array, NDArray[np.int64]]:
-    """Ways a tilted camera bends an even spacing, by :func:`_bends`, and where to look for each."""
-    angle = np.linspace(0, 2 * np.pi, COARSE, endpoint=False)
-    made, places = [], []
-    for far in np.linspace(0, MOST_AHEAD, 10):
-        for way in np.linspace(0, 2 * np.pi, 36 if far else 1, endpoint=False):
-            at = angle.copy()
-            for _ in range(4):
-                at = angle - far * np.cos(at - way)
-            made.append([0.0, far * np.cos(way), far * np.sin(way), 0.0, 0.0])
-            places.append(np.round(at / (2 * np.pi) * COARSE).astype(np.int64) % COARSE)
-    return np.array(made), np.array(places)
-
-
-def waves(signals: Array, reach: Array | None = None) -> list[Wave]:
-    """Waves that are there, the strongest first; `reach` is how far out the face is seen on each ray."""
-    # Signals say much the same: three of their mixtures say it all.
-    _, _, mixed = np.linalg.svd(signals, full_matrices=False)
-    coarse = mixed[:3].reshape(min(3, len(mixed)), COARSE, AROUND // COARSE).mean(axis=2)
-    bent, places = _warps()
-    power = np.abs(np.fft.rfft(coarse[:, places], axis=2)[..., : MOST + 1]) ** 2
-    weight = np.linalg.svd(signals, compute_uv=False)[: len(coarse)] ** 2
-    seen = np.einsum("s,swk->wk", weight, power)
-    by_count = seen.max(axis=0)
-    likely = [int(k) for k in np.argsort(-by_count) if k >= FEWEST][:8]
-    angle = np.linspace(0, 2 * np.pi, AROUND, endpoint=False)
-    begun = [(k, k * bent[int(seen[:, k].argmax())]) for k in likely]
-    begun += _by_edges([*mixed[:3], *(() if reach is None else (reach,))])
-    found = [_followed(signals, k, angle, warp) for k, warp in begun]
-    best = {wave.teeth: wave for wave in sorted(found, key=lambda wave: wave.share)}
-    return sorted(best.values(), key=lambda wave: -wave.share)
-
-
-SMOOTH = (4.0, 12.0)
-"""Samples over which a signal is smoothed before its edges are looked for: fine teeth, coarse ones."""
-
-RAGGED, MOST_EDGES = 0.25, 5
-"""Scatter of gaps, of those about them, above which edges are no teeth's; counts by edges followed."""
-
-
-def _by_edges(signals: Sequence[Array]) -> list[tuple[int, Array]]:
-    """Counts by the edges themselves, and how they bend: they go round once however the rim may lie.
-
-    A gap of two is a tooth broken off.
-    """
-    made: dict[int, tuple[float, Array]] = {}
-    for signal in signals:
-        for width in SMOOTH:
-            smooth = blurred(signal, width)
-            for way in (smooth, -smooth):
-                for teeth, ragged, warp in _edges(way):
-                    if teeth not in made or ragged < made[teeth][0]:
-                        made[teeth] = (ragged, warp)
-    best = sorted(made.items(), key=lambda each: each[1][0])[:MOST_EDGES]
-    return [(teeth, warp) for teeth, (_, warp) in best]
-
-
-def _edges(signal: Array) -> Iterator[tuple[int, float, Array]]:
-    middle = _middles(signal)
-    if not FEWEST - 2 <= len(middle) <= MOST:
-        return
-    gaps = np.diff(np.append(middle, middle[0] + AROUND))
-    near = (np.arange(len(gaps))[:, None] + np.arange(-3, 4)) % len(gaps)
-    usual = np.median(gaps[near], axis=1)
-    places = np.maximum(1, np.round(gaps / usual))
-    teeth, ragged = int(places.sum()), float(np.std(gaps / (usual * places)))
-    if FEWEST <= teeth <= MOST and ragged <= RAGGED:
-        angle = 2 * np.pi * middle / AROUND
-        phase = 2 * np.pi * np.append(0, np.cumsum(places)[:-1]) - teeth * angle
-        warp, *_ = np.linalg.lstsq(_bends(angle), phase, rcond=None)
-        yield teeth, ragged, np.asarray(warp, dtype=np.float64)
-
-
-def _middles(signal: Array) -> Array:
-    """Middles of what stands out of a signal that goes round; what only trembles about nought is none."""
-    level = 0.4 * float(np.std(signal))
-    state = np.where(signal > level, 1, np.where(signal < -level, -1, 0))
-    told = np.flatnonzero(state)
-    if not len(told):
-        return np.array([])
-    # Between the two what it was last holds on.
-    held = state[told[np.searchsorted(told, np.arange(AROUND), "right") - 1]]
-    rises = np.flatnonzero((held == 1) & (np.roll(held, 1) == -1))
-    falls = np.flatnonzero((held == -1) & (np.roll(held, 1) == 1))
-    if len(rises) < 2 or len(rises) != len(falls):
-        return np.array([])
-    after = falls[np.searchsorted(falls, rises) % len(falls)]
-    middles: Array = np.sort((rises + np.mod(after - rises, AROUND) / 2) % AROUND)
-    return middles
-
-
-def _followed(signals: Array, teeth: int, angle: Array, warp: Array) -> Wave:
-    """The wave of so many teeth, its running ahead and behind fitted window by window."""
-    bends = _bends(angle)
-    size = AROUND // WINDOWS
-    centre = bends.reshape(WINDOWS, size, 5).mean(axis=1)
-    best, share = warp, _share(signals, teeth * angle + bends @ warp)
-    for _ in range(3):
-        turned = signals * np.exp(-1j * (teeth * angle + bends @ warp))[None, :]
-        windows = turned.reshape(len(signals), WINDOWS, size).mean(axis=2)
-        # Each signal has a phase of its own: it is turned to agree with the strongest.
-        own = np.exp(-1j * np.angle(windows.sum(axis=1)))
-        together = _smoothed((windows * own[:, None]).sum(axis=0))
-        phase, weight = np.angle(together), np.abs(together)
-        # A window that has slipped by half a tooth or more says nothing of how it bends.
-        weight = weight * (np.abs(phase) < SLIPPED)
-        step, *_ = np.linalg.lstsq(centre * weight[:, None], phase * weight, rcond=None)
-        warp = warp + step
-        now = _share(signals, teeth * angle + bends @ warp)
-        if now > share:
-            best, share = warp, now
-    ahead, twice = (float(np.hypot(*best[at : at + 2])) / teeth for at in (1, 3))
-    # A camera bends it so far and no farther: what needs more is another count made to fit.
-    return Wave(teeth, share / (1 + (ahead / MOST_AHEAD) ** 8) / (1 + (twice / MOST_TWICE) ** 4), best)
-
-
-PITCHES = 1.0
-"""Pitches over which it is looked whether the wave is still in step."""
-
-
-def in_step(signals: Array, wave: Wave) -> Array:
-    """How well the wave keeps step at each place round the rim, from 1 to -1 where it is half a tooth off.
-
-    A wave of one tooth too many fits all round but for a place where it slips past a tooth: there it runs
-    against what is seen.
-    """
-    angle = np.linspace(0, 2 * np.pi, AROUND, endpoint=False)
-    turned = signals * np.exp(-1j * wave.phase(angle))[None, :]
-    own = turned.mean(axis=1)
-    together = (np.conj(own)[:, None] * turned).sum(axis=0)
-    width = PITCHES * AROUND / wave.teeth
-    real, imaginary = blurred(together.real, width), blurred(together.imag, width)
-    # Phase alone: where light is faint the step is as good as where it is strong.
-    told: Array = real / np.maximum(np.hypot(real, imaginary), 1e-9)
-    return told
-
-
-SLIPPED = 2.2
-MOST_AHEAD, MOST_TWICE = 0.16, 0.06
-"""How far teeth run ahead of an even spacing, once and twice round, radians, at a tilt of some 40 degrees."""
-
-
-def _share(signals: Array, phase: Array) -> float:
-    """How much of what changes round the rim a wave explains."""
-    turned = (signals * np.exp(-1j * phase)[None, :]).mean(axis=1)
-    return float((2 * np.abs(turned) ** 2).sum() / len(signals))
-
-
-def _smoothed(windows: NDArray[np.complex128]) -> NDArray[np.complex128]:
-    kernel = np.array([0.25, 0.5, 1, 0.5, 0.25])
-    padded = np.concatenate([windows[-2:], windows, windows[:2]])
-    return np.convolve(padded, kernel / kernel.sum(), "valid")
 
 
 @dataclass(frozen=True)
@@ -296,7 +114,7 @@ def _look(lab: NDArray[np.uint8], rim: Ellipse) -> _Look:
     angle = np.linspace(0, 2 * np.pi, AROUND, endpoint=False)
     found = []
     for wave in waves(signals, reach):
-        told = [_followed(each, wave.teeth, angle, wave.warp) for each in both]
+        told = [followed(each, wave.teeth, angle, wave.warp) for each in both]
         scores = [one.share * _stepping(each, one) for each, one in zip(both, told, strict=True)]
         found.append((float(np.mean(scores)), told[0]))
     return _Look(rim, rolled, found)

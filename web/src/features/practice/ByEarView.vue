@@ -5,19 +5,19 @@ import { useRafFn } from "@vueuse/core";
 import { computed, onMounted, onUnmounted, ref } from "vue";
 import { useRouter } from "vue-router";
 
-import { api, ask, asProblem } from "../../api/client";
-import type { Problem, SoundRound, TrainIn, TrainOut } from "../../api/types";
+import { api, ask } from "../../api/client";
+import type { SoundRound, TrainIn, TrainOut } from "../../api/types";
 import KeyCap from "../../app/KeyCap.vue";
 import { useKeys } from "../../app/keys";
 import ProblemNote from "../../app/ProblemNote.vue";
 import TopBar from "../../app/TopBar.vue";
 import TrainDrawing from "../../drawing/TrainDrawing.vue";
 import { newId } from "../../record/ids";
+import { useTrying } from "./trying";
 
 const router = useRouter();
 const round = ref<SoundRound>();
-const problem = ref<Problem>();
-const busy = ref(false);
+const { busy, problem, trying } = useTrying();
 const sound = ref("");
 const player = ref<HTMLAudioElement>();
 const counted = ref(0);
@@ -26,19 +26,6 @@ const playing = ref(false);
 const at = ref(0);
 useRafFn(() => (at.value = player.value?.currentTime ?? 0));
 const done = computed(() => round.value?.right !== undefined && round.value?.right !== null);
-
-async function trying(work: () => Promise<void>) {
-  if (busy.value) return;
-  busy.value = true;
-  try {
-    await work();
-    problem.value = undefined;
-  } catch (error) {
-    problem.value = asProblem(error);
-  } finally {
-    busy.value = false;
-  }
-}
 
 const another = () =>
   trying(async () => {

@@ -5,8 +5,8 @@ import InputText from "primevue/inputtext";
 import { computed, nextTick, onMounted, onUnmounted, ref } from "vue";
 import { useRouter } from "vue-router";
 
-import { api, ask, asProblem } from "../../api/client";
-import type { PhotoRound, Problem } from "../../api/types";
+import { api, ask } from "../../api/client";
+import type { PhotoRound } from "../../api/types";
 import KeyCap from "../../app/KeyCap.vue";
 import { useKeys } from "../../app/keys";
 import ProblemNote from "../../app/ProblemNote.vue";
@@ -14,29 +14,16 @@ import TopBar from "../../app/TopBar.vue";
 import CountedPhoto from "../../drawing/CountedPhoto.vue";
 import { newId } from "../../record/ids";
 import { maybeNumber } from "../../text/numbers";
+import { useTrying } from "./trying";
 
 const router = useRouter();
 const round = ref<PhotoRound>();
-const problem = ref<Problem>();
-const busy = ref(false);
+const { busy, problem, trying } = useTrying();
 const picture = ref("");
 const size = ref({ width: 4, height: 3 });
 const teeth = ref("");
 const field = ref<{ $el: HTMLInputElement }>();
 const done = computed(() => round.value?.right != null);
-
-async function trying(work: () => Promise<void>) {
-  if (busy.value) return;
-  busy.value = true;
-  try {
-    await work();
-    problem.value = undefined;
-  } catch (error) {
-    problem.value = asProblem(error);
-  } finally {
-    busy.value = false;
-  }
-}
 
 const another = () =>
   trying(async () => {

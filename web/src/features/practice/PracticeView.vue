@@ -6,8 +6,8 @@ import Select from "primevue/select";
 import { computed, nextTick, onMounted, reactive, ref } from "vue";
 import { useRouter } from "vue-router";
 
-import { api, ask, asProblem } from "../../api/client";
-import type { Practice, ProbeIn, Problem, Round } from "../../api/types";
+import { api, ask } from "../../api/client";
+import type { Practice, ProbeIn, Round } from "../../api/types";
 import KeyCap from "../../app/KeyCap.vue";
 import { useKeys } from "../../app/keys";
 import ProblemNote from "../../app/ProblemNote.vue";
@@ -16,33 +16,19 @@ import HiddenGear from "../../drawing/HiddenGear.vue";
 import { newId } from "../../record/ids";
 import PlayTable from "./PlayTable.vue";
 import { maybeNumber, numberOr } from "../../text/numbers";
+import { useTrying } from "./trying";
 
 const router = useRouter();
 const practice = ref<Practice>();
 const round = ref<Round>();
-const problem = ref<Problem>();
+const { busy, problem, trying } = useTrying();
 const teeth = ref("");
 const size = ref("");
 /** By way, where it needs a count. */
 const numbers = reactive<Record<string, string>>({});
-const busy = ref(false);
 const result = computed(() => round.value?.result);
 const ways = computed(() => (practice.value?.ways ?? []).map((way, n) => ({ ...way, key: String(n + 1) })));
 type Way = (typeof ways.value)[number];
-
-/** One thing at a time; what goes wrong is said and changes nothing. */
-async function trying(work: () => Promise<void>) {
-  if (busy.value) return;
-  busy.value = true;
-  try {
-    await work();
-    problem.value = undefined;
-  } catch (error) {
-    problem.value = asProblem(error);
-  } finally {
-    busy.value = false;
-  }
-}
 
 const look = async () => {
   practice.value = await ask(api.GET("/api/practice"));

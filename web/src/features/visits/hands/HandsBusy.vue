@@ -46,11 +46,11 @@ onBeforeUnmount(() => document.body.classList.remove("still"));
   <Teleport to="body">
     <div class="hands" role="dialog" aria-modal="true" aria-label="Hands busy">
       <header>
-        <span class="value">{{ Math.min(at + 1, of) }} of {{ of }}</span>
+        <span class="value place">{{ Math.min(at + 1, of) }} of {{ of }}</span>
         <span class="soft ready"
           ><span class="about">done about</span> <b class="value">{{ ready }}</b></span
         >
-        <Button v-if="speaks" variant="outlined" :aria-pressed="aloud" @click="emit('aloud')">{{ aloud ? "Quiet" : "Read aloud" }}</Button>
+        <Button v-if="speaks" variant="outlined" :aria-pressed="aloud" aria-label="Read aloud" @click="emit('aloud')">{{ aloud ? "Quiet" : "Aloud" }}</Button>
         <Button variant="outlined" :aria-expanded="setting" @click="setting = !setting">Pedal</Button>
         <Button variant="outlined" @click="emit('close')">Close <KeyCap k="Esc" /></Button>
       </header>
@@ -105,6 +105,10 @@ header {
   padding: 10px var(--margin);
   border-bottom: 1px solid var(--hair);
   font-size: 20px;
+}
+
+.place {
+  white-space: nowrap;
 }
 
 .ready {
