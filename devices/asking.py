@@ -38,6 +38,8 @@ def ask(
             link.sendall(line.encode() + b"\n")
             with link.makefile("rb") as answers:
                 said = answers.readline(longest).decode("utf-8", "replace").strip()
+    except TimeoutError as error:
+        raise DeviceError(f"the {what} is there and does not answer") from error
     except OSError as error:
         raise DeviceError(f"no {what} answers") from error
     if not said:

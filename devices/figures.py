@@ -3,10 +3,8 @@
 from __future__ import annotations
 
 import hashlib
-import re
 import signal
 import sys
-from collections.abc import Mapping
 from dataclasses import dataclass
 from random import Random
 
@@ -14,8 +12,6 @@ from .asking import DeviceError, named, serve
 
 _HAND = Random()
 """Scatter of the hand, never the same twice."""
-
-_SHOWN = re.compile(r"(-?\d{1,6}(?:\.\d{1,4})?)\s*(\S{1,8})")
 
 
 @dataclass(frozen=True, slots=True)
@@ -28,8 +24,8 @@ class FigureDevice:
         As it is called, and what it answers to a greeting.
     unit : str
         Of what is answered here.
-    also : mapping
-        Other units a real one may show, each with what it is times so much plus so much.
+    beyond : tuple of float
+        The least and the most any such device shows, in that unit: a figure outside is none.
     least, most, step, scatter : float
         Of the simulated truth, its display, and the hand that reads it.
     """
@@ -37,7 +33,7 @@ class FigureDevice:
     what: str
     version: str
     unit: str
-    also: Mapping[str, tuple[float, float]]
+    beyond: tuple[float, float]
     least: float
     most: float
     step: float
@@ -52,20 +48,6 @@ class FigureDevice:
         """The display as a hand gets it there."""
         value = max(0.0, self.truth(name) + _HAND.gauss(0, self.scatter))
         return f"{round(value / self.step) * self.step:g} {self.unit}"
-
-    def read(self, said: str) -> float:
-        """The figure of an answer, in this device's unit.
-
-        Raises
-        ------
-        DeviceError
-            If it is no reading.
-        """
-        match = _SHOWN.fullmatch(said.strip())
-        if not match or match[2] not in {self.unit, *self.also}:
-            raise DeviceError(f"the {self.what} sent no reading")
-        times, plus = self.also.get(match[2], (1.0, 0.0))
-        return float(match[1]) * times + plus
 
     def answer(self, line: str) -> str:
         """One line for one line.

@@ -8,7 +8,7 @@ import sys
 from .paths import VERSION, WEB, say, stop_with
 
 
-def main(words: list[str]) -> None:  # noqa: PLR0912 - a list of commands is as long as it is
+def main(words: list[str]) -> None:  # noqa: PLR0912, PLR0915 - a list of commands is as long as it is
     """Run one command. Imports are late: ``sum`` must not wait for what it does not use."""
     match words:
         case ["start", *rest] if set(rest) <= {"--share"}:
@@ -31,6 +31,14 @@ def main(words: list[str]) -> None:  # noqa: PLR0912 - a list of commands is as 
             from .keeping import restore
 
             restore(rest)
+        case ["doctor", *rest]:
+            from .doctor import doctor
+
+            doctor(rest)
+        case ["parts", *rest]:
+            from .parts_list import parts
+
+            parts(rest)
         case ["version"]:
             say(VERSION)
         case ["sum", *rest]:
@@ -45,18 +53,14 @@ def main(words: list[str]) -> None:  # noqa: PLR0912 - a list of commands is as 
             from .shots import shots
 
             shots()
-        case ["bench"]:
-            from .bench import bench
-
-            bench()
         case ["bench", "readings"]:
             from .readings import readings
 
             readings()
-        case ["bench", "photos"]:
-            from .bench.photos import photos
+        case ["bench", *rest]:
+            from .bench import bench
 
-            photos()
+            bench(rest)
         case ["schema"]:
             from .frontend import packages
             from .serve import environment
@@ -65,6 +69,10 @@ def main(words: list[str]) -> None:  # noqa: PLR0912 - a list of commands is as 
             packages()
             os.environ.update(environment("mysql://nobody@127.0.0.1/none"))
             schema(WEB / "generated")
+        case ["export" | "import" as word, *rest]:
+            from .serve import manage_own
+
+            manage_own([f"{word}_record", *rest])
         case ["manage", *rest]:
             from .serve import manage_own
 

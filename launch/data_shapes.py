@@ -32,6 +32,10 @@ def table(title: str, /, **fields: Any) -> Any:
     return create_model(title, __base__=Table, **definitions)  # type: ignore[call-overload]
 
 
+RINGS = dict[Text, list[Above]]
+LIMITS = table("RecordLimits", lines=Above, bytes=Above)
+
+
 def may(kind: Any) -> tuple[Any, None]:
     """What may be left away."""
     return (kind | None, None)
@@ -142,11 +146,39 @@ SHAPES: dict[str, Any] = {
         pieces=dict[Text, Words],
         means=dict[Text, dict[Text, Words]],
     ),
+    "stock_list": table(
+        "StockListWords",
+        columns=dict[Text, Words],
+        limits=table("StockLimits", lines=Above, bytes=Above, dearest=Above),
+    ),
+    "bearings": table(
+        "Bearings",
+        sizes=dict[Text, Annotated[list[Above], Field(min_length=3, max_length=4)]],
+        closed=table("ClosedMarks", marks=Words),
+    ),
+    "standards": table(
+        "Standards",
+        circlips=table("Circlips", shaft=RINGS, bore=RINGS, side=RINGS, words=dict[Text, Words]),
+        orings=table(
+            "ORings",
+            inch=dict[Text, Annotated[list[Above], Field(min_length=2, max_length=2)]],
+            groove=table("ORingGroove", still=Above, slides=Above, wide=Above),
+        ),
+        wires=table("Wires", thickest=int, thinnest=int),
+        shims=table("Shims", thick=list[Above], rings=list[list[Above]]),
+    ),
+    "visit_list": table(
+        "VisitListWords", columns=dict[Text, Words], done=table("DoneWords", words=Words), limits=LIMITS
+    ),
+    "piece_list": table("PieceListWords", columns=dict[Text, Words], limits=LIMITS),
+    "measurement_list": table("MeasurementListWords", columns=dict[Text, Words], limits=LIMITS),
+    "order_list": table("OrderListWords", columns=dict[Text, Words], limits=LIMITS),
     "price_list": table(
         "PriceListWords",
         columns=dict[Text, Words],
         limits=table("ListLimits", lines=Above, bytes=Above, dearest=Above, days=Above),
     ),
+    "alike": dict[Text, Words],
     "said": table(
         "Said",
         bare=Words,
@@ -156,7 +188,7 @@ SHAPES: dict[str, Any] = {
     "decide": table(
         "Decide",
         classes=dict[Text, Words],
-        cause=table("DecideCause", load=Words),
+        cause=table("DecideCause", again=Words, load=Words),
         states=dict[Text, Words],
         degree=dict[Text, Words],
         treat=dict[Text, dict[Text, Treatment]],
@@ -199,7 +231,18 @@ SHAPES: dict[str, Any] = {
     "forms": table(
         "Forms",
         labels=dict[str, Text],
-        belt=list[table("BeltSize", label=Text, pitch=Above, line=Above, share=Above)],
+        belt=list[
+            table(
+                "BeltSize",
+                label=Text,
+                pitch=Above,
+                line=Above,
+                share=Above,
+                groove_top=Above,
+                groove_depth=Above,
+                groove_angle=float,
+            )
+        ],
         chain=list[table("ChainSize", label=Text, pitch=Above, roller=Above, inside=Above, share=Above)],
         word=list[table("FormWords", form=Text, words=Words)],
         none=Numbers,
@@ -386,6 +429,7 @@ SHAPES: dict[str, Any] = {
             "Listening", stop=list[Text], stop_says=Text, symptoms=dict[str, Text], conditions=dict[str, Text]
         ),
     ),
+    "processes": dict[Text, table("ProcessRow", label=Text, grows_mm=Number, shrinks_percent=Number)],
     "wear": table(
         "WearFile",
         tooth=Numbers,

@@ -18,11 +18,13 @@ DEVICES = {
     "indicator": "DENTADO_INDICATOR",
     "tachometer": "DENTADO_TACHOMETER",
     "thermometer": "DENTADO_THERMOMETER",
+    "force": "DENTADO_FORCE",
 }
 """Module of each, and the setting that says where it answers."""
 
 USUAL_PORTS = {
     "caliper": 1, "sound": 3, "supplier": 4, "indicator": 5, "tachometer": 6, "thermometer": 7, "camera": 8,
+    "force": 9,
 }  # fmt: skip
 """Above Dentado's own."""
 

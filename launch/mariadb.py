@@ -159,6 +159,9 @@ class OwnMariaDB:
             "--skip-name-resolve",
             "--max-connections=80",
             "--innodb-buffer-pool-size=128M",
+            # Places and part numbers are looked up too: R1, 2RS.
+            "--innodb-ft-min-token-size=1",
+            "--innodb-ft-enable-stopword=OFF",
             f"--innodb-flush-log-at-trx-commit={1 if self.durable else 2}",
             *self._as_user(),
         ]

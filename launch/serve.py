@@ -51,6 +51,7 @@ def environment(
         "DENTADO_DATABASE_URL": database_url,
         "DENTADO_SECRET_KEY": secret(folder, "session"),
         "DENTADO_SETUP_CODE": secret(folder, "setup")[:12],
+        "DENTADO_METRICS_TOKEN": os.environ.get("DENTADO_METRICS_TOKEN") or secret(folder, "metrics"),
         "DENTADO_VERSION": VERSION,
         "DJANGO_SETTINGS_MODULE": "config.settings",
         **(usual_addresses(PORT) if devices is None else devices),

@@ -73,7 +73,8 @@ class Server:
                   for word in pair),
                 *self.more,
             ],
-            env=self.env, cwd=ROOT, pass_fds=(fd,), stderr=self.log, start_new_session=True,
+            env={**self.env, "DENTADO_SERVES": "1"},
+            cwd=ROOT, pass_fds=(fd,), stderr=self.log, start_new_session=True,
         )  # fmt: skip
 
     def wait(self) -> None:

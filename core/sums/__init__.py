@@ -45,6 +45,9 @@ _PLACES = {
     "proof": ("proof", "ProofIn", "ProofOut", "prove_unit"),
     "sheet": ("sheet", "SheetIn", "SheetOut", "draw_sheet"),
     "entry": ("entry", "EntryIn", "EntryOut", "read_entry"),
+    "make": ("make", "MakeIn", "MakeOut", "make_gear"),
+    "make-part": ("make_part", "MakePartIn", "MakePartOut", "make_part"),
+    "coupon": ("coupon", "CouponIn", "CouponOut", "make_coupon"),
 }
 
 

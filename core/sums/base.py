@@ -41,7 +41,8 @@ class Problem(Model):
 def _to_mm(value: Any) -> Any:
     if isinstance(value, str):
         return read_length(value, field="").mm
-    if isinstance(value, int | float) and not isinstance(value, bool) and not SHORTEST <= value <= LONGEST:
+    # A truth value would pass for 0 or 1 mm.
+    if isinstance(value, bool) or (isinstance(value, int | float) and not SHORTEST <= value <= LONGEST):
         raise GearingError(
             f"{str(value)[:20]} mm is outside what a bench measures.",
             code="length_out_of_range",

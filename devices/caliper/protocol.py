@@ -9,6 +9,9 @@ from ..asking import DeviceError
 
 VERSION = "DENTADO-CALIPER 1"
 WHAT = "caliper"
+LARGEST = 1000.0
+"""What a caliper at a bench opens to, mm."""
+
 HOLDS = ("tips", "span", "root", "pins", "chord", "bore", "width")
 
 
@@ -65,5 +68,8 @@ def read_value(said: str) -> float:
     """
     match = re.fullmatch(r"(\d{1,4}(?:\.\d{1,5})?)\s*(mm|in)", said)
     if not match or float(match.group(1)) <= 0:
-        raise DeviceError("the caliper sent no reading")
-    return float(match.group(1)) * (25.4 if match.group(2) == "in" else 1.0)
+        raise DeviceError(f"the caliper sent no reading: “{said[:40]}”")
+    length = float(match.group(1)) * (25.4 if match.group(2) == "in" else 1.0)
+    if length > LARGEST:
+        raise DeviceError(f"the caliper shows {length:g} mm, which none opens to")
+    return length

@@ -8,7 +8,7 @@ DEVICE = FigureDevice(
     "dial indicator",
     "DENTADO-INDICATOR 1",
     "mm",
-    {"in": (25.4, 0.0)},
+    (-100.0, 100.0),
     least=0.01,
     most=0.35,
     step=0.01,

@@ -8,7 +8,7 @@ DEVICE = FigureDevice(
     "tachometer",
     "DENTADO-TACHOMETER 1",
     "rpm",
-    {"1/s": (60.0, 0.0)},
+    (0.0, 200_000.0),
     least=200.0,
     most=24000.0,
     step=10.0,

@@ -8,7 +8,7 @@ DEVICE = FigureDevice(
     "thermometer",
     "DENTADO-THERMOMETER 1",
     "°C",
-    {"°F": (5 / 9, -160 / 9)},
+    (-60.0, 600.0),
     least=24.0,
     most=78.0,
     step=0.5,

@@ -7,13 +7,13 @@ import json
 import time
 from collections.abc import Callable
 from dataclasses import dataclass
-from statistics import median
 from typing import Any
 from urllib.parse import urlencode
 
 from demo import DEMO_MEMBER, DEMO_PASSWORD
 
-from ..paths import HOST, say
+from ..paths import HOST
+from .report import REPORT, Spent
 
 ROUNDS = 80
 
@@ -63,8 +63,8 @@ class Desk:
         return text
 
 
-def timed(run: Callable[[], object], rounds: int = ROUNDS) -> float:
-    """Median seconds of one call, after five that are not counted."""
+def timed(run: Callable[[], object], rounds: int = ROUNDS) -> Spent:
+    """Seconds of one call, after five that are not counted."""
     for _ in range(5):
         run()
     taken = []
@@ -72,13 +72,14 @@ def timed(run: Callable[[], object], rounds: int = ROUNDS) -> float:
         began = time.perf_counter()
         run()
         taken.append(time.perf_counter() - began)
-    return median(taken)
+    return Spent.of(taken)
 
 
 def told(what: str, note: str, ok: bool) -> None:
     """A line without a time."""
-    say(f"  {'ok  ' if ok else 'OVER'}  {what:<34}{'':8}      {note}")
+    REPORT.add(what, None, note, ok)
 
 
 def row(what: str, seconds: float, note: str, ok: bool) -> None:
-    say(f"  {'ok  ' if ok else 'OVER'}  {what:<34}{seconds * 1000:8.1f} ms   {note}")
+    """A line with one."""
+    REPORT.add(what, seconds, note, ok)

@@ -14,8 +14,8 @@ from sums.train import TrainIn
 from sums.train.compute import run_train
 from tests.core.complaints import COMPLAINTS
 
-from ..paths import say
 from .desk import row, timed, told
+from .report import REPORT
 from .simulated_faults import ENOUGH, Hidden, advised, calibration, checks_needed, in_fixed_order
 
 UNITS, RECORDINGS = 100, 200
@@ -23,7 +23,7 @@ TURNS = 10.0
 
 
 def what_is_wrong() -> None:
-    say("\nWhat is wrong:")
+    REPORT.begin("\nWhat is wrong:")
     first = among = 0
     for kind, words, causes in COMPLAINTS:
         accepted = {cause.strip() for cause in causes.split(",")}
@@ -52,7 +52,7 @@ def what_is_wrong() -> None:
 
 
 def what_clicks() -> None:
-    say("\nWhich wheel clicks, of hidden trains turned by an uneven hand:")
+    REPORT.begin("\nWhich wheel clicks, of hidden trains turned by an uneven hand:")
     for decibel in (20, 10, 0, -6, -10):
         many = RECORDINGS if decibel == 10 else RECORDINGS // 5
         named = [_named(seed, decibel) for seed in range(many)]

@@ -9,9 +9,9 @@ from uuid import uuid4
 
 from gearing.workshop.day import DayVisit, plan_day
 
-from ..paths import say
 from ..stack import Stack
 from .desk import Desk, row, timed
+from .report import REPORT
 from .server import connect
 
 ORDERS, OFFERS, VISITS, OPEN = 2_000, 10_000, 5_000, 60
@@ -21,7 +21,7 @@ MODULES = (0.5, 0.6, 0.8, 1.0)
 
 def orders_and_days(desk: Desk, stack: Stack) -> None:
     """What search, bench and day take with all of that there."""
-    say(f"\nWith {ORDERS:,} orders, {OFFERS:,} offers and {VISITS:,} visits ({OPEN} open):")
+    REPORT.begin(f"\nWith {ORDERS:,} orders, {OFFERS:,} offers and {VISITS:,} visits ({OPEN} open):")
     _fill(stack)
     asks = {
         "bench": ("GET", "/api/visits?state=open&page=1", None),
@@ -159,6 +159,9 @@ def _visits(cursor: Any, member: int, workshop: int) -> list[str]:
                 "to_watch": "",
                 "cause": "",
                 "notice_said": 0,
+                "handed_back": "",
+                "look_again_by": "",
+                "used_since": 0,
                 "teaches": 1,
                 "goal": "",
                 "recorded_by_id": member,
@@ -174,6 +177,7 @@ def _visits(cursor: Any, member: int, workshop: int) -> list[str]:
                     "visit_id": visit,
                     "number": at + 1,
                     "line": "wheel 31t",
+                    "changed_at": date.today(),
                     "recorded_by_id": member,
                     "recorded_at": date.today(),
                 }

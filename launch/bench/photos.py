@@ -13,8 +13,8 @@ import cv2
 from devices.camera import hidden
 from gearing.photo import PhotoCount, count_photo, read_picture, size_by_card
 
-from ..paths import say
 from .desk import told
+from .report import REPORT
 
 PICTURES = 300
 LARGE = (4000, 3000)
@@ -51,7 +51,9 @@ def _counted(number: int) -> _Counted:
 
 def photos() -> None:
     """Print what was measured on so many pictures of the camera stand-in."""
-    say(f"\n{PICTURES} rendered photos (blur, noise, shine, grease, clutter, 0 to 35° askew, teeth gone):")
+    REPORT.begin(
+        f"\n{PICTURES} rendered photos (blur, noise, shine, grease, clutter, 0 to 35° askew, teeth gone):"
+    )
     with ProcessPoolExecutor(os.cpu_count()) as pool:
         made = list(pool.map(_counted, range(PICTURES)))
     answered = [one for one in made if one.right is not None]

@@ -12,14 +12,14 @@ from demo.scenario import SCENARIO
 
 from .. import frontend
 from ..browser import DESK, chromium
-from ..paths import say
 from ..stack import Stack
 from .desk import Desk, row
+from .report import REPORT
 
 
 def first_screen(desk: Desk, stack: Stack) -> None:
     """Script and time from a cold cache, against the same words and fonts without any script."""
-    say("\nFirst screen from a cold cache, budget 200 kB of script and 2 × a static page:")
+    REPORT.begin("\nFirst screen from a cold cache, budget 200 kB of script and 2 × a static page:")
     static = _static_page()
     session = {"name": "sessionid", "value": desk.cookies["sessionid"], "url": stack.address}
     loads: dict[str, list[tuple[float, int]]] = {
@@ -46,7 +46,7 @@ FRAME = 1000 / 60
 
 def long_row(desk: Desk, stack: Stack) -> None:
     """Frames while a long row is walked from end to end, against the same page at rest."""
-    say(f"\nA row of {LONG_ROW} steps, walked from end to end:")
+    REPORT.begin(f"\nA row of {LONG_ROW} steps, walked from end to end:")
     visit = uuid4()
     desk.ask("PUT", f"/api/visits/{visit}", {"unit_id": str(uuid4()), "kind": "other", "label": "long"})
     # Said one by one: pieces of a sub-assembly would lie in the row as one.
@@ -85,7 +85,7 @@ DRAGGED = 60
 
 def drag(desk: Desk, stack: Stack) -> None:
     """Frames while the mate is dragged along its distance: nothing is asked of the server on the way."""
-    say("\nA mate dragged along its distance:")
+    REPORT.begin("\nA mate dragged along its distance:")
     with chromium() as browser:
         page = _signed_in(browser, desk, stack).new_page()
         page.goto(f"{stack.address}/mesh?distance=27.75")

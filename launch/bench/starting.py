@@ -9,14 +9,15 @@ import time
 from pathlib import Path
 
 from ..mariadb import free_port
-from ..paths import ROOT, say
+from ..paths import ROOT
 from ..prepared import copy_to
 from .desk import row
+from .report import REPORT
 
 
 def second_start() -> None:
     """An installation that has its record already, from the command to its being served."""
-    say("\nA start that has nothing to bring up to date, budget 10 s:")
+    REPORT.begin("\nA start that has nothing to bring up to date, budget 10 s:")
     with tempfile.TemporaryDirectory() as folder:
         var = Path(folder)
         var.chmod(0o755)

@@ -78,10 +78,10 @@ def _command(*words: str, where: Path = ROOT) -> Callable[[], str]:
 
 
 def schema(folder: Path) -> None:
-    """Write the published OpenAPI document and the client's types from it."""
-    document = subprocess.run(
-        [sys.executable, "server/manage.py", "schema"], cwd=ROOT, capture_output=True, text=True, check=True
-    ).stdout
+    """Write the published OpenAPI document and the client's types from it, and the schema of the record."""
+    document = _managed("schema")
+    if folder == WEB / "generated":
+        RECORD_SCHEMA.write_text(_managed("record_schema"))
     folder.mkdir(parents=True, exist_ok=True)
     (folder / "openapi.json").write_text(document)
     npx = [
@@ -92,6 +92,15 @@ def schema(folder: Path) -> None:
     types = folder / "schema.ts"
     subprocess.run([*npx, "-o", str(types)], cwd=WEB, capture_output=True, check=True)
     types.write_text(f"// {made_from(document)}\n{types.read_text()}")
+
+
+def _managed(word: str) -> str:
+    """What Django's command prints."""
+    asked = [sys.executable, "server/manage.py", word]
+    return subprocess.run(asked, cwd=ROOT, capture_output=True, text=True, check=True).stdout
+
+
+RECORD_SCHEMA = ROOT / "docs" / "formats" / "record.schema.json"
 
 
 def made_from(document: str) -> str:

@@ -1,5 +1,6 @@
 """The door: signing in, and the front end's one page behind it."""
 
+import time
 from typing import Any, ClassVar
 from urllib.parse import quote
 
@@ -13,8 +14,9 @@ from django.shortcuts import render
 from django.views.decorators.csrf import ensure_csrf_cookie
 from django.views.decorators.http import require_http_methods, require_safe
 
-from workshop import services
+from workshop import second_factor, services
 from workshop.client import from_here
+from workshop.models import Member
 from workshop.refusals import RefusedError
 from workshop.services import has_own_members, has_sample
 from workshop.sign_in import address_rests, known_device, note_failure, remember_device
@@ -25,6 +27,9 @@ from .page_look import built_page, page_look
 RESTING = "Too many wrong tries. Wait five minutes, then try again."
 NO_CODE = "This code is used up, over, or not whole. Ask an owner for a new one."
 BUSY = "Too many sign-ins at once. Wait a moment, then try again."
+HALF_IN, HALF_IN_LASTS = "half in", 300
+"""Kept of a session whose password was right and whose code is still to come, for so many seconds."""
+
 NOT_HERE = "The sample bench opens only on the machine that Dentado runs on: its password is known to all."
 
 
@@ -62,6 +67,9 @@ class SignIn(LoginView):
             return locked_out(request, says=BUSY)
 
     def form_valid(self, form: Any) -> HttpResponse:
+        if second_factor.needed(form.get_user()):
+            self.request.session[HALF_IN] = [form.get_user().pk, time.time(), self.get_success_url()]
+            return HttpResponseRedirect("/sign-in/second")
         answer = super().form_valid(form)
         remember_device(self.request, answer, form.get_user())
         return answer
@@ -72,6 +80,28 @@ class SignIn(LoginView):
 
     def get_context_data(self, **context: Any) -> dict[str, Any]:
         return {**super().get_context_data(**context), **choices(), **page_look()}
+
+
+@require_http_methods(["GET", "POST"])
+def second(request: HttpRequest) -> HttpResponse:
+    """The code besides the password, of whoever gave the right one within five minutes."""
+    member_id, since, to = request.session.get(HALF_IN, (None, 0.0, ""))
+    member = Member.objects.filter(pk=member_id, is_active=True).first()
+    if member is None or time.time() - since > HALF_IN_LASTS:
+        request.session.pop(HALF_IN, None)
+        return HttpResponseRedirect(settings.LOGIN_URL)
+    problem, status = "", 200
+    if request.method == "POST":
+        try:
+            if second_factor.met(member, request.POST.get("code", "")[:20]):
+                del request.session[HALF_IN]
+                answer = _in(request, member)
+                answer["Location"] = to
+                return answer
+            problem, status = "This code is not right. Type the one the phone shows now.", 422
+        except RefusedError as error:
+            problem, status = f"{error.problem} {error.hint}", 429
+    return render(request, "accounts/second.html", {"problem": problem, **page_look()}, status=status)
 
 
 def choices() -> dict[str, Any]:

@@ -5,13 +5,15 @@ from typing import Any
 from django.contrib.auth.decorators import login_required
 from django.core.exceptions import RequestDataTooBig
 from django.http import Http404, HttpRequest, HttpResponse
+from django.http.multipartparser import MultiPartParserError
 from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError, ValidationErrorContext
 
 from day.routes import router as day
 from drawer.routes import router as drawer
+from exchange.routes import router as exchange
 from gearing.errors import GearingError
-from instruments.routes import devices
+from instruments.device_routes import router as devices
 from instruments.routes import router as instruments
 from knowledge.routes import router as knowledge
 from live.routes import router as live
@@ -37,11 +39,13 @@ from visits.routes.sounds import router as sounds
 from visits.routes.stock import router as stock
 from visits.routes.units import router as units
 from visits.routes.visits import router as visits
-from workshop.authentication import SignedIn
+from workshop.authentication import ByToken, SignedIn
 from workshop.refusals import RefusedError
 from workshop.routes.members import router as members
 from workshop.routes.phones import router as phones
+from workshop.routes.second_factor import router as second_factor
 from workshop.routes.session import router as workshop
+from workshop.routes.tokens import router as tokens
 
 from .middleware import out_of_reach, unforeseen
 from .sample import router as sample
@@ -68,7 +72,7 @@ api = OneWay(
     title="Dentado",
     version="1",
     description="Visits, pieces and gear arithmetic of a repair bench. Signed-in members only.",
-    auth=SignedIn(),
+    auth=[ByToken(), SignedIn()],
     docs_url=None,
     docs_decorator=login_required,
 )
@@ -76,6 +80,8 @@ api.add_router("", workshop)
 api.add_router("", sample)
 api.add_router("", members)
 api.add_router("", phones)
+api.add_router("", tokens)
+api.add_router("", second_factor)
 api.add_router("", visits)
 api.add_router("", diagnosis)
 api.add_router("", sounds)
@@ -92,6 +98,7 @@ api.add_router("", units)
 api.add_router("", stock)
 api.add_router("", papers)
 api.add_router("", knowledge)
+api.add_router("", exchange)
 api.add_router("/day", day)
 api.add_router("/sums", instruments)
 api.add_router("/devices", devices)
@@ -153,6 +160,14 @@ def _too_big(request: HttpRequest, error: Any) -> HttpResponse:
     return _answer(request, says, 413)
 
 
+@api.exception_handler(MultiPartParserError)
+def _torn(request: HttpRequest, error: Any) -> HttpResponse:
+    says = Problem(
+        problem="The file did not come whole.", hint="Send it again; nothing was written.", code="unreadable"
+    )
+    return _answer(request, says, 400)
+
+
 @api.exception_handler(HttpError)
 def _refused(request: HttpRequest, error: Any) -> HttpResponse:
     if error.status_code == 403:
@@ -170,4 +185,4 @@ def _refused(request: HttpRequest, error: Any) -> HttpResponse:
 def _broken(request: HttpRequest, error: Any) -> HttpResponse:
     if says := out_of_reach(error):
         return _answer(request, says, 503)
-    return _answer(request, unforeseen(error), 500)
+    return _answer(request, unforeseen(request, error), 500)

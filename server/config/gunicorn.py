@@ -4,17 +4,22 @@ from __future__ import annotations
 
 import ctypes
 import os
+import shutil
 import signal
 import socket
 import sys
+import tempfile
 import time
 from contextlib import suppress
 from functools import partial
+from importlib import import_module
+from pathlib import Path
 from selectors import EVENT_READ
 from typing import Any
 
 from gunicorn.workers.gthread import TConn, ThreadWorker
 
+from gearing.diagnosis import learn
 from live.limits import MOST_PAGES
 
 HEAD_SECONDS, WHOLE_SECONDS = 10.0, 120.0
@@ -74,11 +79,44 @@ class Worker(ThreadWorker):
                     conn.sock.shutdown(socket.SHUT_RD)
 
 
+SHARED_MEMORY = Path("/dev/shm")
+
+
+def _counts_together() -> str:
+    """Where the workers count together: in memory, as a full disk would end who writes through a map.
+
+    Those of servers that were killed are removed.
+    """
+    place = SHARED_MEMORY if os.access(SHARED_MEMORY, os.W_OK) else Path(tempfile.gettempdir())
+    for left in place.glob("dentado-counts-*"):
+        with suppress(OSError, ValueError):
+            if left.stat().st_uid == os.getuid() and not Path("/proc", left.name.split("-")[2]).exists():
+                shutil.rmtree(left)
+    return tempfile.mkdtemp(prefix=f"dentado-counts-{os.getpid()}-", dir=place)
+
+
+def on_exit(server: Any) -> None:
+    """What was counted goes with the server."""
+    if counts := os.environ.get("PROMETHEUS_MULTIPROC_DIR"):
+        shutil.rmtree(counts, ignore_errors=True)
+
+
+def when_ready(server: Any) -> None:
+    """What complaints teach is learnt once, before there are workers: they share it."""
+    if preload_app:
+        learn()
+        # Else the first who asks each worker waits while the routes are laid out.
+        import_module("config.urls")
+
+
 def post_fork(server: Any, worker: Any) -> None:
     """A worker ends when its master does, so that none serves beside the next master's."""
     ctypes.CDLL(None).prctl(PR_SET_PDEATHSIG, signal.SIGTERM)
 
 
+if os.environ.get("DENTADO_SERVES") == "1":
+    # Before anything is loaded that counts.
+    os.environ["PROMETHEUS_MULTIPROC_DIR"] = _counts_together()
 worker_class = "config.gunicorn.Worker"
 # Those that answer, and one for each page that follows a visit.
 workers, threads = 2, 8 + MOST_PAGES

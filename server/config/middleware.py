@@ -11,6 +11,7 @@ from django.utils.cache import patch_vary_headers
 from django.utils.text import compress_string
 
 from accounts.views import database_unreachable
+from watched.journal import request_id
 
 log = logging.getLogger("dentado")
 
@@ -56,9 +57,10 @@ def _no_room(error: DatabaseError) -> bool:
     return bool(error.args) and (error.args[0] in NO_ROOM or any(word in str(error) for word in NO_ROOM_SAYS))
 
 
-def unforeseen(error: Exception) -> dict[str, str]:
-    """What to say of a failure of ours; its number stands beside it in the log."""
-    number = uuid4().hex[:10]
+def unforeseen(request: HttpRequest, error: Exception) -> dict[str, str]:
+    """What to say of a failure of ours; the request's number stands beside it in the log."""
+    number = request_id.get() or uuid4().hex[:12]
+    request.failed_by = error  # type: ignore[attr-defined]
     log.error("request %s failed", number, exc_info=error)
     return {
         "problem": "Something broke on the server.",

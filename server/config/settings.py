@@ -45,9 +45,11 @@ INSTALLED_APPS = [
     "practice",
     "shelf",
     "live",
+    "exchange",
 ]
 MIDDLEWARE = [
     "config.health.Health",
+    "watched.middleware.Watched",
     "workshop.client.ClientAddress",
     "config.middleware.Headers",
     "workshop.stamps.SaysChanged",
@@ -176,16 +178,50 @@ FIGURES = {
     "indicator": _address("DENTADO_INDICATOR", 8355),
     "tachometer": _address("DENTADO_TACHOMETER", 8356),
     "thermometer": _address("DENTADO_THERMOMETER", 8357),
+    "force": _address("DENTADO_FORCE", 8359),
 }
 """Where the devices answer; see docs/formats."""
+
+METRICS_TOKEN = os.environ.get("DENTADO_METRICS_TOKEN", "")
+LOGS = VAR / "logs"
+"""Requests, and those that were slow or failed, where this process serves; others keep no log."""
+
+SERVES = os.environ.get("DENTADO_SERVES") == "1"
+if SERVES:
+    LOGS.mkdir(parents=True, exist_ok=True)
+
+
+def _kept_in(name: str) -> dict[str, object]:
+    """Workers write to one file, and turn it over together."""
+    if not SERVES:
+        return {"class": "logging.NullHandler"}
+    return {
+        "class": "concurrent_log_handler.ConcurrentRotatingFileHandler",
+        "filename": str(LOGS / name),
+        "maxBytes": 5 * 2**20,
+        "backupCount": 5,
+        "formatter": "line",
+        "encoding": "utf-8",
+    }
+
 
 LOGGING = {
     "version": 1,
     "disable_existing_loggers": False,
-    "handlers": {"console": {"class": "logging.StreamHandler"}},
+    "formatters": {"line": {"()": "watched.journal.AsJson"}},
+    "handlers": {
+        "console": {"class": "logging.StreamHandler"},
+        "requests": _kept_in("requests.jsonl"),
+        "troubles": _kept_in("troubles.jsonl"),
+    },
     "root": {"handlers": ["console"], "level": "WARNING"},
     # A refusal is an answer, told on the screen; the log is for what broke.
-    "loggers": {"django.request": {"level": "ERROR"}, "axes": {"level": "ERROR"}},
+    "loggers": {
+        "django.request": {"level": "ERROR"},
+        "axes": {"level": "ERROR"},
+        "dentado.requests": {"handlers": ["requests"], "level": "INFO", "propagate": False},
+        "dentado.troubles": {"handlers": ["troubles"], "level": "INFO", "propagate": False},
+    },
 }
 
 

@@ -6,7 +6,7 @@ from django.http import HttpRequest, HttpResponse, JsonResponse
 from django.urls import path, re_path
 
 from accounts.trust import trust, trust_certificate
-from accounts.views import SignIn, by_code, database_unreachable, page, set_up, shell
+from accounts.views import SignIn, by_code, database_unreachable, page, second, set_up, shell
 from papers.public import calendar_feed, shared_pdf, shared_photo, shared_report
 from visits.join_page import joined, joined_photo
 
@@ -20,7 +20,7 @@ def broken(request: HttpRequest) -> HttpResponse:
     """What no view answers for, such as a session that finds no room on the disk."""
     error = sys.exc_info()[1]
     known = out_of_reach(error) if isinstance(error, Exception) else None
-    says = known or unforeseen(error if isinstance(error, Exception) else RuntimeError("no error"))
+    says = known or unforeseen(request, error if isinstance(error, Exception) else RuntimeError("no error"))
     status = 503 if known else 500
     if request.path.startswith("/api/"):
         return JsonResponse(says, status=status)
@@ -45,6 +45,7 @@ def not_found(request: HttpRequest, exception: Exception) -> HttpResponse:
 urlpatterns = [
     path("api/", api.urls),
     path("sign-in", SignIn.as_view()),
+    path("sign-in/second", second),
     path("set-up", set_up),
     path("code", by_code),
     path("shell", shell),

@@ -46,7 +46,7 @@ class DueItem:
 def day_of(member: Member) -> tuple[DayPlan, dict[str, Visit], list[DueItem]]:
     """The plan, the visits in it by their key, and what is due."""
     visits = list(
-        Visit.objects.filter(unit__workshop_id=member.workshop_id)
+        Visit.objects.filter(workshop_id=member.workshop_id)
         .exclude(stage=FILED)
         .select_related("unit")
         .annotate(proved=Count("proof_results", filter=Q(proof_results__taken_back=False)))
@@ -193,13 +193,13 @@ def _to_look_at(member: Member) -> list[DueItem]:
     """Units that were to be looked at again by now, and were not here since."""
     today = timezone.localdate()
     since = Visit.objects.filter(unit=OuterRef("unit"), number__gt=OuterRef("number"))
-    found = (
-        Visit.objects.filter(unit__workshop_id=member.workshop_id)
-        .filter(Q(look_again_on__lte=today) | Q(look_again_after__lte=F("used_since")))
-        .exclude(Exists(since))
-        .select_related("unit")
-        .order_by("look_again_on")
+    own = Visit.objects.filter(workshop_id=member.workshop_id).exclude(Exists(since)).select_related("unit")
+    # Each by an index of its own: asked for at once, neither would have one.
+    by_day = own.filter(look_again_on__lte=today).order_by("look_again_on")
+    by_use = own.filter(look_again_after__gt=0, look_again_after__lte=F("used_since")).order_by(
+        "look_again_on"
     )
+    found = by_day[:MOST_DUE].union(by_use[:MOST_DUE]).order_by("look_again_on")
     made = [
         DueItem(
             "again", _again(visit), bool(visit.look_again_on and visit.look_again_on < today), visit=visit.id
@@ -208,7 +208,7 @@ def _to_look_at(member: Member) -> list[DueItem]:
     ]
     later = Visit.objects.filter(unit=OuterRef("visit__unit"), number__gt=OuterRef("visit__number"))
     due = (
-        Reminder.objects.filter(visit__unit__workshop_id=member.workshop_id, done=False)
+        Reminder.objects.filter(visit__workshop_id=member.workshop_id, done=False)
         .filter(Q(on__lte=today) | Q(after__lte=F("visit__used_since")))
         .exclude(Exists(later))
         .select_related("visit__unit")

@@ -3,14 +3,32 @@
 from __future__ import annotations
 
 import uuid
+from typing import Any
 
 from django.conf import settings
 from django.db import models
+from django.db.models import Value
+from django.db.models.functions import Coalesce, Concat
 
 from workshop.models import Workshop
 from workshop.stored import Shape, StoredField
 
 PART = Shape("arrival.part")
+NO_TEETH = 65_535
+IN_ORDER = ("by_teeth", "module_mm", "what", "id")
+"""How the drawer is gone through: by teeth, then by size."""
+
+
+@models.TextField.register_lookup
+class Speaks(models.Lookup):
+    """Of a text with a FULLTEXT index: whether it meets words as ``MATCH … IN BOOLEAN MODE`` takes them."""
+
+    lookup_name = "speaks"
+
+    def as_sql(self, compiler: Any, connection: Any) -> tuple[str, list[Any]]:
+        text, of_text = self.process_lhs(compiler, connection)
+        words, of_words = self.process_rhs(compiler, connection)
+        return f"MATCH({text}) AGAINST ({words} IN BOOLEAN MODE)", [*of_text, *of_words]
 
 
 class StockItem(models.Model):
@@ -41,14 +59,30 @@ class StockItem(models.Model):
     # The visit of the unit it was salvaged from; the drawer knows nothing more of it.
     donor = models.UUIDField(null=True, db_index=True)
     gone = models.BooleanField(default=False)
+    # All that is said of it in words, a line each: one look finds a word wherever it stands.
+    said = models.GeneratedField(
+        expression=Concat(
+            "what", Value("\n"), "boss", Value("\n"), "material", Value("\n"), "place",
+            Value("\n"), "source", Value("\n"), "part_number", output_field=models.TextField(),
+        ),
+        output_field=models.TextField(),
+        db_persist=True,
+    )  # fmt: skip
+    # What has no teeth lies after what has: an index keeps the order in which they are shown.
+    by_teeth = models.GeneratedField(
+        expression=Coalesce("teeth", Value(NO_TEETH)),
+        output_field=models.PositiveSmallIntegerField(),
+        db_persist=True,
+    )
     recorded_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="+")
     changed_at = models.DateTimeField(auto_now=True)
 
     class Meta:
         db_table = "drawer_kept"
         indexes = [
-            models.Index(fields=["workshop", "gone", "teeth", "module_mm"], name="kept_by_tooth"),
+            models.Index(fields=["workshop", "gone", *IN_ORDER], name="kept_in_order"),
             models.Index(fields=["workshop", "gone", "module_mm"], name="kept_by_size"),
+            models.Index(fields=["workshop", "gone", "bore_mm"], name="kept_by_bore"),
         ]
 
     def __str__(self) -> str:

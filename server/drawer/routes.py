@@ -7,20 +7,25 @@ from decimal import Decimal
 from typing import Annotated, Any
 from uuid import UUID
 
+from django.http import StreamingHttpResponse
 from ninja import Query, Router
 from pydantic import Field
 
 from gearing.decision.replacement import compare
 from gearing.geometry.gear import FEWEST_TEETH, MOST_TEETH
 from gearing.identification.standard_sizes import label_of
-from gearing.sourcing import stock_line
+from gearing.sourcing import read_stock_list, stock_line
+from shelf.services import headings_of
 from sums.base import Length, Model, Module, Problem
 from sums.entry import Line
 from sums.fit import FitOut, PartIn, fit_out
 from workshop.authentication import MemberRequest
 
 from . import services
+from .finding import MOST_FOUND
+from .finding import search as find
 from .models import Arrival, StockItem
+from .table import changes_of, take, written
 
 router = Router(tags=["drawer"])
 PROBLEMS = {404: Problem, 409: Problem, 422: Problem, 503: Problem}
@@ -131,7 +136,8 @@ class KeptPage(Model):
     """Some of what was found, those that fit first on each page."""
 
     found: list[KeptOut]
-    total: int
+    total: int = Field(description="As many as were counted")
+    more: bool = Field(description="Whether there are more than were counted")
     page: int
     pages: int
 
@@ -177,12 +183,13 @@ class ArrivalOut(Model):
 def search(request: MemberRequest, body: SearchIn) -> KeptPage:
     """Gears in stock and in donors, those that fit first."""
     asked = any(value for value in body.wanted.model_dump().values())
-    gears, pages = services.search(request.user, body.wanted, body.words).page(body.page)
+    gears, pages = find(request.user, body.wanted, body.words, body.page)
     rows = [_out(kept, body.wanted if asked else None) for kept in gears]
     best = {"fits": 0, "unknown": 1, "change": 2, "not": 3}
     return KeptPage(
         found=sorted(rows, key=lambda row: best[row.fit.verdict] if row.fit else 0),
         total=pages.total,
+        more=pages.more,
         page=pages.page,
         pages=pages.pages,
     )
@@ -204,7 +211,7 @@ def counts(request: MemberRequest, body: SizeIn) -> list[StockedCount]:
 @router.get("/low", response={200: list[KeptOut], **PROBLEMS})
 def low(request: MemberRequest) -> list[KeptOut]:
     """What there is less of than there should be."""
-    return [_out(kept) for kept in services.low(request.user)[: services.MOST_FOUND]]
+    return [_out(kept) for kept in services.low(request.user)[:MOST_FOUND]]
 
 
 @router.get("/donors", response={200: list[DonorOut], **PROBLEMS})
@@ -226,6 +233,71 @@ def donors(request: MemberRequest) -> list[DonorOut]:
         )
         for donor, left in by_donor.items()
     ]
+
+
+class TableIn(Model):
+    """A table as it was pasted, or the text of a file."""
+
+    text: Annotated[str, Field(max_length=4_000_000)]
+    take: bool = Field(default=False, description="Without it the table is only looked at")
+
+
+class TableRow(Model):
+    line: int
+    what: str
+    count: int
+    place: str
+
+
+class RefusedLine(Model):
+    line: int
+    text: str
+    why: str
+
+
+class TableOut(Model):
+    """What taking a table puts in, or put in."""
+
+    taken: bool
+    new: int
+    same: int
+    refused: int
+    rows: list[TableRow] = Field(description="The first of what is new")
+    refusals: list[RefusedLine]
+    columns: dict[str, str] = Field(description="What each column was taken for, by its heading")
+    passed_over: list[str]
+
+
+MOST_SHOWN = 50
+
+
+@router.get("/table.csv", include_in_schema=False)
+def table(request: MemberRequest) -> StreamingHttpResponse:
+    """All that lies in the drawer, for a sheet."""
+    answer = StreamingHttpResponse(written(request.user), content_type="text/csv; charset=utf-8")
+    answer["Content-Disposition"] = 'attachment; filename="drawer.csv"'
+    return answer
+
+
+@router.post("/table", response={200: TableOut, **PROBLEMS})
+def take_table(request: MemberRequest, body: TableIn) -> TableOut:
+    """Look at a table, or put in what is new of it: lines that are refused change nothing."""
+    named = headings_of(request.user.workshop_id, "stock_list")
+    listed = read_stock_list(body.text.encode(), named)
+    changes = take(request.user, listed) if body.take else changes_of(request.user, listed)
+    return TableOut(
+        taken=body.take,
+        new=len(changes.new),
+        same=len(changes.same),
+        refused=len(listed.refused),
+        rows=[
+            TableRow(line=row.line, what=row.said.what, count=row.said.count, place=row.said.place)
+            for _, row in changes.new[:MOST_SHOWN]
+        ],
+        refusals=[RefusedLine(line=r.line, text=r.text, why=r.why) for r in listed.refused[:MOST_SHOWN]],
+        columns=listed.table.headed(),
+        passed_over=list(listed.table.passed_over()),
+    )
 
 
 @router.put("/lines/{kept_id}", response={200: KeptOut, **PROBLEMS})

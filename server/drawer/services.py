@@ -1,4 +1,4 @@
-"""All writes to the drawer, and the one search."""
+"""All writes to the drawer, and what is told of it by list."""
 
 from __future__ import annotations
 
@@ -7,7 +7,7 @@ from decimal import Decimal
 from typing import Any
 from uuid import UUID
 
-from django.db.models import Case, F, IntegerField, Q, QuerySet, Sum, Value, When
+from django.db.models import F, QuerySet, Sum
 from django.http import Http404
 
 from gearing.decision.replacement import compare
@@ -16,18 +16,15 @@ from gearing.sourcing import StockLine
 from sums.fit import PartIn
 from workshop.merging import merge
 from workshop.models import Member
-from workshop.paging import Paged
 from workshop.refusals import RefusedError, overtaken
 from workshop.transactions import write
 
+from .finding import MOST_FOUND
 from .models import Arrival, Movement, StockItem
 
-MOST_FOUND, MOST_LEFT = 60, 400
+MOST_LEFT = 400
 ONE_SIZE = 0.003
 """Share within which two module figures are one size: the base pitch a gear is cut to, see ``wear.toml``."""
-
-LOOK_ALIKE = Decimal("0.02")
-"""Sizes this near are shown too: they are what is bought by mistake."""
 
 FIELDS = (
     "teeth", "module_mm", "pressure_angle_deg", "bore_mm", "bore_shape", "width_mm", "boss", "material",
@@ -35,7 +32,6 @@ FIELDS = (
 )  # fmt: skip
 DECIMALS = {"module_mm": 4, "pressure_angle_deg": 1, "bore_mm": 4, "width_mm": 4, "price": 2}
 MOST_OF_ONE = 9999
-TEXTS = ("what", "boss", "material", "place", "source", "part_number")
 
 
 @write
@@ -296,37 +292,6 @@ def _taken(what: str) -> GearingError:
         field="id",
         hint="Reload the page; nothing was changed.",
     )
-
-
-def search(member: Member, wanted: PartIn, words: str) -> Paged[StockItem]:
-    """Gears by any mixture of fields, nearest first: the tooth must be near, words must all be met."""
-    items = StockItem.objects.filter(workshop_id=member.workshop_id, gone=False)
-    if wanted.teeth:
-        items = items.filter(teeth=wanted.teeth)
-    if wanted.module_mm:
-        module = Decimal(str(wanted.module_mm))
-        items = items.filter(module_mm__range=(module * (1 - LOOK_ALIKE), module * (1 + LOOK_ALIKE)))
-    if wanted.pressure_angle_deg:
-        items = items.filter(pressure_angle_deg=Decimal(str(wanted.pressure_angle_deg)))
-    for word in words.split()[:6]:
-        items = items.filter(_says(word))
-    nearest = [_near("bore_mm", wanted.bore_mm)] if wanted.bore_mm else []
-    teeth = F("teeth").asc(nulls_last=True)
-    return Paged(items.order_by(*nearest, teeth, "module_mm", "what", "id"), items, MOST_FOUND)
-
-
-def _says(word: str) -> Q:
-    said = Q()
-    for field in TEXTS:
-        said |= Q(**{f"{field}__icontains": word})
-    return said
-
-
-def _near(field: str, wanted: float) -> Case:
-    """The bore that fits first, then those that can be reamed or sleeved."""
-    value, doubt = Decimal(str(wanted)), Decimal("0.05")
-    same = When(**{f"{field}__range": (value - doubt, value + doubt)}, then=Value(0))
-    return Case(same, default=Value(1), output_field=IntegerField())
 
 
 def counts_of(member: Member, module_mm: float) -> list[tuple[int, int]]:

@@ -1,19 +1,18 @@
 """Routes of the sums: the same computations as ``./dentado sum``."""
 
-from typing import Annotated, Literal
+from typing import Annotated
 
 from django.http import HttpRequest, HttpResponse
-from ninja import Path, Router
-from pydantic import Field
+from ninja import Query, Router
 
-from devices.caliper.protocol import JawSetting
 from gearing.gauges import gauges
 from gearing.strip.kinds import taught
 from shelf.services import names_of
 from sums.apart import apart
-from sums.base import Model, Problem, here
+from sums.base import Problem, here
 from sums.choices import ChoicesOut, choices
 from sums.count import CountIn, CountOut
+from sums.coupon import CouponIn, CouponOut
 from sums.crossed import CrossedIn, CrossedOut
 from sums.decide import DecideIn, DecideOut, decide_unit
 from sums.diagnose import DiagnoseIn, DiagnoseOut, diagnose_unit
@@ -23,10 +22,11 @@ from sums.fitting import FittingIn, FittingOut
 from sums.form import FormIn, FormOut
 from sums.gauges import GaugesOut, all_gauges
 from sums.gear import GearIn, GearOut
+from sums.make import MakeIn, MakeOut
+from sums.make_part import MakePartIn, MakePartOut
 from sums.mixed import MixedIn, MixedOut
 from sums.pair import PairIn, PairOut
 from sums.photo_count import PhotoCountIn, PhotoCountOut
-from sums.probe import ProbeIn
 from sums.proof import ProofIn, ProofOut
 from sums.read import ReadIn, ReadOut
 from sums.regear import HolesIn, HolesOut, RegearIn, RegearOut
@@ -34,89 +34,10 @@ from sums.sheet import SheetIn, SheetOut
 from sums.sound import SoundIn, SoundOut
 from sums.train import TrainIn, TrainOut
 
-from . import caliper, figures
-from .caliper import HiddenGear
+from .hole_paper import hole_sheet
 from .paper import gauge_sheet
 
 router = Router(tags=["sums"])
-devices = Router(tags=["devices"])
-
-
-class CaliperOut(Model):
-    """Whether a caliper is there, and whether it is the simulated one."""
-
-    present: bool
-    simulated: bool
-
-
-class TakeIn(Model):
-    """How the jaws are set: a measurement of the reader, or the bore or width."""
-
-    probe: ProbeIn | None = None
-    plain: Literal["", "bore", "width"] = ""
-    gear: Annotated[str, Field(pattern=r"^[A-Za-z0-9-]{1,40}$")] = Field(
-        default=caliper.BENCH, description="Hidden gear of the simulated caliper; a real one takes no notice"
-    )
-
-
-class TakenOut(Model):
-    value_mm: float
-
-
-FigureName = Literal["indicator", "tachometer", "thermometer"]
-
-
-class FiguresThere(Model):
-    """Which devices that show one figure are there, by their key, each with the unit it answers in."""
-
-    there: dict[str, str]
-
-
-class FigureAsked(Model):
-    name: Annotated[str, Field(pattern=r"^[A-Za-z0-9-]{1,40}$")] = Field(
-        default="bench", description="What the simulated one is held to; a real one takes no notice"
-    )
-
-
-class FigureTaken(Model):
-    value: float
-    unit: str
-
-
-@devices.get("/figures", response=FiguresThere)
-def figures_there(request: HttpRequest) -> FiguresThere:
-    """Which of them can drop a figure into a field by one key."""
-    return FiguresThere(
-        there={key: device.unit for key, device in figures.DEVICES.items() if figures.greeting(key)}
-    )
-
-
-@devices.post("/figures/{device}/take", response={200: FigureTaken, 422: Problem})
-def figure_take(request: HttpRequest, device: FigureName, body: FigureAsked) -> FigureTaken:
-    """What it shows now."""
-    return FigureTaken(value=figures.take(device, body.name), unit=figures.DEVICES[device].unit)
-
-
-@devices.get("/caliper", response=CaliperOut)
-def caliper_there(request: HttpRequest) -> CaliperOut:
-    """Whether a reading can be dropped into a field by one key."""
-    said = caliper.greeting()
-    return CaliperOut(present=bool(said), simulated="simulated" in said)
-
-
-@devices.post("/caliper/take", response={200: TakenOut, 422: Problem})
-def caliper_take(request: HttpRequest, body: TakeIn) -> TakenOut:
-    """One reading."""
-    hold = JawSetting(body.plain) if body.plain else caliper.hold_of((body.probe or ProbeIn()).probe(None))
-    return TakenOut(value_mm=caliper.take(hold, body.gear))
-
-
-@devices.get("/caliper/gears/{gear}", response={200: HiddenGear, 422: Problem})
-def caliper_gear(
-    request: HttpRequest, gear: Annotated[str, Path(pattern=r"^[A-Za-z0-9-]{1,40}$")]
-) -> HiddenGear:
-    """A hidden gear, to count."""
-    return caliper.shown(gear)
 
 
 def _apart(name: str, request: HttpRequest) -> HttpResponse:
@@ -198,6 +119,15 @@ def regear(request: HttpRequest, body: RegearIn) -> HttpResponse:
     return _apart("regear", request)
 
 
+@router.get("/holes.pdf", include_in_schema=False)
+def hole_paper(request: HttpRequest, asked: Annotated[str, Query(max_length=4000)]) -> HttpResponse:
+    """The chart of holes on paper; `asked` as it is sent to ``holes``, as JSON."""
+    chart = HolesOut.model_validate_json(apart().compute("holes", asked))
+    answer = HttpResponse(hole_sheet(chart), content_type="application/pdf")
+    answer["Content-Disposition"] = 'inline; filename="dentado-holes.pdf"'
+    return answer
+
+
 @router.post("/holes", response={200: HolesOut, 422: Problem})
 def holes(request: HttpRequest, body: HolesIn) -> HttpResponse:
     """A plate's hole for every pair."""
@@ -250,6 +180,24 @@ def sound(request: HttpRequest, body: SoundIn) -> HttpResponse:
 def photo_count(request: HttpRequest, body: PhotoCountIn) -> HttpResponse:
     """A gear counted in one photo."""
     return _apart("photo-count", request)
+
+
+@router.post("/coupon", response={200: CouponOut, 422: Problem})
+def coupon(request: HttpRequest, body: CouponIn) -> HttpResponse:
+    """A plate to measure a machine by, and what follows from what it measures."""
+    return _apart("coupon", request)
+
+
+@router.post("/make", response={200: MakeOut, 422: Problem})
+def make(request: HttpRequest, body: MakeIn) -> HttpResponse:
+    """A gear as a file that a machine takes."""
+    return _apart("make", request)
+
+
+@router.post("/make-part", response={200: MakePartOut, 422: Problem})
+def make_part(request: HttpRequest, body: MakePartIn) -> HttpResponse:
+    """A worm, wheel, bevel, pulley or sprocket as a file that a machine takes."""
+    return _apart("make-part", request)
 
 
 @router.post("/entry", response={200: EntryOut, 422: Problem})

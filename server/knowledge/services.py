@@ -58,7 +58,7 @@ def models_of(member: Member) -> list[tuple[str, int]]:
 def known_of_model(member: Member, model: str) -> Known:
     """What visits of a model have taught, the last of them first."""
     visits = list(
-        Visit.objects.filter(unit__workshop_id=member.workshop_id, unit__model=model)
+        Visit.objects.filter(workshop_id=member.workshop_id, unit__model=model)
         .select_related("unit")
         .order_by("-changed_at")[:MOST_VISITS]
     )

@@ -20,7 +20,7 @@ MOST_REMINDERS = 500
 
 def reminders_of(member: Member, now: datetime) -> bytes:
     """What is to be looked at again, and what was promised."""
-    found = Visit.objects.filter(unit__workshop_id=member.workshop_id).select_related("unit")
+    found = Visit.objects.filter(workshop_id=member.workshop_id).select_related("unit")
     made = [
         CalendarDay(
             f"again-{visit.id}",
@@ -33,7 +33,7 @@ def reminders_of(member: Member, now: datetime) -> bytes:
     made += [
         CalendarDay(f"reminder-{due.id}", due.on, f"{due.visit.unit.label}: {due.says}", due.visit.to_watch)
         for due in Reminder.objects.filter(
-            visit__unit__workshop_id=member.workshop_id, on__isnull=False, done=False
+            visit__workshop_id=member.workshop_id, on__isnull=False, done=False
         ).select_related("visit__unit")[:MOST_REMINDERS]
         if due.on
     ]

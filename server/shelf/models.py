@@ -44,6 +44,39 @@ class LearntName(models.Model):
         constraints = [models.UniqueConstraint(fields=["workshop", "name"], name="learnt_name_once")]
 
 
+class LearntHeading(models.Model):
+    """What this workshop takes a column's heading for in a kind of table; empty for nothing."""
+
+    workshop = models.ForeignKey(Workshop, on_delete=models.PROTECT, related_name="+")
+    table = models.CharField(max_length=20)
+    heading = models.CharField(max_length=80)
+    column = models.CharField(max_length=20, blank=True)
+    recorded_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="+")
+    changed_at = models.DateTimeField(auto_now=True)
+
+    class Meta:
+        ordering = ["table", "heading"]
+        constraints = [
+            models.UniqueConstraint(fields=["workshop", "table", "heading"], name="learnt_heading_once")
+        ]
+
+
+class MeasuredMachine(models.Model):
+    """What a machine does to a part in one material, as its coupon showed it. Never deleted."""
+
+    workshop = models.ForeignKey(Workshop, on_delete=models.PROTECT, related_name="+")
+    name = models.CharField(max_length=40)
+    grows_mm = models.FloatField()
+    shrinks_percent = models.FloatField()
+    gone = models.BooleanField(default=False)
+    recorded_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="+")
+    changed_at = models.DateTimeField(auto_now=True)
+
+    class Meta:
+        ordering = ["name"]
+        constraints = [models.UniqueConstraint(fields=["workshop", "name"], name="measured_machine_once")]
+
+
 class HouseRule(models.Model):
     """The school a workshop follows on one question."""
 

@@ -6,9 +6,10 @@ from decimal import Decimal
 from typing import Annotated, Literal
 from uuid import UUID
 
-from ninja import Router
+from ninja import Path, Router
 from pydantic import Field
 
+from gearing.sourcing import columns_of, heads_of
 from gearing.strip.kinds import kinds
 from gearing.workshop.consumables import KINDS, ROLES, SURFACES, Item, questions
 from sums.base import Model, Problem
@@ -16,7 +17,7 @@ from sums.entry import Line
 from workshop.authentication import MemberRequest
 
 from . import services
-from .models import HouseTerms, LearntName
+from .models import HouseTerms, LearntName, MeasuredMachine
 
 router = Router(tags=["shelf"])
 PROBLEMS = {404: Problem, 409: Problem, 422: Problem, 503: Problem}
@@ -205,6 +206,60 @@ def gone(request: MemberRequest, key: Key, body: PutAwayIn) -> ShelfOut:
     return shelf(request)
 
 
+class MachineIn(Model):
+    """What a machine does to a part, as its coupon showed it."""
+
+    grows_mm: Annotated[float, Field(ge=-1, le=1)]
+    shrinks_percent: Annotated[float, Field(ge=-5, le=10)]
+
+
+class MachineOut(MachineIn):
+    name: str
+    who: str
+
+
+class MachinesOut(Model):
+    machines: list[MachineOut]
+
+
+MachineName = Annotated[str, Path(min_length=2, max_length=40)]
+
+
+def _machines(workshop: int) -> MachinesOut:
+    kept = MeasuredMachine.objects.filter(workshop_id=workshop, gone=False).select_related("recorded_by")
+    return MachinesOut(
+        machines=[
+            MachineOut(
+                name=each.name,
+                grows_mm=each.grows_mm,
+                shrinks_percent=each.shrinks_percent,
+                who=each.recorded_by.called,
+            )
+            for each in kept
+        ]
+    )
+
+
+@router.get("/machines", response=MachinesOut)
+def machines(request: MemberRequest) -> MachinesOut:
+    """The workshop's machines that were measured, each in its material."""
+    return _machines(request.user.workshop_id)
+
+
+@router.put("/machines/{name}", response={200: MachinesOut, **PROBLEMS})
+def measure_machine(request: MemberRequest, name: MachineName, body: MachineIn) -> MachinesOut:
+    """Keep what a coupon showed of a machine; measured again, the newest stands."""
+    services.keep_machine(request.user, name.strip(), body.grows_mm, body.shrinks_percent)
+    return _machines(request.user.workshop_id)
+
+
+@router.put("/machines/{name}/gone", response={200: MachinesOut, **PROBLEMS})
+def machine_gone(request: MemberRequest, name: MachineName, body: PutAwayIn) -> MachinesOut:
+    """A machine that is no longer here, or is again."""
+    services.put_machine_away(request.user, name.strip(), body.gone)
+    return _machines(request.user.workshop_id)
+
+
 @router.put("/names", response={200: NameOut, **PROBLEMS})
 def learn(request: MemberRequest, body: LearnIn) -> NameOut:
     """Learn what a piece is called from a correction of its kind."""
@@ -216,6 +271,51 @@ def forget(request: MemberRequest, name: str, body: PutAwayIn) -> ShelfOut:
     """Forget a name that was learnt, or remember it again."""
     services.forget(request.user, name[:80], body.gone)
     return shelf(request)
+
+
+TableName = Literal["stock_list", "price_list", "visit_list", "piece_list", "measurement_list", "order_list"]
+
+
+class HeadingsIn(Model):
+    """A table, or its first lines."""
+
+    text: Annotated[str, Field(max_length=100_000)]
+
+
+class HeadingOut(Model):
+    head: str
+    column: str = Field(description="What it is taken for; empty where it says nothing here")
+
+
+class HeadingsOut(Model):
+    """The headings of a table, and what a column of it can be."""
+
+    headings: list[HeadingOut]
+    columns: list[str]
+
+
+class HeadingIn(Model):
+    """What a heading is taken for from now on; empty for nothing."""
+
+    heading: Annotated[str, Field(max_length=200)]
+    column: Annotated[str, Field(max_length=20)]
+
+
+@router.post("/headings/{table}", response={200: HeadingsOut, **PROBLEMS})
+def headings(request: MemberRequest, table: TableName, body: HeadingsIn) -> HeadingsOut:
+    """What the columns of a table are taken for here."""
+    named = services.headings_of(request.user.workshop_id, table)
+    found = heads_of(body.text.encode(), table, named)
+    return HeadingsOut(
+        headings=[HeadingOut(head=head, column=column) for head, column in found], columns=columns_of(table)
+    )
+
+
+@router.put("/headings/{table}", response={200: HeadingOut, **PROBLEMS})
+def learn_heading(request: MemberRequest, table: TableName, body: HeadingIn) -> HeadingOut:
+    """Take a heading for a column from now on."""
+    services.learn_heading(request.user, table, body.heading, body.column)
+    return HeadingOut(head=body.heading.strip(), column=body.column)
 
 
 @router.put("/rules/{question}", response={200: ShelfOut, **PROBLEMS})

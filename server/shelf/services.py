@@ -8,6 +8,7 @@ from uuid import UUID
 from django.http import Http404
 
 from gearing.errors import GearingError
+from gearing.sourcing import columns_of, heading_word
 from gearing.strip.entry import name_taught
 from gearing.strip.kinds import kind_of_word, kinds
 from gearing.workshop.consumables import Item, item_of, questions, shipped
@@ -16,7 +17,7 @@ from workshop.models import Member
 from workshop.refusals import overtaken
 from workshop.transactions import write
 
-from .models import Consumable, HouseRule, HouseTerms, LearntName
+from .models import Consumable, HouseRule, HouseTerms, LearntHeading, LearntName, MeasuredMachine
 
 
 def at_hand(workshop_id: int) -> tuple[Item, ...]:
@@ -67,6 +68,67 @@ def forget(member: Member, name: str, gone: bool) -> None:
         raise Http404
     known.gone, known.recorded_by = gone, member
     known.save(update_fields=["gone", "recorded_by", "changed_at"])
+
+
+@write
+def keep_machine(member: Member, name: str, grows_mm: float, shrinks_percent: float) -> None:
+    """What a machine's coupon showed; measured again, the newest stands."""
+    MeasuredMachine.objects.select_for_update().update_or_create(
+        workshop_id=member.workshop_id,
+        name=name,
+        defaults={
+            "grows_mm": grows_mm,
+            "shrinks_percent": shrinks_percent,
+            "gone": False,
+            "recorded_by": member,
+        },
+    )
+
+
+@write
+def put_machine_away(member: Member, name: str, gone: bool) -> None:
+    """A machine that is no longer here, or is again."""
+    known = MeasuredMachine.objects.filter(workshop_id=member.workshop_id, name=name).first()
+    if known is None:
+        raise Http404
+    known.gone, known.recorded_by = gone, member
+    known.save(update_fields=["gone", "recorded_by", "changed_at"])
+
+
+LONGEST_HEADING = 80
+
+
+def headings_of(workshop_id: int, table: str) -> dict[str, str]:
+    """What the workshop takes headings of such a table for."""
+    rows = LearntHeading.objects.filter(workshop_id=workshop_id, table=table)
+    return dict(rows.values_list("heading", "column"))
+
+
+@write
+def learn_heading(member: Member, table: str, heading: str, column: str) -> None:
+    """Take a heading for a column from now on; empty for one that says nothing.
+
+    Raises
+    ------
+    GearingError
+        If such a table has no such column, or the heading says nothing to know it by.
+    """
+    word = heading_word(heading)[:LONGEST_HEADING]
+    if not word or (column and column not in columns_of(table)):
+        raise GearingError(
+            "That cannot be a column of this table."
+            if word
+            else "A column without a heading is not known again.",
+            code="no_column",
+            field="column",
+            hint=f"One of: {', '.join(columns_of(table))}. Or give the column a heading.",
+        )
+    LearntHeading.objects.update_or_create(
+        workshop_id=member.workshop_id,
+        table=table,
+        heading=word,
+        defaults={"column": column, "recorded_by": member},
+    )
 
 
 def house_of(workshop_id: int) -> dict[str, str]:

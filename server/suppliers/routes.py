@@ -13,6 +13,7 @@ from pydantic import Field
 
 from gearing.errors import GearingError
 from gearing.sourcing import PriceRow, read_price_list
+from shelf.services import headings_of
 from sums.base import Model, Module, Problem
 from workshop.authentication import MemberRequest
 
@@ -165,7 +166,7 @@ def take_list(
 ) -> ListOut:
     """Look at a supplier's list, or take it: lines that are refused change nothing."""
     supplier = services.own_supplier(request.user, supplier_id)
-    listed = read_price_list(file.read())
+    listed = read_price_list(file.read(), headings_of(request.user.workshop_id, "price_list"))
     changes = (
         services.take_list(request.user, supplier_id, listed, whole=body.whole)
         if body.take

@@ -8,9 +8,13 @@ recorded the thing, so that sending twice is the same as once.
 from __future__ import annotations
 
 import uuid
+from collections.abc import Iterable
+from typing import Any
+from uuid import UUID
 
 from django.conf import settings
 from django.db import models
+from django.utils import timezone
 
 from workshop.models import Workshop
 from workshop.stored import StoredField
@@ -57,6 +61,12 @@ class Unit(Recorded):
     new_price = models.DecimalField(max_digits=9, decimal_places=2, null=True)
     age_years = models.FloatField(null=True)
 
+    class Meta:
+        indexes = [
+            models.Index(fields=["workshop", name], name=f"unit_by_{name}")
+            for name in ("kind", "model", "owner_label")
+        ]
+
     def __str__(self) -> str:
         return self.label
 
@@ -65,6 +75,8 @@ class Visit(Recorded):
     """One stay of a unit at the bench, from complaint to filed."""
 
     unit = models.ForeignKey(Unit, on_delete=models.PROTECT, related_name="visits")
+    # The unit's own, which never changes: lists of visits are read in their order by an index of it.
+    workshop = models.ForeignKey(Workshop, on_delete=models.PROTECT, related_name="+", editable=False)
     number = models.PositiveSmallIntegerField(default=1)
     complaint = models.TextField(max_length=2000, blank=True)
     use_so_far = models.CharField(max_length=120, blank=True)
@@ -106,18 +118,61 @@ class Visit(Recorded):
     class Meta:
         ordering = ["-changed_at"]
         constraints = [models.UniqueConstraint(fields=["unit", "number"], name="visit_number_once")]
+        indexes = [
+            models.Index(fields=["workshop", "stage", "-changed_at"], name="visit_by_stage"),
+            models.Index(fields=["workshop", "-changed_at"], name="visit_touched"),
+            models.Index(fields=["workshop", "look_again_on"], name="visit_again_on"),
+            models.Index(fields=["workshop", "look_again_after"], name="visit_again_after"),
+        ]
+
+    def save(self, *args: Any, **more: Any) -> None:
+        if self.workshop_id is None:
+            self.workshop_id = self.unit.workshop_id
+        super().save(*args, **more)
+
+
+class ShownWithStep(Recorded):
+    """What is shown with a step, or with one of its pieces: saving it changes the step."""
+
+    class Meta:
+        abstract = True
+
+    def shown_with(self) -> set[UUID | None]:
+        """The steps it is shown with."""
+        return {self.piece.step_id}  # type: ignore[attr-defined]
+
+    def save(self, *args: Any, **more: Any) -> None:
+        super().save(*args, **more)
+        Step.touch(self.shown_with())
 
 
 class Step(Recorded):
-    """One thing done in the strip. `number` is its place in the row; none while undone."""
+    """One thing done in the strip. `number` is its place in the row; none while undone.
+
+    `changed_at` is when anything shown of it last changed: what is kept of it elsewhere is good till then.
+    """
 
     visit = models.ForeignKey(Visit, on_delete=models.PROTECT, related_name="steps")
     number = models.PositiveSmallIntegerField(null=True)
     line = models.CharField(max_length=400)
+    changed_at = models.DateTimeField(default=timezone.now)
 
     class Meta:
         ordering = ["number"]
+        indexes = [models.Index(fields=["visit", "changed_at"], name="step_changed")]
         constraints = [models.UniqueConstraint(fields=["visit", "number"], name="step_number_once")]
+
+    def save(self, *args: Any, **more: Any) -> None:
+        if not self._state.adding:
+            self.changed_at = timezone.now()
+            if more.get("update_fields") is not None:
+                more["update_fields"] = {*more["update_fields"], "changed_at"}
+        super().save(*args, **more)
+
+    @staticmethod
+    def touch(steps: Iterable[UUID | None]) -> None:
+        """Something that is shown of these steps changed. To be called where it is not saved by itself."""
+        Step.objects.filter(id__in={step for step in steps if step}).update(changed_at=timezone.now())
 
     @property
     def live_pieces(self) -> list[Piece]:
@@ -130,7 +185,7 @@ class Step(Recorded):
         return self.live_pieces[0]
 
 
-class Piece(Recorded):
+class Piece(ShownWithStep):
     """What a step took off: one piece, or a group alike; `at` is its place among those of the step.
 
     `entry` keeps what the line was understood to say when it was recorded, so
@@ -153,12 +208,16 @@ class Piece(Recorded):
     # What its new one came with: the name of an order.
     came_with = models.CharField(max_length=12, blank=True)
 
+    def shown_with(self) -> set[UUID | None]:
+        """Its own step, and that of the gear it goes with, where its name stands."""
+        return {self.step_id, *Piece.objects.filter(mate=self).values_list("step_id", flat=True)}
+
     class Meta:
         ordering = ["at"]
         constraints = [models.UniqueConstraint(fields=["step", "at"], name="piece_of_step_once")]
 
 
-class GearReading(Recorded):
+class GearReading(ShownWithStep):
     """A gear reading kept with its piece: what was measured, and what was concluded."""
 
     piece = models.ForeignKey(Piece, on_delete=models.PROTECT, related_name="pins")
@@ -174,7 +233,7 @@ class GearReading(Recorded):
         db_table = "visits_pin"
 
 
-class KeptCalculation(Recorded):
+class KeptCalculation(ShownWithStep):
     """A sum done for a piece and kept with it: shims, springs, a press fit. The rebuild says it there."""
 
     piece = models.ForeignKey(Piece, on_delete=models.PROTECT, related_name="worked")
@@ -188,7 +247,7 @@ class KeptCalculation(Recorded):
         ordering = ["recorded_at"]
 
 
-class Photo(Recorded):
+class Photo(ShownWithStep):
     """A picture of a step or of the unit, re-encoded and without its place."""
 
     visit = models.ForeignKey(Visit, on_delete=models.PROTECT, related_name="photos")
@@ -199,6 +258,9 @@ class Photo(Recorded):
     height = models.PositiveIntegerField()
     # Numbered pins and arrows in shares of width and height, each with the piece it belongs to.
     marks = StoredField(default=list, shape=MARKS)
+
+    def shown_with(self) -> set[UUID | None]:
+        return {self.step_id}
 
     class Meta:
         ordering = ["recorded_at"]
@@ -372,7 +434,7 @@ class JoinedDevice(models.Model):
         constraints = [models.UniqueConstraint(fields=["join", "key"], name="joined_device_once")]
 
 
-class Tick(Recorded):
+class Tick(ShownWithStep):
     """Pieces counted back in the rebuild, and what became of them."""
 
     piece = models.ForeignKey(Piece, on_delete=models.PROTECT, related_name="ticks")

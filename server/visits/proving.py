@@ -103,7 +103,7 @@ def asked_of(visit: Visit) -> ProofAsked:
 def read_before(visit: Visit) -> dict[str, ProofResult]:
     """Figures that checks were met with before, the last of each: of the unit, else of its like."""
     met = ProofResult.objects.filter(
-        visit__unit__workshop_id=visit.unit.workshop_id, taken_back=False, outcome="met", value__isnull=False
+        visit__workshop_id=visit.unit.workshop_id, taken_back=False, outcome="met", value__isnull=False
     ).exclude(visit=visit)
     its_own = Q(visit__unit_id=visit.unit_id, visit__number__lt=visit.number)
     alike = Q(visit__unit__model=visit.unit.model) if visit.unit.model else Q(pk__in=[])

@@ -179,8 +179,8 @@ class CheckOut(Said):
     says: str
 
 
-class VisitOut(Model):
-    """Everything the stages of a visit show."""
+class VisitHead(Model):
+    """What the stages of a visit show besides its steps."""
 
     id: UUID
     unit: UnitOut
@@ -207,6 +207,13 @@ class VisitOut(Model):
     stop_running: str
     checks: list[CheckOut]
     photos: list[PhotoOut]
+    whole: bool = Field(default=True, description="False where only the steps that changed are among these")
+    gone: list[UUID] = Field(default_factory=list, description="Of those, steps that were taken back")
+
+
+class VisitOut(VisitHead):
+    """Everything the stages of a visit show."""
+
     steps: list[StepOut]
 
 
@@ -274,9 +281,9 @@ def card(visit: Any) -> VisitCard:
     )
 
 
-def visit_out(visit: Visit) -> VisitOut:
+def visit_head(visit: Visit, gone: list[UUID], *, whole: bool) -> VisitHead:
     kind = unit_kind(visit.unit.kind)
-    return VisitOut(
+    return VisitHead(
         id=visit.id,
         unit=unit_out(visit.unit),
         number=visit.number,
@@ -302,7 +309,8 @@ def visit_out(visit: Visit) -> VisitOut:
         stop_running=stop_running(visit.symptoms),
         checks=_proved(visit),
         photos=[photo_out(photo) for photo in visit.photos.filter(step__isnull=True)],
-        steps=[step_out(step) for step in visit.steps.filter(number__isnull=False).with_record()],
+        whole=whole,
+        gone=gone,
     )
 
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 import uuid
 
 from django.conf import settings
-from django.contrib.auth.models import AbstractUser
+from django.contrib.auth.models import AbstractUser, UserManager
 from django.db import models
 
 from .stored import Shape, StoredField
@@ -34,8 +34,19 @@ class Workshop(models.Model):
         return self.key == SAMPLE
 
 
+class Members(UserManager["Member"]):
+    """Members with their workshop: whoever asks of the one asks of the other."""
+
+    use_in_migrations = False
+
+    def get_queryset(self) -> models.QuerySet[Member]:
+        return super().get_queryset().select_related("workshop")
+
+
 class Member(AbstractUser):
     """Someone who signs in and works at the benches of one workshop."""
+
+    objects = Members()
 
     workshop = models.ForeignKey(Workshop, on_delete=models.PROTECT, related_name="members")
     role = models.CharField(max_length=10, default=WORKER)
@@ -78,6 +89,17 @@ class SeenSession(models.Model):
     last_seen = models.DateTimeField()
 
 
+class ApiToken(models.Model):
+    """What a program of a member's asks the API by. Only its hash is kept; whoever made it saw it once."""
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    member = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="tokens")
+    called = models.CharField(max_length=60)
+    digest = models.CharField(max_length=64, unique=True)
+    made_at = models.DateTimeField(auto_now_add=True)
+    used_at = models.DateTimeField(null=True)
+
+
 class KnownDevice(models.Model):
     """A device a member has signed in on. It may still try while others' wrong tries keep the name shut."""
 
@@ -85,6 +107,23 @@ class KnownDevice(models.Model):
     digest = models.CharField(max_length=64, unique=True)
     failures = models.PositiveSmallIntegerField(default=0)
     last_seen = models.DateTimeField(auto_now=True)
+
+
+class SecondFactor(models.Model):
+    """What a member shows besides the password: a code of six digits that changes (RFC 6238), or a spare one.
+
+    `last_step` is the half minute of the code used last: none is taken twice. `spares` are hashes in a row.
+    """
+
+    member = models.OneToOneField(
+        settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="second_factor", primary_key=True
+    )
+    secret = models.CharField(max_length=64)
+    on = models.BooleanField(default=False)
+    last_step = models.BigIntegerField(default=0)
+    spares = models.TextField(blank=True)
+    failures = models.PositiveSmallIntegerField(default=0)
+    rests_until = models.DateTimeField(null=True)
 
 
 class Fact(models.Model):

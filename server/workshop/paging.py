@@ -13,11 +13,12 @@ M = TypeVar("M", bound=Model)
 
 @dataclass(frozen=True, slots=True)
 class Pages:
-    """How many there are in all, and which page of how many this is."""
+    """How many there are in all, or `more` than that, and which page of how many this is."""
 
     total: int
     page: int
     pages: int
+    more: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -33,12 +34,15 @@ class Paged(Generic[M]):
     keys : QuerySet, optional
         Those in the order they are shown. What is shown of a row is then looked up for one page alone,
         however far down the list it lies.
+    key : str
+        What of `keys` names a row of `shown`.
     """
 
     shown: QuerySet[Any]
     counted: QuerySet[Any]
     per_page: int
     keys: QuerySet[Any] | None = None
+    key: str = "pk"
 
     def page(self, number: int) -> tuple[list[Any], Pages]:
         """One page, from 1; past the last it is empty."""
@@ -47,5 +51,5 @@ class Paged(Generic[M]):
         pages = Pages(total, number, max(1, ceil(total / self.per_page)))
         if self.keys is None:
             return list(self.shown[first : first + self.per_page]), pages
-        wanted = list(self.keys.values_list("pk", flat=True)[first : first + self.per_page])
+        wanted = list(self.keys.values_list(self.key, flat=True)[first : first + self.per_page])
         return list(self.shown.filter(pk__in=wanted)), pages

@@ -17,6 +17,7 @@ from django.utils import timezone
 
 from .models import OWNER, ROLES, SAMPLE, Code, Fact, Member, SeenSession, Workshop
 from .refusals import RefusedError
+from .second_factor import forget
 from .sessions import end_sessions
 from .transactions import write
 
@@ -132,6 +133,7 @@ def use_code(text: str, username: str, called: str, password: str) -> Member:
     code.used_at = timezone.now()
     code.save(update_fields=["used_at"])
     if code.member:
+        forget(code.member)
         _set_password(code.member, password)
         return code.member
     return Member.objects.create_user(
@@ -202,6 +204,8 @@ def _set_password(member: Member, password: str, stays: str = "") -> None:
     member.set_password(password)
     member.save(update_fields=["password"])
     end_sessions(member.sessions.all(), but=stays)
+    # Who knew the old one may have made themselves a way in by it.
+    member.tokens.all().delete()
 
 
 @write

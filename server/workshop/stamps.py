@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
 from contextvars import ContextVar
 from datetime import datetime
 from uuid import UUID
@@ -37,6 +38,20 @@ def note_changed(visit_id: UUID, before: datetime, after: datetime) -> None:
         made[visit_id] = (first, stamp(after))
 
 
+@contextmanager
+def undone() -> Iterator[None]:
+    """What changes within is not told: it is taken back."""
+    before = _made.set(None)
+    try:
+        yield
+    finally:
+        _made.reset(before)
+
+
+MOST_TOLD = 20
+"""Visits that an answer speaks of; of more it says nothing, and who looks at one asks again."""
+
+
 class SaysChanged:
     """Middleware: the header on answers that changed a visit."""
 
@@ -47,7 +62,7 @@ class SaysChanged:
         _made.set({})
         answer = self.get_response(request)
         made = _made.get()
-        if made and answer.status_code < 400:
+        if made and len(made) <= MOST_TOLD and answer.status_code < 400:
             answer[HEADER] = ", ".join(f"{visit} {before} {after}" for visit, (before, after) in made.items())
         _made.set(None)
         return answer

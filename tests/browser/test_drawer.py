@@ -121,7 +121,7 @@ class Grown(BrowserCase):
         self.take_in("Wreck", "Flooded, not worth it.", "winch")
         page.get_by_role("button", name="Strip it whole").click()
         page.get_by_label("What comes off").wait_for()
-        self.lay_down("2x M3x8 cap hex2.5 drum", "drum gear 44t brass", "bearing 5x10x4")
+        self.lay_down("2x M3x8 cap hex2.5 drum", "drum gear 44t brass", "bearing 7x11x3")
         expect(page.get_by_text("all sent")).to_be_visible()
         page.get_by_role("navigation", name="Stages").get_by_role("button", name="Source").click()
         page.get_by_role("button", name="Not worth mending").click()
@@ -132,3 +132,27 @@ class Grown(BrowserCase):
         expect(page.get_by_role("list", name="Gears").locator("> li")).to_have_count(2)
         self.go("/filed")
         expect(page.get_by_role("link", name="All of Wreck")).to_be_visible()
+
+    def test_a_table_is_pasted_looked_at_and_put_in(self) -> None:
+        page = self.page
+        self.go("/drawer")
+        page.get_by_role("button", name="Paste a table").click()
+        page.get_by_label("Paste a table").fill(
+            "what\tcount\tplace\nTable washer 3x6\t40\tQ9\nclip\tsome\tQ8\n"
+        )
+        box = page.get_by_role("region", name="A table")
+        expect(box.get_by_role("status")).to_contain_text("1 new, 0 here already, 1 refused")
+        expect(box.get_by_role("list", name="Refused")).to_contain_text("Line 3")
+        # A heading nobody knows is put right once.
+        page.get_by_label("Paste a table").fill("Ding\tcount\nTable washer 3x6\t40\n")
+        expect(box.get_by_role("alert")).to_contain_text("The heading says Ding")
+        box.get_by_label("Ding is").select_option("what")
+        expect(box.get_by_role("status")).to_contain_text("1 new, 0 here already")
+        page.get_by_label("Paste a table").fill(
+            "Ding\tcount\tplace\nTable washer 3x6\t40\tQ9\nclip\tsome\tQ8\n"
+        )
+        expect(box.get_by_role("status")).to_contain_text("1 new, 0 here already, 1 refused")
+        box.get_by_role("button", name="Put in 1").click()
+        expect(box.get_by_role("status")).to_contain_text("Added: 1 new")
+        page.get_by_label("Words").fill("table washer q9")
+        expect(page.get_by_role("list", name="Gears")).to_contain_text("40 there")

@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 import re
+from contextlib import suppress
 
-from playwright.sync_api import expect
+from playwright.sync_api import Error, Route, expect
 
 from .whole import BrowserCase
 
@@ -12,7 +13,7 @@ from .whole import BrowserCase
 class Forms(BrowserCase):
     def choose(self, form: str) -> None:
         self.page.get_by_role("combobox", name="What it is").click()
-        self.page.get_by_role("option", name=form).click()
+        self.page.get_by_role("option", name=form, exact=True).click()
 
     def test_each_form_asks_for_its_own_measurements(self) -> None:
         page = self.page
@@ -67,3 +68,27 @@ class Forms(BrowserCase):
         worm.click()
         expect(page.get_by_label("Outside")).to_have_value("8")
         self.says("0.5 module, 1 start")
+
+    def test_who_types_before_the_first_answer_is_not_moved_to_another_field(self) -> None:
+        page = self.page
+        self.go("/reader")
+        held: list[Route] = []
+
+        def hold(route: Route) -> None:
+            held.append(route)
+
+        page.route("**/api/sums/form", hold)
+        self.choose("Worm")
+        page.get_by_label("Starts").fill("2")
+        self.press("Tab")
+        page.keyboard.type("8")
+        self.assertTrue(held, "the reader had asked by then")
+        page.unroute("**/api/sums/form")
+        for route in held:
+            # One asked again since is given up by the page itself.
+            with suppress(Error):
+                route.continue_()
+        page.get_by_label(re.compile("^Along several threads")).wait_for()
+        page.keyboard.type(".2")
+        expect(page.get_by_label("Outside")).to_have_value("8.2")
+        expect(page.get_by_label("Starts")).to_have_value("2")

@@ -19,11 +19,13 @@ class Hands(BrowserCase):
 
     def test_the_build_is_moved_by_pedal_and_by_halves(self) -> None:
         page = self.open_visit("Otter 8", "Build")
-        self.says("Seat the pinion, new")
+        page.wait_for_load_state("networkidle")
         page.get_by_role("button", name="Hands busy").click()
         busy = page.get_by_role("dialog", name="Hands busy")
         title = busy.get_by_role("heading", level=1)
-        expect(title).to_contain_text("Seat the pinion, new")
+        # Others work on this unit too: it stands wherever they left it.
+        expect(title).not_to_be_empty()
+        first = title.inner_text()
         # The pedal is set by pressing it.
         busy.get_by_role("button", name="Pedal").click()
         busy.get_by_role("button", name="Set").first.click()
@@ -31,20 +33,62 @@ class Hands(BrowserCase):
         expect(busy.get_by_text("F8")).to_be_visible()
         busy.get_by_role("button", name="Back to the step").click()
         self.press("F8")
-        expect(title).not_to_contain_text("Seat the pinion, new")
+        expect(title).not_to_have_text(first)
         # The left third goes back, the rest goes on.
         page.mouse.click(40, 420)
-        expect(title).to_contain_text("Seat the pinion, new")
+        expect(title).to_have_text(first)
         page.mouse.click(300, 420)
-        expect(title).not_to_contain_text("Seat the pinion, new")
+        expect(title).not_to_have_text(first)
         second = title.inner_text()
         busy.get_by_role("button", name="‹ Back").click()
         busy.get_by_role("button", name="›").last.click()
         expect(title).to_have_text(second)
-        # As it was found: others work on this unit too.
+        # As it was found.
         busy.get_by_role("button", name="‹ Back").click()
         busy.get_by_role("button", name="Close").click()
-        self.says("Seat the pinion, new")
+        self.says(first)
+        expect(page.get_by_text("all sent")).to_be_visible()
+
+    def test_looking_over_is_moved_by_pedal_and_halves(self) -> None:
+        page = self.page
+        self.take_in("Dipper", "Slips under load.", "winch")
+        page.get_by_role("button", name="Strip it whole").click()
+        self.lay_down("drum gear 44t brass", "pinion 12t steel", "2x M3x8 cap hex2.5 cover")
+        page.get_by_role("navigation", name="Stages").get_by_role("button", name="Look over").click()
+        page.get_by_role("button", name="Hands busy").click()
+        busy = page.get_by_role("dialog", name="Hands busy")
+        title = busy.get_by_role("heading", level=1)
+        expect(busy).to_contain_text("1 of 2")
+        expect(busy).to_contain_text("Look for:")
+        first = title.inner_text()
+        expect(busy.get_by_role("button", name="Keep, next")).to_be_visible()
+        page.mouse.click(300, 420)
+        expect(title).not_to_have_text(first)
+        # Going back takes the verdict back.
+        page.mouse.click(40, 420)
+        expect(title).to_have_text(first)
+        expect(busy).not_to_contain_text("Judged")
+        self.press("Space", "Space")
+        expect(title).to_have_text("1 fastener or cover")
+        self.press("Space")
+        expect(title).to_have_text("All looked over")
+        busy.get_by_role("button", name="Close").click()
+        expect(page.get_by_text("all sent")).to_be_visible()
+
+    def test_a_proof_is_gone_through_by_pedal_and_figures_wait(self) -> None:
+        page = self.open_visit("Otter 8", "Prove")
+        page.get_by_role("button", name="Hands busy").click()
+        busy = page.get_by_role("dialog", name="Hands busy")
+        title = busy.get_by_role("heading", level=1)
+        expect(busy).to_contain_text("To meet:")
+        seen = []
+        for _ in range(4):
+            seen.append(title.inner_text())
+            self.press("Space")
+            expect(title).not_to_have_text(seen[-1])
+        for _ in range(4):
+            self.press("ArrowLeft")
+        self.press("Escape")
         expect(page.get_by_text("all sent")).to_be_visible()
 
     def test_without_a_live_camera_each_picture_is_the_phones_own(self) -> None:

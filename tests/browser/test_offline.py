@@ -3,9 +3,10 @@
 from __future__ import annotations
 
 import re
+from contextlib import suppress
 from typing import ClassVar
 
-from playwright.sync_api import FilePayload, expect
+from playwright.sync_api import FilePayload, TimeoutError, expect
 
 from launch.browser import sign_in
 
@@ -14,6 +15,12 @@ from .whole import PHONE, BrowserCase
 
 AHEAD = "wanted => Object.keys(JSON.parse(localStorage.getItem('dentado.ahead') ?? '{}')).length >= wanted"
 SEEN = "async () => (await caches.keys()).filter((name) => name.startsWith('dentado-'))"
+
+
+RELIEVED = "() => !window.before && navigator.serviceWorker.controller?.scriptURL.endsWith('?newer')"
+NEWER = """async () => {
+    await navigator.serviceWorker.register("/worker.js?newer", { updateViaCache: "none" });
+}"""
 
 
 class Offline(BrowserCase):
@@ -59,6 +66,45 @@ class Offline(BrowserCase):
         self.assertEqual(
             [name.split(" ", 1)[1] for name in self.row()[before:]], [f"plain washer {n}" for n in range(3)]
         )
+
+    def test_a_newer_version_takes_over_without_losing_what_waits(self) -> None:
+        page = self.page
+        self.kept()
+        page.get_by_role("link").filter(has_text="Quay crane").first.click()
+        self.opened()
+        page.get_by_role("navigation", name="Stages").get_by_role("button", name="Strip").click()
+        before = len(self.row())
+        # Another address for the same scope is another version to the browser: it lies ready beside the old one.
+        page.reload()
+        page.evaluate(NEWER)
+        page.get_by_role("button", name="Instruments").click()
+        expect(page.get_by_role("button", name="A newer Dentado is here")).to_be_visible()
+        self.press("Escape")
+        self.context.set_offline(True)
+        page.get_by_label("What comes off").fill("plain washer, waiting")
+        page.get_by_label("What comes off").press("Enter")
+        expect(page.get_by_text("1 kept here, not yet sent")).to_be_visible()
+        page.evaluate("window.before = true")
+        # While what was typed is not on the device yet, a change of screens is only that; the next one takes it.
+        bench = page.get_by_role("link", name="Bench").first
+        for _ in range(12):
+            bench.click()
+            with suppress(TimeoutError):
+                page.wait_for_function(RELIEVED, timeout=6_000)
+                break
+            page.go_back()
+        else:
+            self.fail("The newer version was never taken.")
+        expect(page.get_by_text("1 kept here, not yet sent")).to_be_visible()
+        page.get_by_role("link").filter(has_text="Quay crane").first.click()
+        expect(page.locator(".row .name")).to_have_count(before + 1)
+        self.context.set_offline(False)
+        expect(page.get_by_text("all sent")).to_be_visible()
+        page.reload()
+        expect(page.locator(".row .name")).to_have_count(before + 1)
+        expect(page.locator(".row .name").last).to_contain_text("washer")
+        # Asked for by its usual address without a network, the browser itself says that it found none.
+        self.complaints[:] = [said for said in self.complaints if "fetching the script" not in said]
 
     def test_an_instrument_answers_as_it_did(self) -> None:
         page = self.page

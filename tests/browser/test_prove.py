@@ -51,6 +51,23 @@ class Prove(BrowserCase):
         expect(listed).to_contain_text("0.07 mm")
         expect(page.get_by_role("heading", level=1)).to_contain_text("to go")
 
+    def test_a_caliper_that_types_is_no_hand_that_presses_enter(self) -> None:
+        page = self.page
+        card = self.proving("Pipit", "2x shim 5x7x0.1", "output gear 41t brass")
+        self.check("End play")
+        head = page.get_by_role("heading", level=1).inner_text()
+        page.keyboard.type("0,07")
+        self.press("Enter")
+        expect(card.get_by_label("End play, mm")).to_have_value("0.07")
+        # Half thousandths of an inch are told by their places; nothing was called met.
+        page.keyboard.type("0.0030")
+        self.press("Enter")
+        expect(card.get_by_label("End play, mm")).to_have_value("0.0762")
+        self.assertEqual(page.get_by_role("heading", level=1).inner_text(), head)
+        page.wait_for_timeout(100)
+        self.press("Enter")
+        expect(page.get_by_role("navigation", name="Checks")).to_contain_text("0.0762 mm")
+
     def test_a_failure_leads_back_to_the_step_it_concerns_and_nothing_is_lost(self) -> None:
         page = self.page
         card = self.proving(

@@ -18,7 +18,7 @@ STAGES = {"Listen": "Ticket counter", "Strip": "Heron 650", "Look over": "Tern",
           "Source": "Dunlin 40", "Build": "Otter 8", "Prove": "Otter 8"}  # fmt: skip
 PAGES = (
     "", "visits/new", "filed", "orders", "drawer", "shelf", "workshop", "practice", "practice/ear", "practice/photo", "reader",
-    "reader?form=worm", "train", "mesh", "regear", "fits?job=discs", "gauges", "arrival?teeth=23&module=0.5&bore=2.5",
+    "reader?form=worm", "train", "mesh", "regear", "fits?job=discs", "gauges", "devices", "make", "arrival?teeth=23&module=0.5&bore=2.5",
 )  # fmt: skip
 OFF = """() => {
   const wide = document.documentElement.clientWidth;
@@ -77,3 +77,18 @@ class Sizes(BrowserCase):
             page.get_by_role("link", name="All of this model").click()
             self.says("unit")
             self.runs_off("Model", size)
+
+    def test_on_a_phone_the_parts_of_regearing_stand_under_one_another(self) -> None:
+        page = self.page
+        page.set_viewport_size({"width": 390, "height": 844})
+        self.go("/regear")
+        page.get_by_role("cell").first.wait_for()
+        chart, choices = (
+            page.locator(name).first.bounding_box() for name in ("main svg[role=img]", "main table")
+        )
+        assert chart and choices
+        self.assertGreaterEqual(choices["y"], chart["y"] + chart["height"] - 1)
+        hidden = page.evaluate(
+            "[...document.querySelectorAll('main > section')].map(e => e.scrollHeight - e.clientHeight)"
+        )
+        self.assertLessEqual(max(hidden), 1, "the view scrolls, not each part of it")

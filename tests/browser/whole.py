@@ -166,7 +166,8 @@ class BrowserCase(unittest.TestCase):
         self.heard(complaint)
 
     def lay_down(self, *lines: str) -> None:
-        """Type each line where the focus is and lay it down; it is in the row before the next."""
+        """Type each line once there is a line for it and lay it down; it is in the row before the next."""
+        expect(self.page.get_by_label("What comes off", exact=True)).to_be_visible()
         for line in lines:
             many = len(self.row())
             self.page.keyboard.type(line)

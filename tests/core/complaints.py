@@ -1,8 +1,9 @@
 """Complaints that taught nothing: written when the lexicon and the likeness of words stood, and kept apart.
 
 ``kind | words | causes`` a technician would accept as the first to look for. Those that did teach stand in
-the core's ``said.toml``. Three groups, of 60, 42 and 42: the first cause is right in 90, 83 and 88 of 100, one
-of the first three in 98, 95 and 98. Do not mend the lexicon by them, write the next group instead.
+the core's ``said.toml``. Five groups, of 60, 42, 42, 60 and 60: the first cause is right in 92, 83, 93, 95 and
+93 of 100, one of the first three in 98, 95, 98, 100 and 98. The first three chose between ways of learning; the
+last two were written after that was settled. Do not mend the lexicon by them, write the next group instead.
 """
 
 CASES = """
@@ -150,6 +151,126 @@ throttle | Plate doesn't spring back fully and the hook of the spring is off. | 
 ebike | Motor pushes and slips, pushes and slips. | roller_worn, train_gear_stripped, slipper_glazed
 board | I hear a scraping motor, magnets touching. | motor_bearing
 other | The hand crank skips when I press hard; plastic gear has bald teeth. | train_gear_stripped
+car | My 1/8 buggy makes a popping noise from the rear when I hammer the throttle, but it's silent when I roll it by hand. | ring_gear_chipped, case_spreads, diff_worn, bevel_not_shimmed
+car | Motor spins up fine, car doesn't move; I see the little brass pinion standing still while the motor shaft turns. | pinion_loose
+car | After I put larger tires on it the ESC goes into thermal shutdown within five minutes. | overgeared
+car | Chirping from the drivetrain that goes away for a while when I put a drop of oil on the axle. | dry
+car | I rebuilt the front gearbox last night and now it's so tight I can barely turn it with my fingers. | no_end_play, pressed_too_far, bearing_not_seated, case_overtight, mesh_tight, upside_down
+car | Truck drove through a creek last month, sat in the garage, and now the wheels are really stiff. | rust, bearing_seized, bearing_rough
+car | Third spur gear this season. The screws that hold the motor always seem to be a bit loose when I check. | mesh_shifted, screws_loose, mesh_loose
+car | The right rear wheel spins freely while the left one is driven. The dogbone looks fine but the wheel nut area is rounded. | wheel_hex, drive_pin_lost
+car | It slips when I accelerate hard, makes a squealing sound, and there's a burnt smell. Gears all look perfect. | slipper_loose, slipper_glazed
+car | Since the last crash there's a loud whine from the gears and the motor gets really hot. | mesh_shifted, mesh_tight
+tracked | Left track clicks once every turn of the sprocket. | tooth_chipped, grit_in_gap
+tracked | The tank turret motor runs but the turret doesn't turn. | train_gear_stripped, gear_split, pinion_loose, gear_loose, slipper_loose, head_clutch, slipper_glazed, spur_stripped
+tracked | Runs fine on the bench but under load on carpet the gearbox jumps and crunches. I can see the gearbox halves opening. | case_spreads
+boat | Lower unit oil looks like coffee with milk. | seal_leaks
+boat | Hit a submerged rock yesterday. Engine revs but boat goes nowhere. | shear_pin, drive_pin_lost
+boat | There's a clunk when I shift from forward to reverse and a lot of free movement at the propeller. | coupling_worn, pin_slot_worn, bevel_worn, drive_pin_lost, gear_loose
+aircraft | My elevator servo jitters in the centre, especially when warm. Gears are metal and have no play. | pot_worn
+aircraft | The model vibrates badly at full throttle since I hit the grass with the prop. | prop_unbalanced, shaft_bent
+aircraft | Helicopter main gear makes a rhythmic grinding and the gear looks like it wobbles up and down. | eccentric_gear, shaft_bent
+servo | Servo moves freely by hand when it's off, makes motor noise when on, but the output doesn't move. | train_gear_stripped, spline_stripped, gear_split, pinion_loose, gear_loose
+servo | After replacing the gears my servo only goes 30 degrees to the left but full travel right. | timing_off, stop_wrong
+servo | Constant buzzing at rest, gets quiet when I take the pushrod off. | linkage_tight
+servo | The servo is completely dead, no twitch, tried another receiver. Motor spins when I connect it to 3 volts. | board_dead, lead_broken
+servo | Side to side wobble of the output arm; gears replaced and still there. | case_bore_worn, bush_worn, bearing_loose
+servo | It hits one end and stays there, humming, no matter what the stick says. | pot_key, pot_worn, lead_broken, timing_off, board_dead
+winch | The sail winch slows down in cold weather and gets better after a few minutes. | grease_hard
+winch | Drum spins on the shaft. | drive_pin_lost, gear_loose, spline_stripped
+winch | The winch doesn't stop at the end of its travel and pulls the sheet until something gives. | switch_limit, stop_wrong, pot_worn
+reel | When I set the hook the handle spins backward a quarter turn before it stops. | roller_worn, roller_greased, pawl_stuck, ratchet_worn
+reel | The drag is jerky, it sticks then releases suddenly, broke me off twice. | drag_glazed, drag_salt
+reel | My baitcaster's level wind stays on the left side and doesn't move any more. | guide_pawl, guide_idler
+reel | I dropped the reel in the surf and it feels crunchy on each turn. | sand_inside, bearing_rough
+reel | Handle very hard to turn after I tightened it back on, backing it off makes it turn. | collar_missing, no_end_play, case_overtight
+reel | Feels rough like gears are grinding when I have weight on the line, smooth with no load. | main_gear_worn, teeth_worn, case_spreads
+reel | I cleaned and greased everything, now the drag won't hold even fully tightened. | drag_greasy, drag_order
+reel | The bail doesn't snap closed when I turn the handle. | spring_off, pawl_stuck
+crane | The boom slowly drops with a load on, even with the motor off. | head_clutch, brake_drags, roller_worn, pawl_stuck, ratchet_worn, friction_greasy, slipper_loose
+crane | The hoist runs past the top and crashes into the pulley. | switch_limit
+crane | Slewing gear has lots of slop. The worm looks okay. | worm_loose, worm_wheel_worn, planet_broken, bush_worn
+mount | Telescope tracks then jumps every eight minutes at the same point of the worm. | tooth_chipped, grit_in_gap, worm_wheel_worn, eccentric_gear, worm_tight
+mount | I adjusted the worm to remove backlash, now it stalls in one region. | worm_tight
+mount | The camera head sags with the long lens on although the clutch is tight. I greased it last week. | friction_greasy, head_clutch
+mount | Takes a long time before it moves when I change direction. | worm_loose, worm_wheel_worn, teeth_worn
+counter | The odometer doesn't count any more but the speedometer works. | gear_split
+counter | The tens digit doesn't turn over properly, it stops between 9 and 0. | carry_worn
+counter | Numbers are misaligned since I took it apart. | timing_off, lock_ring_off
+railway | Locomotive makes a clicking noise with each wheel revolution and jerks. | gear_split, tooth_chipped, rods_bind
+railway | It hasn't been run in 20 years, motor hums but hardly moves. | grease_hard
+railway | Runs fine upside down without the side rods, binds with them. | rods_bind
+throttle | Throttle plate doesn't return to closed by itself. | spring_off, linkage_tight, grease_hard
+throttle | Engine surges at idle; the actuator's plastic gear has worn teeth at that place. | sector_worn
+ebike | When I pedal hard the motor freewheels with a whirring noise. | roller_worn, train_gear_stripped, planet_broken, pawl_stuck, ratchet_worn, slipper_glazed
+ebike | The motor cuts out on bumps. | lead_broken, battery_weak
+ebike | Rumbling from the hub motor, also when coasting. | bearing_rough, motor_bearing
+board | The belt jumps when I brake hard. | belt_worn
+board | One wheel makes a grinding noise, the bearing looks brown. | rust, bearing_rough
+other | My stand mixer's motor runs, but the whisk doesn't turn. | train_gear_stripped, drive_pin_lost, gear_loose, pinion_loose, bevel_worn
+other | The fine focus knob turns but nothing moves. | feed_screw_loose, gear_loose, gear_split
+other | I have one washer left after putting the sewing machine back together. | washer_left_out, collar_missing, shims_missing
+other | Clock runs slow, dial gear got swapped maybe when it was cleaned. | gears_swapped
+car | so I was at the track and mid straight the thing just lost go. Motor's going nuts but zero push. Looked in, spur's okay, looked at the diff, okay, then noticed that I can turn the rear axle with a finger and a pin fell out on the table. | drive_pin_lost
+car | no grinding, no clicking, just very hot motor after gearing up by 4 teeth | overgeared
+car | The gears themselves look perfect but when I grab the motor I can bend it away from the spur. Keeps eating spurs. | plate_flexes
+car | It used to roll for ages when pushed. Now it stops at once. I replaced nothing except the pinion. | mesh_tight
+car | steering is sloppy, the arm rotates a bit on the servo shaft before the shaft moves | spline_stripped
+car | Clicks when turning at full lock, straight on it is fine | coupling_worn
+car | Grinding sound only on the left front. Took the wheel off, spun the hub, it's gravelly. | bearing_rough, bearing_seized
+car | only drives the front wheels since the last jump. center driveshaft lies loose | drive_pin_lost, coupling_worn
+car | Nice and quiet, but it won't climb any more. The rear tyres just stop and I hear a slipping zip, the slipper nut is nearly off | slipper_loose
+car | one of the motor's wires came unsoldered I think. dead. | lead_broken
+tracked | Sand got everywhere. It crunches. | sand_inside
+tracked | Left side weaker than right, left motor much hotter, gearbox turns free by hand | motor_worn, brushes_worn
+boat | hair and fishing line round the prop shaft, motor gets hot | line_wound_in
+boat | vibration, gets worse the faster, prop has a bent blade | prop_unbalanced
+boat | It leaks round the shaft and the bilge fills | seal_leaks
+aircraft | Nose gear servo strips its plastic gears at each hard landing, the metal horn is fine | train_gear_stripped
+aircraft | Pinion keeps sliding along the motor shaft | pinion_loose
+servo | Makes a clicking noise at the same angle in both directions, there's a tooth broken on the second gear | tooth_chipped
+servo | I used long screws for the lid and now the output gear is blocked | screw_too_long
+servo | the case was opened and closed by the previous owner, one corner stands up and it growls | case_not_home
+servo | slow in winter, normal in summer | grease_hard
+servo | smoke came out and it's stone dead, the motor coil is black | motor_dead
+servo | arm won't hold its position under load, it gives and makes a ratcheting noise | train_gear_stripped
+winch | The clutch plate was oiled by my helper, now it can't lift | friction_greasy
+winch | Two screws of the housing are gone and the cover rattles | screws_loose
+reel | cranking is smooth until a big fish, then it clicks and slips back a notch | ratchet_worn, pawl_stuck, roller_worn, main_gear_worn
+reel | drag came apart on the kitchen table and I don't know the order of washers | drag_order
+reel | It got heavy to wind in the cold | grease_hard
+reel | There is salt in it, the drag does not turn at all | drag_salt
+reel | line guide moves halfway then stops, groove looks full of muck | guide_dirty, guide_pawl
+reel | The handle wobbles, screw hole in the body is worn out so it doesn't stay tight | thread_stripped
+reel | spool knocks up and down at the end of each stroke | pin_slot_worn, shims_missing
+crane | Two motors lift the beam. One of them is always ahead and the beam tilts. | head_wheel_twin
+crane | it lifts with a jerk each drum revolution | tooth_chipped, eccentric_gear, grit_in_gap, shaft_bent
+crane | the gear on the motor has worn a groove in the shaft and no longer drives | pinion_loose
+mount | Backlash of half a degree in RA only near the home position | worm_wheel_worn
+mount | Smooth motion but the image shakes when I touch the focuser, everything's tight; the L-shaped plate bends | bracket_flexes
+mount | the belt on the RA motor skips sometimes | belt_worn
+counter | Reset needs two hands | spindle_stiff
+counter | drum ring popped off and the digits slide left and right | lock_ring_off
+counter | it says 4 after 5 turns, then 9 after 10, always misses the one at the ten | carry_worn
+railway | Gauge is too tight on one axle after I pressed a new wheel | pressed_too_far
+railway | worm too deep in mesh since I put a thicker pad under the motor | worm_tight
+railway | Sparks from the motor and it stutters | brushes_worn
+railway | Loco runs but it wobbles side to side, an axle looks bent | shaft_bent
+throttle | The position signal jumps around, the motor and gears are ok | pot_worn
+throttle | lever returns only halfway, spring hangs loose | spring_off
+ebike | No assist and an error on the screen; the motor spins on the test supply | board_dead, lead_broken
+ebike | clicking from the gearbox three times per crank turn, one planet has a chip | planet_broken
+ebike | Battery drops from 60 to 10 percent on the first hill | battery_weak
+board | trucks fine, but the motor pulley slides and its screw has no hold | pinion_loose
+board | metal screech from the motor even with the belt off | motor_bearing
+board | loud and hot since I moved the motor to make the gears touch better | mesh_tight
+other | model clock strikes but the hands stay; a wheel is loose on its arbor | gear_loose
+other | I put the plate in the wrong way up and now nothing lines up | upside_down
+other | blender drive is cracked around the shaft, slips | gear_split
+other | The gear I got as spare is slightly bigger and won't turn smoothly with the other one | wrong_size
+other | everything turns, but one shaft moves 2 mm in and out, I think a thin ring is missing | shims_missing
+other | feeds the paper crooked, and the little clip that holds the roller shaft is missing | circlip_off
+other | The bushing has worn oval and the shaft leans | bush_worn
 """
 
 COMPLAINTS = [[part.strip() for part in row.split("|")] for row in CASES.strip().splitlines()]

@@ -127,6 +127,16 @@ class Finite(unittest.TestCase):
             "holes": {"module_mm": 0.8, "first_mm": 20, "pitch_mm": 1},
             "fitting": {"work": {"job": "torsion", "turns": 2, "rate_nmm": 3}},
             "entry": {"line": "4x M3x10 cover"},
+            "coupon": {"format": "svg", "outside_mm": 40.1, "slot_mm": 9.9},
+            "make-part": {"form": "bevel", "teeth": 14, "mate_teeth": 28, "module_mm": 0.8, "bore": 3},
+            "make": {
+                "gear": {"teeth": 12, "module_mm": 1.0, "profile_shift": 0.1, "helix_angle_deg": 5.0},
+                "width_mm": 3.0,
+                "bore": 4.0,
+                "backlash_mm": 0.02,
+                "tip_rounding_mm": 0.05,
+                "format": "svg",
+            },
             "sound": {"wav": KNOCKS, "line": "12:60", "turns": 3, "rpm": 200},
             "photo-count": {"image": DISC, "card": 5.0},
             "decide": {

@@ -14,6 +14,7 @@ from gearing.errors import GearingError
 from gearing.geometry.gear import INCH, Gear
 from gearing.identification.identify import Identification, identify
 from gearing.identification.next_measurement import (
+    _Choice,
     _weigh,
     expected_gain,
     mixed_gain,
@@ -213,8 +214,9 @@ class NextMeasurement(unittest.TestCase):
                 density = share * np.exp(-0.5 * ((value - reading) / spread) ** 2) / spread
                 after = np.bincount(place, density, len(names)) / density.sum()
                 gains.append(np.log2(after[of] / prior[of]))
-            answer = _weigh(result, probe, 0.02)
-            assert answer
+            choice = _Choice.of(result)
+            assert choice
+            answer = _weigh(result, choice, probe, 0.02)
             with self.subTest(probe=probe.name):
                 self.assertAlmostEqual(answer.worth, float(np.mean(gains)), delta=0.03)
 

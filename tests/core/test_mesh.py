@@ -15,6 +15,8 @@ from gearing.geometry.internal import space_of
 from gearing.geometry.outline import Points, tooth_outline
 from gearing.mesh import Pair, mesh, zero_backlash_distance
 from gearing.mesh.crossed import bevel_pair, worm_pair
+from gearing.mesh.curve import curve
+from gearing.mesh.interference import interferes
 from gearing.mesh.misalignment import over_a_turn, width_in_mesh
 from gearing.mesh.paper import strips
 from gearing.mesh.thermal import Climate, warmed
@@ -391,6 +393,30 @@ class SetAndJudged(unittest.TestCase):
         self.assertAlmostEqual(bevel.cone_distance, np.hypot(7.0, 21.0) / 2)
         with self.assertRaisesRegex(GearingError, "no cone"):
             bevel_pair(10, 60, 0.5, np.radians(20), np.radians(150))
+
+
+class AlongADrag(unittest.TestCase):
+    """The curve follows tips through their mate at some distances alone: it must not show at others."""
+
+    def test_what_digs_at_a_distance_digs_on_the_curve(self) -> None:
+        dug = 0
+        for z1, z2, x1, x2, inside in (
+            (8, 40, 0.0, 0.0, False),
+            (12, 60, -0.3, 0.0, False),
+            (17, 17, 0.5, -0.4, False),
+            (25, 54, 0.0, 0.0, False),
+            (30, 34, 0.0, 0.0, True),
+            (16, 48, 0.2, 0.0, True),
+        ):
+            pair = Pair(Gear(z1, 0.8, profile_shift=x1), Gear(z2, 0.8, profile_shift=x2), internal=inside)
+            drag = curve(pair, 0.8, band_for("open"))
+            each = interferes(pair, drag.distance)
+            stops = np.isin(drag.verdict, ["interferes", "jammed"])
+            with self.subTest(z1=z1, z2=z2):
+                np.testing.assert_array_equal(each & ~stops, False)
+                np.testing.assert_array_equal((drag.verdict == "interferes") & ~each, False)
+            dug += int((drag.verdict == "interferes").sum())
+        self.assertGreater(dug, 20, "some of these do dig")
 
 
 class Refusals(unittest.TestCase):

@@ -17,6 +17,7 @@ from devices.camera.protocol import VERSION, read_jpeg
 from gearing.errors import GearingError
 from gearing.photo import PhotoCount, Refused, count_photo, read_picture, size_by_card
 from sums.photo_count import PhotoCountIn, count_in_photo
+from tests.drawn_photos import drawn
 
 PICTURES, SIZE = 16, (1400, 1050)
 """Enough to notice a fault; `./dentado bench photos` measures on 300."""
@@ -67,6 +68,22 @@ class Counted(unittest.TestCase):
                     off.append(abs(size.tip_diameter / one.gear.tip_diameter - 1))
         self.assertGreaterEqual(len(off), 4)
         self.assertLess(float(np.median(off)), 0.015)
+
+
+class Drawn(unittest.TestCase):
+    """Pictures made without the product's own outlines and camera."""
+
+    def test_count_broken_teeth_and_size(self) -> None:
+        kept = [(one, count_photo(one.image)) for one in (drawn(n) for n in range(20))]
+        answered = [(one, seen) for one, seen in kept if isinstance(seen, PhotoCount)]
+        self.assertGreaterEqual(len(answered), 0.9 * len(kept))
+        self.assertEqual([one.teeth for one, _ in answered], [seen.teeth for _, seen in answered])
+        broken = [one.missing == len(seen.missing) for one, seen in answered]
+        self.assertGreaterEqual(sum(broken), 0.85 * len(answered))
+        sizes = [(one, size_by_card(one.image, seen)) for one, seen in answered]
+        off = [abs(size.tip_diameter / one.tip_diameter - 1) for one, size in sizes if size]
+        self.assertGreaterEqual(len(off), 0.9 * len(answered))
+        self.assertGreaterEqual(sum(each < 0.01 for each in off), 0.8 * len(off), off)
 
 
 class NotCounted(unittest.TestCase):

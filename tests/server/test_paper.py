@@ -2,7 +2,10 @@
 
 from __future__ import annotations
 
+import json
 import re
+from typing import Any, ClassVar
+from urllib.parse import quote
 
 from django.test import Client
 
@@ -39,3 +42,33 @@ class Paper(BenchCase):
         self.assertTrue(answer.content.startswith(b"%PDF"))
         self.assertEqual(Client().get("/api/sums/gauges.pdf").status_code, 401)
         self.assertEqual(len(self.desk.got("GET", "/sums/gauges")["racks"]), len(gauges().racks))
+
+
+class Holes(BenchCase):
+    ASKED: ClassVar[dict[str, Any]] = {
+        "plate": {"first_mm": 24, "pitch_mm": 0.8, "count": 12, "offset_mm": 3},
+        "pinions": "12-14",
+        "spurs": list(range(50, 70)),
+        "module_mm": 0.8,
+    }
+
+    def test_every_pair_of_the_chart_stands_on_paper(self) -> None:
+        chart = self.desk.got("POST", "/sums/holes", self.ASKED)
+        asked = quote(json.dumps(self.ASKED))
+        answer = self.desk.client.get(f"/api/sums/holes.pdf?asked={asked}")
+        self.assertEqual((answer.status_code, answer["Content-Type"]), (200, "application/pdf"))
+        content = b"".join(answer) if answer.streaming else answer.content
+        said = re.findall(r"\((.*?)\) Tj", content.decode("latin-1"))
+        for n, row in enumerate(chart["holes"]):
+            for k, hole in enumerate(row):
+                if hole:
+                    self.assertIn(f"{chart['backlash_mm'][n][k]:.2f}", said)
+        for teeth in (*chart["pinions"], *chart["spurs"]):
+            self.assertIn(str(teeth), said)
+
+    def test_what_is_no_chart_is_refused_with_words(self) -> None:
+        for asked in ("{}", "no json", json.dumps({**self.ASKED, "module_mm": "-1"})):
+            answer = self.desk.client.get(f"/api/sums/holes.pdf?asked={quote(asked)}")
+            with self.subTest(asked=asked):
+                self.assertEqual(answer.status_code, 422)
+                self.assertTrue(answer.json()["problem"])

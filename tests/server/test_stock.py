@@ -92,3 +92,39 @@ class Stock(BenchCase):
         self.assertEqual([(each["unit"], each["piece"]) for each in found], [("Godwit", "idler")])
         self.assertEqual(self.desk.got("POST", "/gears/also-in", {"teeth": 31, "module_mm": "0.5"}), [])
         self.assertEqual(Desk(self.eve).got("POST", "/gears/also-in", {"teeth": 31, "module_mm": "0.8"}), [])
+
+
+class ByTable(BenchCase):
+    """A table pasted into the drawer, and the drawer as a table."""
+
+    TABLE = "what;count;place;price;number\nbearing 5x11x4;4;R3;2,20;B-7\nspur wheel 57t nylon;1;R4;;\nx;many;R5;;\n"
+
+    def test_looked_at_it_changes_nothing_taken_it_is_in_and_twice_is_once(self) -> None:
+        looked = self.desk.got("POST", "/drawer/table", {"text": self.TABLE})
+        self.assertEqual((looked["new"], looked["same"], looked["refused"]), (2, 0, 1))
+        self.assertEqual(looked["refusals"][0]["line"], 4)
+        self.assertEqual(self.desk.got("POST", "/drawer/search", {})["total"], 0)
+        taken = self.desk.got("POST", "/drawer/table", {"text": self.TABLE, "take": True})
+        self.assertTrue(taken["taken"])
+        again = self.desk.got("POST", "/drawer/table", {"text": self.TABLE, "take": True})
+        self.assertEqual((again["new"], again["same"]), (0, 2))
+        found = self.desk.got("POST", "/drawer/search", {"words": "bearing b-7"})["found"]
+        self.assertEqual([(each["count"], each["place"], each["price"]) for each in found], [(4, "R3", 2.2)])
+
+    def test_lines_alike_are_two_things(self) -> None:
+        text = "what;count\nshim 5x7x0.1;3\nshim 5x7x0.1;3\n"
+        self.assertEqual(self.desk.got("POST", "/drawer/table", {"text": text, "take": True})["new"], 2)
+        self.assertEqual(self.desk.got("POST", "/drawer/table", {"text": text, "take": True})["new"], 0)
+
+    def test_its_own_table_is_known_again_and_another_workshops_is_its_own(self) -> None:
+        self.desk.got("POST", "/drawer/table", {"text": self.TABLE, "take": True})
+        answer = self.desk.client.get("/api/drawer/table.csv")
+        text = b"".join(answer.streaming_content).decode()
+        self.assertIn("bearing 5x11x4", text)
+        self.assertEqual(self.desk.got("POST", "/drawer/table", {"text": text})["same"], 2)
+        away = Desk(self.eve)
+        self.assertEqual(b"".join(away.client.get("/api/drawer/table.csv").streaming_content).count(b"\n"), 1)
+        self.assertEqual(away.got("POST", "/drawer/table", {"text": self.TABLE, "take": True})["new"], 2)
+
+    def test_what_is_no_table_is_refused(self) -> None:
+        self.refused(self.desk.ask("POST", "/drawer/table", {"text": "hello"}), "no_price_list")

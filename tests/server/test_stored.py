@@ -20,7 +20,7 @@ from launch.migrations import expected
 from shelf.models import HouseRule
 from visits.first_shape import CHECKS, CONDITIONS, SYMPTOMS
 from visits.mapping import entry_of, gear_of, read_as
-from visits.models import Change, GearReading, Piece, Visit
+from visits.models import Change, GearReading, Piece, Step, Visit
 from visits.stored import CHANGED, CHECKED, ENTRY, HEARD, HEARD_WHEN
 from workshop.stored import Shape
 
@@ -150,6 +150,8 @@ class Stored(BenchCase):
             {"kind": "escapement", "words": "verge", "place": "B2", "colour": "red"},
             piece,
         )
+        # As an earlier program left it: it was not written through today's.
+        Step.touch([self.steps[2].id])
         shown = self.desk.got("GET", self.at())["steps"][2]["piece"]
         self.assertEqual((shown["kind"], shown["name"]), ("other", "verge"))
         for path in ("plan", "row", "history", "guide"):

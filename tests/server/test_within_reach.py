@@ -27,7 +27,7 @@ class WithinReach(BenchCase):
         ]  # fmt: skip
         Unit.objects.bulk_create(units)
         Visit.objects.bulk_create(
-            Visit(unit=unit, recorded_by=self.ada, complaint="Hums." if n else "Squeals in frost.", stage="file" if n % 2 else "listen")
+            Visit(unit=unit, workshop=self.home, recorded_by=self.ada, complaint="Hums." if n else "Squeals in frost.", stage="file" if n % 2 else "listen")
             for n, unit in enumerate(units)
         )  # fmt: skip
         old = timezone.now() - timedelta(days=2000)
@@ -150,3 +150,33 @@ class WithinReach(BenchCase):
         ):
             with self.subTest(path=path, body=body):
                 self.assertEqual(self.desk.ask(method, path, body)[0], 200)
+
+
+class Forgotten(BenchCase):
+    def test_an_owner_is_forgotten_on_every_unit_of_theirs_and_by_an_owner_of_the_bench_alone(self) -> None:
+        for n, owner in enumerate(("Skipper Vane", "Skipper Vane", "Mate Rook")):
+            Unit.objects.create(
+                workshop=self.home, recorded_by=self.ada, kind="servo", label=f"Vane {n}", owner_label=owner
+            )
+        hers = Unit.objects.create(
+            workshop=self.eve.workshop,
+            recorded_by=self.eve,
+            kind="servo",
+            label="x",
+            owner_label="Skipper Vane",
+        )
+        unit = Unit.objects.filter(workshop=self.home, owner_label="Skipper Vane").first()
+        assert unit
+        path = f"/units/{unit.id}/forget-owner"
+        self.refused(self.desk.ask("POST", path, {}), "owner", status=403)
+        self.ada.role = "owner"
+        self.ada.save()
+        desk = Desk(self.ada)
+        self.assertEqual(desk.got("POST", path, {}), {"units": 2})
+        self.assertFalse(Unit.objects.filter(workshop=self.home, owner_label="Skipper Vane").exists())
+        self.assertTrue(Unit.objects.filter(workshop=self.home, owner_label="Mate Rook").exists())
+        hers.refresh_from_db()
+        self.assertEqual(hers.owner_label, "Skipper Vane")
+        self.assertEqual(desk.got("POST", path, {}), {"units": 0})
+        self.assertEqual(desk.got("GET", "/visits?words=skipper")["total"], 0)
+        self.assertEqual(Desk(self.eve).ask("POST", path, {})[0] in (403, 404), True)

@@ -22,6 +22,7 @@ const row = (key: string, more: Partial<ProofRow> = {}): ProofRow => ({
   result: null,
   later: false,
   before: "",
+  aloud: "",
   ...more,
 });
 const result = (outcome: string) => ({ id: outcome, outcome, value: null, note: "", at: "2026-11-27T08:00:00Z", by: "Ada" });

@@ -30,7 +30,19 @@ beforeEach(() => {
   freshDisk();
   bench = server();
   byPath();
-  kept = { id: "v", changed_at: "1", photos: [], steps: [step("a", 1), step("b", 2)], checks: [], stage: "strip", waits_for: "me", waits_note: "", to_watch: "" } as unknown as Visit;
+  kept = {
+    id: "v",
+    changed_at: "1",
+    whole: true,
+    gone: [],
+    photos: [],
+    steps: [step("a", 1), step("b", 2)],
+    checks: [],
+    stage: "strip",
+    waits_for: "me",
+    waits_note: "",
+    to_watch: "",
+  } as unknown as Visit;
   says(() => ({ status: 200, body: {} }));
 });
 

@@ -36,8 +36,18 @@ function ofItsHour(kept: Response): Response {
 /** No room on the device is no reason to withhold an answer. */
 const room = (maxEntries: number) => new ExpirationPlugin({ maxEntries, purgeOnQuotaError: true });
 
-registerRoute(({ url, sameOrigin }) => sameOrigin && /^\/api\/photos\/[^/]+$/.test(url.pathname), new CacheFirst({ cacheName: PICTURES, plugins: [room(MOST_PICTURES)] }));
-registerRoute(({ url, sameOrigin }) => sameOrigin && keepable(url.pathname), new NetworkFirst({ cacheName: RECORD, networkTimeoutSeconds: PATIENCE_SECONDS, plugins: [dated, room(MOST_ANSWERS)] }));
+/** A reading that went into a dead network is given up: until it is, a newer version cannot take over. */
+const givenUp = (seconds: number) => ({
+  requestWillFetch: async ({ request }: { request: Request }) => new Request(request, { signal: AbortSignal.timeout(seconds * 1000) }),
+});
+
+registerRoute(({ url, sameOrigin }) => sameOrigin && /^\/api\/photos\/[^/]+$/.test(url.pathname), new CacheFirst({ cacheName: PICTURES, plugins: [givenUp(60), room(MOST_PICTURES)] }));
+/** Changes alone are no whole answer. */
+const whole = (url: URL) => !url.searchParams.has("since");
+registerRoute(
+  ({ url, sameOrigin }) => sameOrigin && keepable(url.pathname) && whole(url),
+  new NetworkFirst({ cacheName: RECORD, networkTimeoutSeconds: PATIENCE_SECONDS, plugins: [dated, givenUp(30), room(MOST_ANSWERS)] }),
+);
 
 /** A sum is asked by POST, and its answer hangs on nothing but what was asked: the same again is the same. */
 class SumFirstAsked extends Strategy {
@@ -59,7 +69,7 @@ class SumFirstAsked extends Strategy {
 const BIG = /\/(photo-count|sound)$/;
 registerRoute(
   ({ url, sameOrigin }) => sameOrigin && url.pathname.startsWith("/api/sums/") && !BIG.test(url.pathname),
-  new SumFirstAsked({ cacheName: SUMS, plugins: [dated, room(MOST_ANSWERS)] }),
+  new SumFirstAsked({ cacheName: SUMS, plugins: [dated, givenUp(60), room(MOST_ANSWERS)] }),
   "POST",
 );
 

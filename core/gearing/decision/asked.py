@@ -10,16 +10,22 @@ from functools import cached_property
 from .words import FindingWords, PieceWords, finding_words, piece_words
 
 _SETS = re.compile(r"\b(?:set|kit|pack|bundle|assortment)s?\b")
+_PACK = re.compile(r"\b(?:pack|packet|bag) of (?:\w+)\b")
+"""Several of one and the same: one piece, bought by the handful."""
+
 _ALL_GEARS = re.compile(
     r"\b(?:all gears|complete gears|full gears|gear set|gear kit|gearset|set of gears|wheel set|full set)\b"
 )
 _UNIT = re.compile(
-    r"\b(?:complete|whole|entire|new|replacement|ready)\b[^,;]*\b(?:unit|servo|reel|winch|crane|car|truck|boat|loco|"
+    r"\b(?:complete|whole|entire|new|replacement|ready)\b[^,;]*\b"
+    r"(?:(?<!lower )(?<!gear )unit|servo|reel|winch|crane|car|truck|boat|loco|"
     r"locomotive|mount|head|counter|machine|drive unit|mixer|motor unit|actuator|board|hub motor)\b"
     r"|\bthrottle body\b|^(?:unit|servo|reel|winch|mixer)$"
 )
 _ASSEMBLY = re.compile(
-    r"\b(?:assembly|assembled|sub-?assembly|module|gearbox|gear box|complete diff|cartridge|block)\b"
+    r"\b(?:assembly|assembled|sub-?assembly|module|gearbox|gear box|cartridge|block"
+    r"|(?:complete|whole|ready[- ]built|built[- ]up) (?:\w+ )?"
+    r"(?:diff|differential|slipper|clutch|drag|axle|transmission|drive))\b"
     r"(?! (?:case|housing|cover|half|halves|shell|plate|screws?|bearings?|seals?|gaskets?|shaft)\b)"
 )
 _BETTER = re.compile(
@@ -27,12 +33,16 @@ _BETTER = re.compile(
 )
 _SIBLING = re.compile(
     r"\b(?:sibling|other model|another model|similar model|from the|older version|newer version|mk ?\d"
-    r"|for the)\b"
+    r"|for the|of the (?:[\w-]+ )?(?:size|series|model|version|type)"
+    r"|(?:bore|boss|hub|width|rim|shaft)\b[^,;]*\b(?:longer|shorter|larger|bigger|smaller|wider|narrower|thicker|thinner))\b"
 )
 
 
 _TOGETHER = re.compile(r"\s+(?:and|with|plus)\s+|\s*[+&]\s*")
 """What stands between two things sold as one."""
+
+SOME_GEARS = frozenset(["spider", "planet", "idler", "satellite", "bevel", "sun"])
+"""Gears that are sold as a set of their own, without the others."""
 
 PLAIN = frozenset(["bush", "bearing", "sleeve"])
 """What a bush and the bearing in its place are called by."""
@@ -90,7 +100,7 @@ class OfferSaid:
 
     @property
     def is_set(self) -> bool:
-        text = self.what.lower()
+        text = _PACK.sub(" ", self.what.lower())
         return len(self.pieces) > 1 or bool(_SETS.search(text) or _ALL_GEARS.search(text))
 
     @property
@@ -124,7 +134,8 @@ class OfferSaid:
             own = self.pieces[0].own
             return bool(own & piece.own) or bool(_BOX.search(text))
         if piece.sort == "gear" and _ALL_GEARS.search(text):
-            return True
+            kinds = SOME_GEARS & self.pieces[0].own
+            return not kinds or bool(kinds & piece.own)
         kind_set = piece.sort in ("seal", "bearing", "pad", "screw", "spacer") and self.is_set
         return kind_set and any(each.sort == piece.sort for each in self.pieces)
 

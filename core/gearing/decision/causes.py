@@ -19,9 +19,10 @@ def by_load(cause: str) -> bool:
 
 def cause_share(piece: FailedAs, asked: Asked) -> float:
     """What is left of a new piece's chance where its cause stays in."""
-    if by_load(asked.cause) and piece.piece.sort in BEAR_LOAD:
-        return float(table("decide")["ways"]["cause_left"])
-    return 1.0
+    if piece.piece.sort not in BEAR_LOAD or not by_load(asked.cause):
+        return 1.0
+    again = _words("again").search(f"{asked.cause} {piece.finding}".lower())
+    return float(table("decide")["ways"]["cause_left_again" if again else "cause_left"])
 
 
 @cache

@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Sequence
 from dataclasses import dataclass
 
 from ..data import table
 from ..workshop.consumables import school
-from .asked import Asked, FailedAs, OfferSaid
+from .asked import Asked, DonorSaid, FailedAs, OfferSaid
 from .causes import by_load
 from .choice import Choice, offered_as, price_of
 from .words import piece_words
@@ -46,14 +47,14 @@ class _Wanted:
 
     @property
     def singles(self) -> list[OfferSaid]:
-        """Offers of it alone, none of them of a stronger one."""
-        return [
+        """Offers of it alone; of a stronger one only where load is not the cause and there is no other."""
+        alone = [
             offer
             for offer in self.asked.offers
-            if offer.covers(self.failed.piece)
-            and not (offer.is_unit or offer.is_set or offer.is_assembly)
-            and not (offer.betters(self.failed.piece) and _softer(self.failed, offer))
+            if offer.covers(self.failed.piece) and not (offer.is_unit or offer.is_set or offer.is_assembly)
         ]
+        plain = [offer for offer in alone if not _is_stronger(self.failed, offer)]
+        return plain if plain or _by_load(self.failed, self.asked) else alone
 
 
 def new_ones(piece: FailedAs, asked: Asked, holds: float, many: int) -> list[Choice]:
@@ -204,7 +205,7 @@ def _pairs(wanted: _Wanted) -> list[Choice]:
         if offer.covers(mate.piece) and not (offer.is_unit or offer.is_set or offer.is_assembly)
     ]
     both = [*wanted.singles[:1], *other[:1]]
-    if offers and not (wanted.singles and other):
+    if (offers and not (wanted.singles and other)) or (wanted.asked.donors and not offers):
         return []
     guess = table("decide")["price"]["gear"]
     low = sum(price_of(offer, 1)[0] for offer in both) if both else 2 * guess[0]
@@ -254,15 +255,18 @@ def _made(wanted: _Wanted) -> list[Choice]:
 
 def _donors(wanted: _Wanted) -> list[Choice]:
     ways = table("decide")["ways"]
+    worn = [mate for mate in wanted.mates if _is_worn(mate)]
     return [
         Choice(
             "donor",
-            f"Take the {wanted.failed.name} from the {donor.what}",
+            f"Take the {_all_of(donor, wanted.failed, worn)} from the {donor.what}",
             (donor.what,),
             *((donor.price, donor.price) if donor.price is not None else (3.0, 15.0)),
             minutes=wanted.asked.minutes + DONOR_MINUTES,
             days=3.0 if donor.price else 0.0,
-            holds=wanted.holds * max(wanted.mate, 0.85) * float(ways[f"donor_{donor.quality}"]),
+            holds=wanted.holds
+            * (1.0 if all(donor.gives(mate.piece) for mate in worn) else max(wanted.mate, 0.85))
+            * float(ways[f"donor_{donor.quality}"]),
             reasons=(
                 f"the donor is {donor.state or 'not looked over yet'}",
                 "the rest of it stays as spares",
@@ -273,15 +277,22 @@ def _donors(wanted: _Wanted) -> list[Choice]:
     ]
 
 
+def _all_of(donor: DonorSaid, piece: FailedAs, worn: Sequence[FailedAs]) -> str:
+    """What a donor gives: the piece, and what is worn with it."""
+    return " and the ".join([piece.name, *(mate.name for mate in worn if donor.gives(mate.piece))])
+
+
 def stronger_ones(piece: FailedAs, asked: Asked, holds: float) -> list[Choice]:
     """A stronger piece in its place: it cures what came of load, and moves the break on where it did not."""
     made = []
-    overload = by_load(asked.cause) or piece.found.state == "flexes"
-    for offer in asked.offers:
-        if offer.is_unit or not (
-            offer.covers(piece.piece) and offer.betters(piece.piece) and _softer(piece, offer)
-        ):
-            continue
+    overload = _by_load(piece, asked)
+    stronger = [
+        offer
+        for offer in asked.offers
+        if not offer.is_unit and offer.covers(piece.piece) and _is_stronger(piece, offer)
+    ]
+    others = [offer for offer in asked.offers if offer.covers(piece.piece) and offer not in stronger]
+    for offer in stronger if overload or others else [each for each in stronger if each.is_set]:
         share = 1.06 if overload else 0.97
         reason = (
             "the cause is load that the old one does not bear"
@@ -305,11 +316,19 @@ def stronger_ones(piece: FailedAs, asked: Asked, holds: float) -> list[Choice]:
     return made
 
 
-def _softer(piece: FailedAs, offer: OfferSaid) -> bool:
+def _by_load(piece: FailedAs, asked: Asked) -> bool:
+    return by_load(asked.cause) or piece.found.state == "flexes"
+
+
+def _is_stronger(piece: FailedAs, offer: OfferSaid) -> bool:
     """Whether what is offered is stronger than what failed."""
-    return piece.piece.material != "metal" or any(
-        word in offer.what.lower() for word in ("harden", "titan", "upgrade", "stiffer")
+    return offer.betters(piece.piece) and (
+        piece.piece.material != "metal"
+        or any(word in offer.what.lower() for word in ("harden", "titan", "upgrade", "stiffer"))
     )
+
+
+_SOUND = re.compile(r"\b(?:sound|good|fine|ok|okay|no wear|like new|as new|perfect)\b")
 
 
 def _mates_of(piece: FailedAs, asked: Asked) -> list[FailedAs]:
@@ -318,12 +337,8 @@ def _mates_of(piece: FailedAs, asked: Asked) -> list[FailedAs]:
 
 
 def _is_worn(mate: FailedAs) -> bool:
-    sound = any(
-        word in mate.finding.lower()
-        for word in ("sound", "good", "fine", "ok", "no wear", "like new", "as new")
-    )
     return (
-        not sound
+        not _SOUND.search(mate.finding.lower())
         and mate.found.state in ("worn", "pointed", "chipped", "stripped", "sector", "cracked", "broken")
         and (mate.found.degree != "slight")
     )

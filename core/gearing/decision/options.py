@@ -15,9 +15,11 @@ from dataclasses import replace
 
 from ..workshop.units import unit_kind, unit_kinds
 from .asked import Asked
-from .choice import Choice, together
+from .causes import by_load
+from .choice import Choice, offered_as, price_of, together
 from .single import ways_of
 from .whole import units_of, wholes_of
+from .words import piece_words
 
 TROUBLE, TROUBLE_SHARE = 4.0, 0.15
 """What having it back costs: so much, and a share of a new unit's price."""
@@ -49,6 +51,7 @@ def decide(asked: Asked) -> list[Choice]:
         others = [way for n, way in enumerate(best) if n != lead]
         choices += [_as_pair(together([way, *others]), [way, *others], asked) for way in single[lead]]
         choices += wholes_of(asked, best)
+        choices += _with_cause_gone(asked, single[lead], others)
     choices += units_of(asked) + _regeared(asked)
     # Two offers of the same for the same money are one choice.
     made: dict[tuple[str, str, float, float], Choice] = {}
@@ -108,6 +111,43 @@ def _regeared(asked: Asked) -> list[Choice]:
             along=("grease",),
         )
     ]
+
+
+def _with_cause_gone(asked: Asked, ways: Sequence[Choice], others: Sequence[Choice]) -> list[Choice]:
+    """What failed new, and what let it fail with it, where that is named and can be had."""
+    if not by_load(asked.cause):
+        return []
+    named = piece_words(asked.cause).own
+    made = []
+    for offer in asked.offers:
+        if offer.is_unit or any(offer.covers(piece.piece) for piece in asked.failed):
+            continue
+        if not any(each.sort in HOLDS_GEARS and each.own & named for each in offer.pieces):
+            continue
+        for way in ways:
+            if way.key not in ("gear", "pair", "set", "part", "stock"):
+                continue
+            least, most = price_of(offer, 1)
+            cured = Choice(
+                "upgrade",
+                f"Fit the {offer.what}",
+                (offer.what,),
+                least,
+                most,
+                CAUSE_MINUTES,
+                offer.days,
+                1.0,
+                (offered_as(offer), "it goes in with what it let fail, or the same comes back"),
+            )
+            whole = together([replace(way, holds=max(way.holds, CURED)), cured, *others])
+            made.append(replace(whole, key="upgrade"))
+    return made
+
+
+HOLDS_GEARS = ("plate", "case", "frame", "bearing", "bush")
+"""Classes of pieces that keep gears in mesh, or do not."""
+
+CAUSE_MINUTES, CURED = 15.0, 0.92
 
 
 def _cost(choice: Choice, asked: Asked) -> float:

@@ -31,13 +31,15 @@ def _rows(piece: FailedAs) -> dict[str, Any]:
     )
     if piece.found.degree == "slight":
         if state in ("worn", "pointed", "scratched", "glazed", "loose", "any", "rough"):
-            row["leave"] = max(row.get("leave", 0.0), 0.86)
+            row["leave"] = max(row.get("leave", 0.0), 0.92)
         elif state in ("dry", "dirty"):
             row["leave"] = max(row.get("leave", 0.0), 0.6)
         elif state in ("chipped", "cracked", "oval"):
             row["leave"] = max(row.get("leave", 0.0), 0.5)
         if "clean" in row:
             row["clean"] = max(row["clean"], 0.97)
+        if state == "bent" and "mend" in row:
+            row["mend"] = {**row["mend"], "holds": max(row["mend"]["holds"], 0.92)}
     elif piece.found.degree == "bad":
         row.pop("leave", None)
         if piece.piece.sort == "gear" and state == "worn":

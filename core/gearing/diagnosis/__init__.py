@@ -3,6 +3,7 @@
 from .advise import Offer, next_checks
 from .hear import Heard, hear
 from .infer import LIKELY_FROM, Cause, Diagnosis, diagnose
+from .likeness import learn
 from .path import Station, force_path
 from .tables import Answered, Check, Fault, Observation, Picture, Seen, checks, faults, is_piece, observations
 
@@ -25,6 +26,7 @@ __all__ = [
     "force_path",
     "hear",
     "is_piece",
+    "learn",
     "next_checks",
     "observations",
 ]

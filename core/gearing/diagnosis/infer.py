@@ -145,15 +145,17 @@ def diagnose(
         How often a workshop found each fault in such units: counts that are added to the usual ones.
     """
     field = _field()
-    share = _shares(unit, heard.within or unit, met or {})
+    within = heard.within or unit
+    share = _shares(unit, within, met or {})
     seen_odds = _looked_over(seen)
     alone = np.arange(len(share))
-    single = np.log(share) + field.said(alone, alone, heard)
+    alike = likeness(heard.words, within)
+    single = np.log(share) + field.said(alone, alone, heard, alike)
     pairs, together = _pairs(share, single + np.log(seen_odds))
     hypotheses = np.concatenate([np.stack([alone, alone], axis=1), pairs])
     before = np.concatenate([share, np.exp(together), [SOMETHING_ELSE]])
     logs = np.concatenate(
-        [single, together + field.said(pairs[:, 0], pairs[:, 1], heard), [field.something_else(heard)]]
+        [single, together + field.said(pairs[:, 0], pairs[:, 1], heard, alike), [field.something_else(heard)]]
     )
     by_words = np.exp(logs - logs.max())
     weights = (1 - MISTAKEN) * by_words / by_words.sum() + MISTAKEN * before / before.sum()
@@ -245,8 +247,8 @@ class _Field:
         quiet = np.where((first != second)[:, None], quiet * (1 - self.shows[second]), quiet)
         return np.asarray(1 - quiet)
 
-    def said(self, first: NDArray[np.int64], second: NDArray[np.int64], heard: Heard) -> Array:
-        """Log of how well faults explain what was said, denied and left unsaid."""
+    def said(self, first: NDArray[np.int64], second: NDArray[np.int64], heard: Heard, alike: Array) -> Array:
+        """Log of how well faults explain what was said, denied and left unsaid, the likeness beside it."""
         if not len(first):
             return np.zeros(0)
         chance = self.chance(first, second)
@@ -256,8 +258,7 @@ class _Field:
         log = np.where(said, np.log(chance), np.where(denied, np.log(1 - chance), silence)).sum(axis=1)
         out = self.excludes[first] + np.where((first != second)[:, None], self.excludes[second], 0.0)
         log = _temper(heard) * (log + (out * said).sum(axis=1) * np.log(RULED_OUT))
-        alike = likeness(heard.words)
-        log = log + np.maximum(alike[first], alike[second])
+        log = log + (alike[first] + alike[second]) / 2
         for n, fault in enumerate(self.faults):
             there = (first == n) | (second == n)
             if fault.key in heard.named:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cache
 
 from gearing.data import table
@@ -28,6 +28,10 @@ class Standard:
         Belts: twice the distance from the pulley's land to the pitch line.
     roller, inside : float
         Chains: diameter of the roller and width between the inner plates.
+    groove_top, groove_depth : float
+        Belts: width of a pulley's groove at its top, and its depth.
+    groove_angle : float
+        Between the sides of a groove, degrees; 0 where it is round.
     """
 
     label: str
@@ -36,6 +40,9 @@ class Standard:
     line: Real = 0.0
     roller: Real = 0.0
     inside: Real = 0.0
+    groove_top: Real = 0.0
+    groove_depth: Real = 0.0
+    groove_angle: float = 0.0
 
 
 @cache
@@ -50,9 +57,7 @@ def standards(form: str) -> tuple[Standard, ...]:
             shares[key] = shares.get(key, 0.0) + size.share
         rows = [Standard(label, module, share) for (label, module), share in shares.items()]
     total = sum(row.share for row in rows)
-    return tuple(
-        Standard(row.label, row.pitch, row.share / total, row.line, row.roller, row.inside) for row in rows
-    )
+    return tuple(replace(row, share=row.share / total) for row in rows)
 
 
 def of_pitch(form: str, pitch: Real) -> Standard:
@@ -60,4 +65,7 @@ def of_pitch(form: str, pitch: Real) -> Standard:
     listed = standards(form)
     middle = listed[len(listed) // 2]
     scale = pitch / middle.pitch
-    return Standard("", pitch, 1.0, middle.line * scale, middle.roller * scale, middle.inside * scale)
+    return Standard(
+        "", pitch, 1.0, middle.line * scale, middle.roller * scale, middle.inside * scale,
+        middle.groove_top * scale, middle.groove_depth * scale, middle.groove_angle,
+    )  # fmt: skip

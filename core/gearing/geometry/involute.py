@@ -69,4 +69,4 @@ def inverse_inv(value: Real) -> Real:
 
 def pressure_angle_at(base_radius: Real, radius: Real) -> Real:
     """Pressure angle of an involute at `radius`, rad; zero inside the base circle."""
-    return np.arccos(np.clip(np.asarray(base_radius) / radius, -1.0, 1.0))
+    return np.arccos(np.minimum(np.asarray(base_radius) / radius, 1.0))

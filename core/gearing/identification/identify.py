@@ -10,27 +10,23 @@ Algorithms, ch. 28, for weighing models by their evidence.
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, fields, replace
 from functools import cached_property
-from itertools import product
 
 import numpy as np
 from numpy.typing import NDArray
 
 from ..data import table
 from ..errors import GearingError
-from ..geometry.gear import FEWEST_TEETH, MOST_TEETH, Gear, helix_from_tips
+from ..geometry.gear import FEWEST_TEETH, MOST_TEETH, Gear
 from ..geometry.involute import Real
 from ..measuring.marks import SAME_SIZE
 from ..measuring.methods import INTERNAL, Probe
 from ..measuring.readings import NO_CLUES, Clues, Reading, pooled
+from .field import field_in_reach
 from .likelihood import Pointed, likelihood, off_list_evidence
-from .prior import Array, Cells, Prior, usual
+from .prior import Array, Prior, usual
 from .standard_sizes import Size
-
-SLACK = 6.0
-"""Reading errors within which a size is kept in play."""
-
 
 LIGHT = 1e-4
 """Share of the heaviest cell's weight below which one no longer matters to what comes next."""
@@ -51,7 +47,7 @@ class Candidate:
     """Measured less predicted, in standard errors of each reading."""
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True)
 class Swarm:
     """The gears that matter of a :class:`Cloud`, in a row, each where the readings point.
 
@@ -74,23 +70,29 @@ class Swarm:
     open: Array
     tilted: Gear | None = None
 
+    @cached_property
+    def bent(self) -> Gear:
+        """As they are, and below that a little along each unknown, shape (4, n): readings bend."""
+        gears, along = self.gears, NUDGE * np.eye(4)[1:, :, None]
+        module = np.asarray(gears.module)
+        return replace(
+            gears,
+            profile_shift=gears.profile_shift + along[0],
+            tip_trim=gears.tip_trim + along[1] * module,
+            thinning=gears.thinning + along[2] * module,
+        )
+
     def forecast(self, probe: Probe) -> tuple[Array, Array]:
         """What each gear would read, and the standard error of what it leaves open, mm."""
-        gears = self.gears
-        reading = np.broadcast_to(np.asarray(probe.predict(gears), dtype=np.float64), self.weight.shape)
-        module = np.asarray(gears.module)
-        # Both ways along each unknown: a reading over tips or pins bends.
-        bent = (
-            replace(gears, profile_shift=gears.profile_shift + NUDGE),
-            replace(gears, tip_trim=gears.tip_trim + NUDGE * module),
-            replace(gears, thinning=gears.thinning + NUDGE * module),
-        )
-        lean = np.stack([(np.asarray(probe.predict(gear)) - reading) / NUDGE for gear in bent], axis=-1)
-        spread = np.einsum("ni,nij,nj->n", lean, self.open, lean)
+        gears, shape = self.gears, self.weight.shape
+        reading, *bent = np.broadcast_to(np.asarray(probe.predict(self.bent), dtype=np.float64), (4, *shape))
+        lean = [(each - reading) / NUDGE for each in bent]
+        spread = sum(self.open[:, i, j] * lean[i] * lean[j] for i in range(3) for j in range(3))
         if self.tilted is not None:
             spread = spread + (np.asarray(probe.predict(self.tilted)) - reading) ** 2
-        loose = np.asarray(probe.looseness(gears))
-        return np.nan_to_num(reading), np.sqrt(np.nan_to_num(np.maximum(spread, 0.0)) + loose**2)
+        loose = np.asarray(probe.looseness(gears)) ** 2
+        variance = np.where(np.isnan(spread), 0.0, np.maximum(spread, 0.0)) + loose
+        return np.where(np.isnan(reading), 0.0, reading), np.sqrt(variance)
 
 
 @dataclass(frozen=True)
@@ -105,10 +107,21 @@ class Cloud:
     sizes: tuple[Size, ...]
     gears: Gear
     weights: Array
-    cells: tuple[Cells, Cells, Cells]
     pointed: Pointed
     tilted: Gear | None = None
     tilt: tuple[Array, Array] | None = None
+
+    @cached_property
+    def shares(self) -> Array:
+        """Odds of each size."""
+        return np.asarray(self.weights.sum(axis=(1, 2, 3)))
+
+    @cached_property
+    def labels(self) -> tuple[list[str], NDArray[np.int64]]:
+        """What the sizes are called, and which of these each gear of the swarm is."""
+        names = sorted({size.label for size in self.sizes})
+        place = {name: n for n, name in enumerate(names)}
+        return names, np.array([place[size.label] for size in self.sizes], dtype=np.int64)[self.swarm.size]
 
     @cached_property
     def swarm(self) -> Swarm:
@@ -150,19 +163,25 @@ class Cloud:
         return Swarm(row(self.gears, helix), at[0].astype(np.int64), self.weights[at], left, tilted)
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True)
 class Identification:
-    """All candidates, those of the likeliest size first; probabilities and `none` make 1.
+    """The odds of every size, of which those of the candidates and `none` make 1.
 
     `evidence` is the density of the readings, to weigh one tooth count against another.
     """
 
     teeth: int
     readings: tuple[Reading, ...]
-    candidates: tuple[Candidate, ...]
     none: float
     evidence: float
     cloud: Cloud
+
+    @cached_property
+    def candidates(self) -> tuple[Candidate, ...]:
+        """Those of the size that leads by its odds first, with its likeliest angle and depth at the head."""
+        odds = self.by_label()
+        found = _candidates(self.cloud, list(self.readings))
+        return tuple(sorted(found, key=lambda c: (-odds[c.size.label], c.size.label, -c.probability)))
 
     @property
     def internal(self) -> bool:
@@ -172,10 +191,9 @@ class Identification:
     def by_label(self) -> dict[str, float]:
         """Odds of each size whatever its pressure angle and depth, likeliest first."""
         odds: dict[str, float] = {}
-        for candidate in self.candidates:
-            label = candidate.size.label
-            odds[label] = odds.get(label, 0.0) + candidate.probability
-        return dict(sorted(odds.items(), key=lambda item: -item[1]))
+        for size, share in zip(self.cloud.sizes, self.cloud.shares.tolist(), strict=True):
+            odds[size.label] = odds.get(size.label, 0.0) + share
+        return dict(sorted(odds.items(), key=lambda item: (-item[1], item[0])))
 
 
 def identify_disputed(
@@ -232,16 +250,12 @@ def identify(
         )
     thought = prior or usual(field, clues.pointed)
     taken = pooled(readings)
-    cells = (thought.shifts(teeth), thought.trims, thought.thinnings)
-    sizes = _within_reach(thought.sizes, teeth, taken, cells, clues)
-    gears = _field_of_gears(sizes, teeth, cells, clues.tip_helix)
-    steeper = clues.tip_helix + clues.helix_error
-    tilted = _field_of_gears(sizes, teeth, cells, steeper) if clues.tip_helix else None
-    logs, pointed, tilt = likelihood(gears, taken, cells, tilted)
+    play = field_in_reach(thought, teeth, taken, clues)
+    logs, pointed, tilt = likelihood(play.gears, taken, play.cells, play.tilted)
     listed = 1 - thought.off_list - thought.nonsense
-    weights = np.exp(logs) * _shares(cells) * listed
-    if sizes:
-        swayed = np.array([s.share * _speaks_for(clues, s, teeth) for s in sizes])
+    weights = np.exp(logs) * play.shares * listed
+    if play.sizes:
+        swayed = np.array([s.share * _speaks_for(clues, s, teeth) for s in play.sizes])
         whole = sum(s.share * _speaks_for(clues, s, teeth) for s in thought.sizes)
         weights *= (swayed / whole)[:, None, None, None]
     off_list = thought.off_list * off_list_evidence(teeth, taken, clues)
@@ -252,70 +266,9 @@ def identify(
     if not 0 < total < np.inf:
         weights, off_list, nonsense, total = np.zeros(weights.shape), 0.0, 1.0, 1.0
     weights = weights / total
-    cloud = Cloud(sizes, gears, weights, cells, pointed, tilted, tilt)
-    candidates = [_candidate(i, cloud, taken, pointed.moved) for i in range(len(sizes))]
-    # The size that leads by its odds stands first, with the angle and depth likeliest of it.
-    odds: dict[str, float] = {}
-    for each in candidates:
-        odds[each.size.label] = odds.get(each.size.label, 0.0) + each.probability
-    candidates.sort(key=lambda c: (-odds[c.size.label], c.size.label, -c.probability))
+    cloud = Cloud(play.sizes, play.gears, weights, pointed, play.tilted, tilt)
     none = (off_list + nonsense) / total
-    return Identification(teeth, tuple(taken), tuple(candidates), none, total, cloud)
-
-
-def _within_reach(
-    sizes: tuple[Size, ...],
-    teeth: int,
-    readings: list[Reading],
-    cells: tuple[Cells, Cells, Cells],
-    clues: Clues,
-) -> tuple[Size, ...]:
-    """Sizes whose readings could come near, so that the fine field stays small."""
-    if not sizes:
-        return sizes
-    shift, trim, thin = (each.middle for each in cells)
-    helices = {clues.tip_helix}
-    if clues.tip_helix:
-        helices = {max(0.0, clues.tip_helix + n * clues.helix_error) for n in (-3, 3)}
-    column = _columns(sizes)
-    ends = [
-        _gears(column, teeth, x, gone * float(trim.max()), gone * float(thin.max()), helix)
-        for x, gone, helix in product((float(shift.min()), float(shift.max())), (0.0, 1.0), helices)
-    ]
-    keep = np.ones(len(sizes), dtype=bool)
-    for reading in readings:
-        slack = SLACK * np.hypot(reading.error, reading.probe.looseness(ends[0]))
-        reads = np.array([reading.probe.predict(end) for end in ends])
-        low = np.nan_to_num(reads, nan=-np.inf).min(axis=0)
-        high = np.nan_to_num(reads, nan=np.inf).max(axis=0)
-        keep &= (reading.value > low - slack) & (reading.value < high + slack)
-    return tuple(size for size, near in zip(sizes, keep, strict=True) if near)
-
-
-def _columns(sizes: tuple[Size, ...]) -> Array:
-    rows = [(s.module, s.pressure_angle, s.addendum, s.dedendum) for s in sizes]
-    return np.array(rows, dtype=np.float64).reshape(-1, 4)
-
-
-def _gears(columns: Array, teeth: int, shift: Real, trim: Real, thin: Real, tip_helix: float) -> Gear:
-    """Gears of every size; `trim` and `thin` are in modules."""
-    shape = (-1,) if np.ndim(shift) == 0 else (-1, 1, 1, 1)
-    module, alpha, addendum, dedendum = (columns[:, i].reshape(shape) for i in range(4))
-    straight = Gear(teeth, module, alpha, shift, 0.0, addendum, dedendum, trim * module, thin * module)
-    return replace(straight, helix_angle=helix_from_tips(straight, tip_helix)) if tip_helix else straight
-
-
-def _field_of_gears(
-    sizes: tuple[Size, ...], teeth: int, cells: tuple[Cells, Cells, Cells], tip_helix: float
-) -> Gear:
-    """Every size at the middle of every cell."""
-    shift, trim, thin = (each.middle for each in cells)
-    return _gears(_columns(sizes), teeth, shift[:, None, None], trim[:, None], thin, tip_helix)
-
-
-def _shares(cells: tuple[Cells, Cells, Cells]) -> Array:
-    shift, trim, thin = (each.share for each in cells)
-    return shift[:, None, None] * trim[:, None] * thin
+    return Identification(teeth, tuple(taken), none, total, cloud)
 
 
 def _speaks_for(clues: Clues, size: Size, teeth: int) -> float:
@@ -340,31 +293,54 @@ def _same(module: float, size: Size) -> bool:
     return abs(module / size.module - 1) < SAME_SIZE
 
 
-def _candidate(index: int, cloud: Cloud, readings: list[Reading], moved: list[Array]) -> Candidate:
-    """The size with its likeliest cell, and within that the gear the readings point to."""
-    size, field, weights = cloud.sizes[index], cloud.gears, cloud.weights[index]
-    at = [int(n) for n in np.unravel_index(int(weights.argmax()), weights.shape)]
-    here = (index, at[0], at[1], at[2])
-    shift, trim, thin = (float(np.broadcast_to(step, cloud.weights.shape)[here]) for step in moved)
-    helix = 0.0
+def _candidates(cloud: Cloud, readings: list[Reading]) -> list[Candidate]:
+    """Each size with its likeliest cell, and within that the gear the readings point to."""
+    field, shape = cloud.gears, cloud.weights.shape
+    if not shape[0]:
+        return []
+    flat = cloud.weights.reshape(shape[0], -1)
+    here = (np.arange(shape[0]), *np.unravel_index(flat.argmax(axis=1), shape[1:]))
+
+    def of(each: Real) -> Array:
+        return np.asarray(np.broadcast_to(np.asarray(each, dtype=np.float64), shape)[here])
+
+    module, (shift, trim, thin) = of(field.module), (of(step) for step in cloud.pointed.moved[:3])
+    helix = np.zeros(shape[0])
     if cloud.tilted is not None and cloud.tilt is not None:
-        flat, steep = (
-            float(np.broadcast_to(each.helix_angle, cloud.weights.shape)[here])
-            for each in (field, cloud.tilted)
-        )
-        helix = flat + (steep - flat) * float(np.broadcast_to(cloud.tilt[0], cloud.weights.shape)[here])
-    gear = Gear(
+        flat_way = of(field.helix_angle)
+        helix = flat_way + (of(cloud.tilted.helix_angle) - flat_way) * of(cloud.tilt[0])
+    best = Gear(
         field.teeth,
-        size.module,
-        size.pressure_angle,
-        float(np.asarray(field.profile_shift)[at[0], 0, 0]) + shift,
+        module,
+        of(field.pressure_angle),
+        of(field.profile_shift) + shift,
         helix,
-        size.addendum,
-        size.dedendum,
-        max(0.0, float(np.asarray(field.tip_trim)[index, 0, at[1], 0]) + trim * size.module),
-        max(0.0, float(np.asarray(field.thinning)[index, 0, 0, at[2]]) + thin * size.module),
+        of(field.addendum),
+        of(field.dedendum),
+        np.maximum(of(field.tip_trim) + trim * module, 0.0),
+        np.maximum(of(field.thinning) + thin * module, 0.0),
     )
-    predicted = tuple(float(r.probe.predict(gear)) for r in readings)
-    errors = [float(np.hypot(r.error, r.probe.looseness(gear))) for r in readings]
-    off_by = tuple((r.value - p) / e for r, p, e in zip(readings, predicted, errors, strict=True))
-    return Candidate(size, float(weights.sum()), gear, predicted, off_by)
+    predicted = np.stack([np.broadcast_to(r.probe.predict(best), module.shape) for r in readings], axis=-1)
+    errors = np.stack([np.hypot(r.error, r.probe.looseness(best)) for r in readings], axis=-1)
+    off_by = (np.array([r.value for r in readings]) - predicted) / errors
+    return [
+        Candidate(
+            size,
+            probability,
+            Gear(field.teeth, *row),
+            tuple(reads),
+            tuple(off),
+        )
+        for size, probability, row, reads, off in zip(
+            cloud.sizes,
+            cloud.shares.tolist(),
+            np.stack([np.asarray(getattr(best, name)) for name in COLUMNS], axis=-1).tolist(),
+            predicted.tolist(),
+            off_by.tolist(),
+            strict=True,
+        )
+    ]
+
+
+COLUMNS = [each.name for each in fields(Gear)][1:]
+"""What a gear is besides its teeth, in the order it is made of."""

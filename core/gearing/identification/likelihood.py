@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, fields, replace
+from functools import lru_cache
+from math import prod
 
 import numpy as np
 
@@ -14,13 +16,62 @@ from .prior import Array, Cells
 SMALLEST_MODULE, LARGEST_MODULE = 0.1, 4.0
 """Range over which a gear of no standard size is thought to lie, mm."""
 
+NUDGED = 1e-9
+"""By how much cells whose middles are one value are nudged apart."""
 
-def _slope(values: Array, axis: int, middle: Array) -> Array | float:
-    """How a prediction changes along one unknown; zero if it does not depend on it."""
-    if values.ndim < 4 or values.shape[axis] == 1:
+BEYOND = 9.0
+"""Standard errors of the first reading from which a module of no list has no weight left: e⁻⁴⁰."""
+
+
+def _turned(field: Real) -> Real:
+    """From (size, shift, trim, thinning) to (trim, thinning, size, shift), or back; nothing is moved.
+
+    Numpy is quick along long axes, and of trims and thinnings there are few.
+    """
+    values = np.asarray(field)
+    if not values.ndim:
+        return field
+    return values.reshape((1,) * (4 - values.ndim) + values.shape).transpose(2, 3, 0, 1)
+
+
+def _turned_gears(gears: Gear) -> Gear:
+    return Gear(gears.teeth, *(_turned(getattr(gears, each.name)) for each in fields(Gear)[1:]))
+
+
+def _slope(values: Array, unknown: int, middle: Array) -> Array | float:
+    """How a prediction changes along shift, trim or thinning (0, 1, 2); zero if it does not depend on it.
+
+    `values` as :func:`_turned` lays them; `middle` of shift may differ from size to size.
+    """
+    axis, shape = (3, 0, 1)[unknown], values.shape
+    if values.ndim < 4 or shape[axis] == 1 or not values.size:
         return 0.0
+    if middle.ndim == 2:
+        return _along_shift(values, middle)
+    steep = _gradient(middle.tobytes())
+    if axis == 3:
+        return np.asarray(values.reshape(-1, shape[3]) @ steep.T).reshape(shape)
+    rows = values.reshape(*shape[:axis], shape[axis], -1)
+    return np.asarray((steep @ rows).reshape(shape))
+
+
+def _along_shift(values: Array, middle: Array) -> Array:
+    """The same where each size has shifts of its own: as ``numpy.gradient``, to second order within."""
+    step = np.diff(middle + NUDGED * np.arange(middle.shape[1]))
+    rise = np.diff(values) / step
+    before, after = step[:, :-1], step[:, 1:]
+    slope = np.empty(values.shape)
+    slope[..., 1:-1] = (before * rise[..., 1:] + after * rise[..., :-1]) / (before + after)
+    slope[..., 0], slope[..., -1] = rise[..., 0], rise[..., -1]
+    return slope
+
+
+@lru_cache(maxsize=256)
+def _gradient(middle: bytes) -> Array:
+    """What takes values at the middles of cells to their slopes there: ``numpy.gradient`` as a matrix."""
+    at = np.frombuffer(middle)
     # A value met exactly may stand on the middle of a cell: nudged apart, the slope is the same.
-    return np.asarray(np.gradient(values, middle + 1e-9 * np.arange(len(middle)), axis=axis))
+    return np.asarray(np.gradient(np.eye(len(at)), at + NUDGED * np.arange(len(at)), axis=0))
 
 
 @dataclass(frozen=True, slots=True)
@@ -53,25 +104,23 @@ def likelihood(
     as the unknowns are many (Woodbury; Golub and Van Loan, Matrix Computations,
     2.1.4). The helix of helical gears is one more of them, in one cell.
     """
-    shape = (np.size(gears.module), *(len(each.middle) for each in cells))
-    scale = [
-        (each.width / np.sqrt(12)).reshape([-1 if axis == at else 1 for axis in range(1, 4)])
-        for at, each in enumerate(cells, start=1)
-    ]
+    shape = (np.size(gears.module), *(each.middle.shape[-1] for each in cells))
+    gears, tilted = _turned_gears(gears), _turned_gears(tilted) if tilted is not None else None
+    spreads = [each.width / np.sqrt(12) for each in cells]
+    scale = [spreads[0], spreads[1][:, None, None, None], spreads[2][:, None, None]]
     many = 3 if tilted is None else 4
-    square: Real = np.zeros(shape)
-    fixed: Real = np.zeros(shape)
-    pulls: list[Real] = [np.zeros(shape) for _ in range(many)]
-    matrix: list[list[Real]] = [
-        [np.ones(shape) if i == j else np.zeros(shape) for j in range(many)] for i in range(many)
-    ]
+    # Each grows only along what the readings depend on: a span knows nothing of the tips.
+    square: Real = 0.0
+    fixed: Real = 0.0
+    pulls: list[Real] = [0.0] * many
+    matrix: list[list[Real]] = [[float(i == j) for j in range(many)] for i in range(many)]
     for reading in readings:
         predicted = np.asarray(reading.probe.predict(gears))
         width = np.hypot(reading.error, reading.probe.looseness(gears))
         off = (reading.value - predicted) / width
         square = square + off * off
         fixed = fixed + np.log(width)
-        lean = [_slope(predicted, at, cells[at - 1].middle) * scale[at - 1] / width for at in (1, 2, 3)]
+        lean = [_slope(predicted, n, cells[n].middle) * scale[n] / width for n in range(3)]
         if tilted is not None:
             lean.append((np.asarray(reading.probe.predict(tilted)) - predicted) / width)
         for i in range(many):
@@ -80,11 +129,19 @@ def likelihood(
                 matrix[i][j] = matrix[i][j] + lean[i] * lean[j]
     steps, pivots = _solve(matrix, pulls)
     explained = sum(pull * step for pull, step in zip(pulls, steps, strict=True))
-    logs = -0.5 * (square - explained + sum(np.log(pivot) for pivot in pivots)) - fixed
-    logs = logs - 0.5 * len(readings) * np.log(2 * np.pi)
-    moved = [np.asarray(step * size) for step, size in zip(steps, scale, strict=False)]
-    tilt = (np.asarray(steps[3]), np.asarray(1 / np.sqrt(pivots[3]))) if tilted is not None else None
-    return np.nan_to_num(logs, nan=-np.inf), Pointed(moved, matrix, scale), tilt
+    logs = -0.5 * (square - explained + np.log(prod(pivots))) - fixed
+    logs = np.broadcast_to(logs - 0.5 * len(readings) * np.log(2 * np.pi), (*shape[2:], *shape[:2])).copy()
+    logs[np.isnan(logs)] = -np.inf
+    moved = [np.asarray(_turned(step * size)) for step, size in zip(steps, scale, strict=False)]
+    tilt = None
+    if tilted is not None:
+        tilt = (np.asarray(_turned(steps[3])), np.asarray(_turned(1 / np.sqrt(pivots[3]))))
+    back = [[_turned(each) for each in row] for row in matrix]
+    return (
+        np.asarray(_turned(logs)),
+        Pointed(moved, back, [np.asarray(_turned(each)) for each in scale]),
+        tilt,
+    )
 
 
 def _solve(matrix: list[list[Real]], pulls: list[Real]) -> tuple[list[Real], list[Real]]:
@@ -111,6 +168,19 @@ def _solve(matrix: list[list[Real]], pulls: list[Real]) -> tuple[list[Real], lis
     return steps, [upper[i][i] for i in range(many)]
 
 
+def _by_module(reading: Reading, gears: Gear) -> Real:
+    """What gears of many modules would read: as many times as much, unless pins or a bore come into it."""
+    if reading.probe.method.adds:
+        return reading.probe.predict(gears)
+    return reading.probe.predict(replace(gears, module=1.0)) * np.asarray(gears.module)
+
+
+def _off(reading: Reading, gears: Gear) -> tuple[Array, Array]:
+    """By how many standard errors gears of many modules miss a reading, and that error, mm."""
+    width = np.hypot(reading.error, reading.probe.looseness(gears))
+    return np.asarray((reading.value - _by_module(reading, gears)) / width), width
+
+
 def off_list_evidence(teeth: int, readings: list[Reading], clues: Clues) -> float:
     """Density of the readings if the gear is of no standard size: any module, any usual angle."""
     first, plain = readings[0], Gear(teeth, 1.0)
@@ -122,10 +192,11 @@ def off_list_evidence(teeth: int, readings: list[Reading], clues: Clues) -> floa
     steps = np.log(guess) + np.linspace(-0.4, 0.4, 1601)
     module = np.exp(steps)[:, None]
     gears = replace(plain, module=module, pressure_angle=np.radians([14.5, 20.0, 25.0]))
-    logs = np.zeros((len(steps), 3))
+    near = (np.abs(_off(first, gears)[0]) < BEYOND).any(axis=1)
+    gears = replace(gears, module=module[near])
+    logs = np.zeros((int(near.sum()), 3))
     for reading in readings:
-        width = np.hypot(reading.error, reading.probe.looseness(gears))
-        off = (reading.value - reading.probe.predict(gears)) / width
+        off, width = _off(reading, gears)
         logs = logs - 0.5 * off * off - np.log(width * np.sqrt(2 * np.pi))
     spread = np.log(LARGEST_MODULE / SMALLEST_MODULE)
     share = np.array([0.15, 0.7, 0.15])

@@ -7,6 +7,7 @@ measure of the information provided by an experiment, 1956.
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from dataclasses import dataclass
 from functools import cache
 
@@ -171,29 +172,50 @@ def next_measurements(
     reach: Reachable = ANY_REACH,
 ) -> list[Advice]:
     """All measurements worth taking, the largest expected gain first; see :func:`next_measurement`."""
-    odds = identification.by_label()
-    if not odds or next(iter(odds.values())) >= SETTLED:
+    if settled_by_odds(identification):
         return []
-    offers = [
-        advice
-        for probe in _probes(identification, mate, reach)
-        if (advice := _weigh(identification, probe, error))
-    ]
-    worth = [advice for advice in offers if advice.worth >= LEAST_WORTH]
-    return sorted(worth, key=lambda advice: -advice.worth)
+    return worth_taking(weighed(identification, error=error, mate=mate, reach=reach))
 
 
-def readings_to_part(
-    identification: Identification, *, error: float = CALIPER_ERROR
-) -> tuple[Probe, int] | None:
+def settled_by_odds(identification: Identification) -> bool:
+    """Whether one size has nearly all the odds, or there is none: no measurement parts anything then."""
+    odds = identification.by_label()
+    return not odds or next(iter(odds.values())) >= SETTLED
+
+
+def weighed(
+    identification: Identification,
+    *,
+    error: float = CALIPER_ERROR,
+    mate: int = 0,
+    reach: Reachable = ANY_REACH,
+) -> list[Advice]:
+    """Every measurement that can be taken, worth it or not."""
+    choice = _Choice.of(identification)
+    if choice is None:
+        return []
+    return [_weigh(identification, choice, probe, error) for probe in _probes(identification, mate, reach)]
+
+
+def worth_taking(offers: Iterable[Advice]) -> list[Advice]:
+    """Those of some worth, the best first."""
+    return sorted(
+        (advice for advice in offers if advice.worth >= LEAST_WORTH), key=lambda advice: -advice.worth
+    )
+
+
+def readings_to_part(offers: Iterable[Advice]) -> tuple[Probe, int] | None:
     """The span that parts the two leading sizes best, and how often it would have to be read.
 
     For when no single reading is worth taking. None if the sizes leave the span the same.
+
+    Parameters
+    ----------
+    offers : iterable of Advice
+        All that was :func:`weighed`.
     """
-    offers = [
-        _weigh(identification, probe, error) for probe in _probes(identification) if probe.kind == "span"
-    ]
-    best = max((offer for offer in offers if offer), key=lambda offer: offer.apart, default=None)
+    spans = (offer for offer in offers if offer.probe.kind == "span")
+    best = max(spans, key=lambda offer: offer.apart, default=None)
     if best is None or best.apart < 1e-3:
         return None
     return best.probe, int(np.ceil((PARTED / best.apart) ** 2))
@@ -263,13 +285,15 @@ def mixed_gain(choice: NDArray[np.int64], share: Array, mean: Array, sigma: Arra
     # Bells of nearly one width are laid on together.
     width = np.rint(2 * np.log2(sigma / sigma.min())).astype(np.int64)
     density = np.zeros((int(choice.max()) + 1, many))
-    for each in np.unique(width):
-        spread = float(np.sqrt(np.average(sigma[width == each] ** 2, weights=share[width == each] + 1e-300)))
+    for each in np.flatnonzero(np.bincount(width)):
+        alike = width == each
+        weight = share[alike] + 1e-300
+        spread = float(np.sqrt((sigma[alike] ** 2 * weight).sum() / weight.sum()))
         reach = min(int(np.ceil(WIDE * spread / step)), many - 1)
         bell = np.exp(-0.5 * (np.arange(-reach, reach + 1) * step / spread) ** 2)
         bell /= bell.sum()
-        for chosen in np.unique(choice[width == each]):
-            mine = (width == each) & (choice == chosen)
+        for chosen in np.flatnonzero(np.bincount(choice[alike])):
+            mine = alike & (choice == chosen)
             laid = np.bincount(place[mine], share[mine], many)
             density[chosen] += np.convolve(laid, bell)[reach : reach + many]
     whole = density.sum(axis=0)
@@ -279,34 +303,55 @@ def mixed_gain(choice: NDArray[np.int64], share: Array, mean: Array, sigma: Arra
     return max(0.0, float(np.nansum(gain)))
 
 
-def _weigh(identification: Identification, probe: Probe, error: float) -> Advice | None:
+@dataclass(frozen=True, slots=True)
+class _Choice:
+    """The sizes a reading is to part, likeliest first, and the gears in play of each.
+
+    Attributes
+    ----------
+    names : list of str
+    kept : ndarray of bool
+        Which gears of the swarm are of one of them.
+    place : ndarray of int
+        Of those, which size each is.
+    share : ndarray
+        Their odds; they make 1.
+    """
+
+    names: list[str]
+    kept: NDArray[np.bool_]
+    place: NDArray[np.int64]
+    share: Array
+
+    @staticmethod
+    def of(identification: Identification) -> _Choice | None:
+        """None where there are not two sizes to part."""
+        names, labels = identification.cloud.labels
+        weight = identification.cloud.swarm.weight
+        share = weight / weight.sum()
+        odds = np.bincount(labels, share, len(names))
+        order = [n for n in np.argsort(-odds) if odds[n] > LEAST_SHARE]
+        if len(order) < 2:
+            return None
+        kept = np.isin(labels, order)
+        place = np.zeros(len(names), dtype=np.int64)
+        place[order] = np.arange(len(order))
+        return _Choice([names[n] for n in order], kept, place[labels[kept]], share[kept] / share[kept].sum())
+
+
+def _weigh(identification: Identification, choice: _Choice, probe: Probe, error: float) -> Advice:
     """Mutual information between size and this reading, on all the gears still in play."""
-    swarm, sizes = identification.cloud.swarm, identification.cloud.sizes
-    reading, loose = swarm.forecast(probe)
-    names = sorted({size.label for size in sizes})
-    labels = np.array([names.index(size.label) for size in sizes])[swarm.size]
-    share = swarm.weight / swarm.weight.sum()
-    odds = np.bincount(labels, share, len(names))
-    order = [n for n in np.argsort(-odds) if odds[n] > LEAST_SHARE]
-    if len(order) < 2:
-        return None
-    kept = np.isin(labels, order)
-    place = np.zeros(len(names), dtype=np.int64)
-    place[order] = np.arange(len(order))
-    choice, share, reading, spread = (
-        place[labels[kept]],
-        share[kept] / share[kept].sum(),
-        reading[kept],
-        np.hypot(loose[kept], error),
-    )
-    of = np.bincount(choice, share)
-    mean = np.bincount(choice, share * reading) / of
-    wide = np.sqrt(np.maximum(np.bincount(choice, share * (reading**2 + spread**2)) / of - mean**2, error**2))
-    expected = tuple(zip([names[n] for n in order[:4]], mean[:4].tolist(), strict=True))
+    reading, loose = identification.cloud.swarm.forecast(probe)
+    reading, spread = reading[choice.kept], np.hypot(loose[choice.kept], error)
+    share = choice.share
+    of = np.bincount(choice.place, share)
+    mean = np.bincount(choice.place, share * reading) / of
+    square = np.bincount(choice.place, share * (reading**2 + spread**2)) / of
+    wide = np.sqrt(np.maximum(square - mean**2, error**2))
     return Advice(
         probe,
-        mixed_gain(choice, share, reading, spread),
-        expected,
+        mixed_gain(choice.place, share, reading, spread),
+        tuple(zip(choice.names[:4], mean[:4].tolist(), strict=False)),
         abs(float(mean[0] - mean[1])) / float(np.hypot(wide[0], wide[1])),
         probe in [taken.probe for taken in identification.readings],
     )

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass
-from functools import cache
+from functools import cache, cached_property
 from typing import Any
 
 import numpy as np
@@ -50,6 +50,17 @@ class Prior:
     thinnings: Cells
     off_list: float
     nonsense: float
+
+    @cached_property
+    def columns(self) -> Array:
+        """See :func:`columns`."""
+        return columns(self.sizes)
+
+
+def columns(sizes: tuple[Size, ...]) -> Array:
+    """Module, angle, addendum and dedendum of each size, shape (4, sizes)."""
+    rows = [(s.module, s.pressure_angle, s.addendum, s.dedendum) for s in sizes]
+    return np.array(rows, dtype=np.float64).reshape(-1, 4).T
 
 
 @cache

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from math import asin, degrees
 
@@ -129,6 +129,21 @@ def judge(kind: str, findings: list[Finding], house: Mapping[str, str]) -> Piece
             reasons.append(f"with its mate, since {chosen.why[:1].lower()}{chosen.why[1:].rstrip('.')}")
     said = "; ".join(reasons)
     return PieceJudged(verdict, said[:1].upper() + said[1:] + "." if said else "")
+
+
+def goes_on(judged: PieceJudged, findings: Sequence[Finding]) -> str:
+    """The verdict that going on without a free hand gives: the rules' own, sound where nothing was seen.
+
+    None where something was seen of which the rules say nothing: that is for a person to judge.
+
+    Examples
+    --------
+    >>> goes_on(PieceJudged("", ""), []), goes_on(PieceJudged("replace", "Cracked."), [Finding("cracked")])
+    ('keep', 'replace')
+    >>> goes_on(PieceJudged("", "Play."), [Finding(PLAY, mm=0.2, radius=10)])
+    ''
+    """
+    return judged.verdict or ("" if findings else "keep")
 
 
 def in_words(kind: str, finding: Finding) -> str:

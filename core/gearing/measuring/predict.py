@@ -7,6 +7,7 @@ Formulas are for sound teeth; what wear and trim do is expressed in the gear.
 from __future__ import annotations
 
 import numpy as np
+from numpy.typing import NDArray
 
 from ..errors import GearingError
 from ..geometry.gear import (
@@ -54,7 +55,7 @@ def over_tips_largest(gear: Gear) -> Real:
     return 2 * tip_radius(gear) * np.where(odd, rocked, 1.0)
 
 
-def span_over_teeth(gear: Gear, k: int) -> Real:
+def span_over_teeth(gear: Gear, k: int | NDArray[np.int64]) -> Real:
     """Base tangent length ``W_k`` over `k` teeth (ISO 21771-1, DIN 3960), mm.
 
     Measured in the normal plane. Does not say whether the jaws can touch the
@@ -70,7 +71,7 @@ def span_over_teeth(gear: Gear, k: int) -> Real:
     return length
 
 
-def span_contact_radius(gear: Gear, k: int) -> Real:
+def span_contact_radius(gear: Gear, k: int | NDArray[np.int64]) -> Real:
     """Radius at which the jaws touch the flanks for a span over `k` teeth, mm."""
     touch: Real = np.hypot(base_radius(gear), span_over_teeth(gear, k) * np.cos(base_helix_angle(gear)) / 2)
     return touch
@@ -94,9 +95,9 @@ def span_counts(gear: Gear) -> list[int]:
 
     Scalar gears only; may be empty for stubby or short-addendum gears.
     """
-    most = int(gear.teeth) // 2 + 1
-    low, high = form_radius(gear), tip_radius(gear)
-    return [k for k in range(2, most + 1) if low <= span_contact_radius(gear, k) <= high]
+    spanned = np.arange(2, int(gear.teeth) // 2 + 2)
+    touch = np.asarray(span_contact_radius(gear, spanned))
+    return [int(k) for k in spanned[(touch >= form_radius(gear)) & (touch <= tip_radius(gear))]]
 
 
 def usual_span(gear: Gear) -> int:

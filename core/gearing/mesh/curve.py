@@ -7,12 +7,15 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from .interference import interferes
+from .interference import dug
 from .pair import Pair
 from .verdict import Band, verdicts
 
 STEPS = 161
 """Distances at which it is worked out."""
+
+DUG_EVERY = 4
+"""Of these, how many to one at which tips are followed through their mate; between them it is read off."""
 
 BEYOND = 0.35
 """How far past no play it goes into the jam, in modules."""
@@ -46,5 +49,7 @@ def curve(pair: Pair, module: float, band: Band, overlap: float = 0.0) -> Curve:
     backlash, contact = np.asarray(pair.backlash(distance)), np.asarray(pair.contact_ratio(distance))
     carries = np.minimum(contact, pair.cut_contact_ratio(distance)) + overlap
     clearance = np.asarray(np.minimum(*pair.clearances(distance)))
-    judged = verdicts(backlash, carries, clearance, interferes(pair, distance), module, band)
+    some = distance[::DUG_EVERY]
+    interferes = np.interp(distance, some, dug(pair, some)) > 0
+    judged = verdicts(backlash, carries, clearance, interferes, module, band)
     return Curve(distance, backlash, contact, clearance, judged)

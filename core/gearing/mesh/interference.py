@@ -8,6 +8,8 @@ and Fuentes, Gear Geometry and Applied Theory, 6.7 and 11).
 
 from __future__ import annotations
 
+from functools import lru_cache
+
 import numpy as np
 from numpy.typing import NDArray
 
@@ -31,31 +33,40 @@ Floats = NDArray[np.float64]
 
 def interferes(pair: Pair, distance: Real) -> NDArray[np.bool_]:
     """Whether flanks or tips of a pair run into each other at each distance, roots apart."""
-    anywhere = np.zeros(np.shape(distance), dtype=bool)
-    for _, where in interference(pair, distance):
-        anywhere |= where
-    return anywhere
+    return np.asarray(dug(pair, distance) > 0)
 
 
 def interference(pair: Pair, distance: Real) -> list[tuple[str, NDArray[np.bool_]]]:
     """What may run into what, and at which of the distances it does."""
+    return [(words, depth > 0) for words, depth in _depths(pair, distance)]
+
+
+def dug(pair: Pair, distance: Real) -> Floats:
+    """How deep anything of one stands in the other beyond what is left open, mm; negative where nothing does.
+
+    Smooth along the distance.
+    """
+    return np.asarray(np.max([depth for _, depth in _depths(pair, distance)], axis=0))
+
+
+def _depths(pair: Pair, distance: Real) -> list[tuple[str, Floats]]:
     a = np.asarray(distance, dtype=np.float64)
     module = float(pair.first.module)
     if pair.internal:
         return [
             (
                 "Tips of pinion and ring meet as they leave: too few teeth between the two counts.",
-                _pinion_in_ring(pair, a) > DRAWN * module,
+                _pinion_in_ring(pair, a) - DRAWN * module,
             ),
             (
                 "The ring's tips dig into the feet of the pinion's teeth, unless they are trimmed.",
-                _in_gear(pair, a, 0) > ROUNDED * module,
+                _in_gear(pair, a, 0) - ROUNDED * module,
             ),
         ]
     return [
         (
             f"The tips of the {tip} dig into the feet of the {flank}'s teeth.",
-            _in_gear(pair, a, wall) > ROUNDED * module,
+            _in_gear(pair, a, wall) - ROUNDED * module,
         )
         for wall, tip, flank in ((0, "second", "first"), (1, "first", "second"))
     ]
@@ -122,10 +133,16 @@ def _pinion_in_ring(pair: Pair, a: Floats) -> Floats:
 
 def _half_angles(gear: Gear, radius: Floats) -> Floats:
     """Half the angle of a drawn tooth at each radius, fillet and all, rad."""
+    angles: Floats = np.interp(radius, *_drawn(gear))
+    return angles
+
+
+@lru_cache(maxsize=64)
+def _drawn(gear: Gear) -> tuple[Floats, Floats]:
+    """Half a drawn tooth from its foot outwards: radii, mm, and half angles, rad."""
     drawn = tooth_outline(gear, 60, 30)
     half = drawn[len(drawn) // 2 + 1 :][::-1]
-    angles: Floats = np.interp(radius, np.hypot(*half.T), np.abs(np.arctan2(half[:, 0], half[:, 1])))
-    return angles
+    return np.hypot(*half.T), np.abs(np.arctan2(half[:, 0], half[:, 1]))
 
 
 def _deepest(depth: Floats, where: NDArray[np.bool_]) -> Floats:

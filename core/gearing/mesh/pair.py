@@ -10,6 +10,7 @@ from dataclasses import dataclass
 from functools import cached_property
 
 import numpy as np
+from numpy.typing import NDArray
 
 from ..errors import GearingError
 from ..geometry.gear import (
@@ -126,7 +127,7 @@ class Pair:
 
     def working_angle(self, distance: Real) -> Real:
         """``cos(alpha_w) = (rb2 ± rb1)/a``, rad."""
-        return np.arccos(np.clip(self.bases / np.asarray(distance), -1.0, 1.0))
+        return np.arccos(np.minimum(self.bases / np.asarray(distance), 1.0))
 
     def working_radii(self, distance: Real) -> tuple[Real, Real]:
         """Working pitch radii, mm."""
@@ -229,15 +230,23 @@ class Pair:
         GearingError
             If the teeth lose each other before they have so much.
         """
-        near, far = self.zero_backlash_distance, self.limits[0 if self.internal else 1]
-        if self.backlash(far) < backlash:
+        distance = float(self.distances_for(np.asarray(backlash, dtype=np.float64)))
+        if np.isnan(distance):
+            most = float(self.backlash(self.limits[0 if self.internal else 1]))
             raise GearingError(
                 f"These teeth never have {backlash:.3f} mm of backlash.",
                 code="backlash_out_of_reach",
                 field="backlash_mm",
-                hint=f"At most {float(self.backlash(far)):.3f} mm, where they lose each other.",
+                hint=f"At most {most:.3f} mm, where they lose each other.",
             )
-        return float(crossing(lambda distance: self.backlash(distance) < backlash, near, far))
+        return distance
+
+    def distances_for(self, backlash: NDArray[np.float64]) -> NDArray[np.float64]:
+        """The same for several at once; nan where the teeth lose each other before they have so much."""
+        far = self.limits[0 if self.internal else 1]
+        ends = np.full_like(backlash, self.zero_backlash_distance), np.full_like(backlash, far)
+        at = crossing(lambda distance: self.backlash(distance) < backlash, *ends)
+        return np.where(self.backlash(far) < backlash, np.nan, at)
 
 
 def beyond(gear: Gear, radius: float) -> float:

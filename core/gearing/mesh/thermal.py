@@ -10,7 +10,6 @@ import numpy as np
 from ..data import table
 from ..errors import GearingError, within
 from ..geometry.gear import Gear
-from ..geometry.involute import Real
 from ..geometry.roots import crossing
 from .pair import Pair
 from .unlike import unlike
@@ -129,14 +128,15 @@ def warmed(pair: Pair, distance: float, climate: Climate, wanted: float) -> Warm
     # Wide enough that a setting beyond the cold band is found.
     near, far = near - pair.sign * (pair.sign * (far - near)) * 0.5, far - pair.sign * 1e-6
 
-    def short(at: Real) -> bool:
+    def short(at: float) -> bool:
         try:
             return bool(play(float(at), *grown) < wanted)
         except GearingError:
             # Where they no longer meet warm: on the near side it is too close, on the far side too wide.
             return abs(float(at) - pair.bases) < abs(far - pair.bases)
 
-    set_distance = float(crossing(short, near, far, BISECTIONS))
+    each = np.vectorize(short, otypes=[bool])
+    set_distance = float(crossing(each, near, far, BISECTIONS, at_once=1))
     return Warmed(cold, warm, first, second, housing, set_distance, float(pair.backlash(set_distance)))
 
 

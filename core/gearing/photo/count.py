@@ -205,24 +205,39 @@ def _crests(rolled: Array, wave: Wave) -> tuple[Array, Array]:
     phase = wave.phase(angle)
     turned = (signals * np.exp(-1j * phase)[None, :]).mean(axis=1)
     strongest = int(np.argmax(np.abs(turned)))
-    # Each signal with the sign of the strongest, weighed by how well it follows the wave.
-    weight = np.real(turned * np.exp(-1j * np.angle(turned[strongest])))
-    summed = weight @ signals / np.abs(weight).sum()
     top = _tooth_phase(rolled, phase, float(np.angle(turned[strongest])))
     whole = np.mod(phase - top, 2 * np.pi * wave.teeth)
     places = []
     for n in range(wave.teeth):
         off = np.abs(np.mod(whole - 2 * np.pi * n + np.pi, 2 * np.pi * wave.teeth) - np.pi)
         places.append(int(np.argmin(off)))
-    half = max(1, int(0.12 * AROUND / wave.teeth))
-    about, step = np.arange(-half, half + 1), AROUND // (2 * wave.teeth)
-    at = np.array([summed[(place + about) % AROUND].mean() for place in places])
-    gaps = np.array([summed[(place + step + about) % AROUND].mean() for place in places])
-    # Light and the side of the gear change slowly round it: each is held against those about it.
-    near = (np.arange(wave.teeth)[:, None] + np.arange(-ABOUT, ABOUT + 1)) % wave.teeth
-    full, empty = np.median(at[near], axis=1), np.median(gaps[near], axis=1)
-    return angle[places], (at - empty) / np.where(np.abs(full - empty) > 1e-9, full - empty, 1.0)
+    return angle[places], _standing(rolled, np.array(places))
 
+
+def _standing(rolled: Array, places: Array) -> Array:
+    """How much of each tooth stands, by its outer half: what it has that the gaps beside it have not."""
+    teeth = len(places)
+    height = 2 / (teeth + 2)
+    share = np.linspace(INNER, OUTER, ROWS)
+    band = rolled[(share > 1 - OUTER_HALF[0] * height) & (share < 1 - OUTER_HALF[1] * height)].mean(axis=0)
+    half = max(1, int(0.1 * AROUND / teeth))
+    about, step = np.arange(-half, half + 1), AROUND // (2 * teeth)
+    at, after, before = (
+        band[(places[:, None] + by + about) % AROUND].mean(axis=1) for by in (0, step, -step)
+    )
+    differs = at - (after + before) / 2
+    # Light and the side of the gear change slowly round it: each is held against those about it.
+    near = (np.arange(teeth)[:, None] + np.arange(-ABOUT, ABOUT + 1)) % teeth
+    usual = np.median(differs[near], axis=1)
+    size = np.linalg.norm(usual, axis=1)
+    seen = size > FAINT * np.median(size)
+    stands = (differs * usual).sum(axis=1) / np.maximum(size**2, 1e-9)
+    # Where teeth and gaps look alike nothing is said of a tooth.
+    return np.where(seen, stands, 1.0)
+
+
+OUTER_HALF, FAINT = (1.1, 0.25), 0.45
+"""The band of a tooth that is looked at, in modules from its tip; the contrast below which it is not seen."""
 
 ABOUT = 5
 """Teeth to either side that one is held against."""
@@ -237,7 +252,7 @@ def _tooth_phase(rolled: Array, phase: Array, crest: float) -> float:
     return crest if off[near > 0.7].mean() < off[near < -0.7].mean() else crest + np.pi
 
 
-BROKEN = 0.3
+BROKEN = 0.35
 """What stands of a tooth below which it is broken off."""
 
 

@@ -2,21 +2,18 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
 from dataclasses import dataclass
 
 import cv2
 import numpy as np
 from numpy.typing import NDArray
 
+from .card import CARD, cards
 from .count import PhotoCount, sampled
-from .find import Ellipse, ellipse_of, masks
+from .find import Ellipse, ellipse_of
 from .picture import Image
 
 Array = NDArray[np.float64]
-
-CARD = (85.60, 53.98)
-"""A bank card, ISO/IEC 7810 ID-1, mm."""
 
 RAYS = 240
 """Rays along which the bore's edge is looked for."""
@@ -38,34 +35,41 @@ class PhotoSize:
 
 def size_by_card(image: Image, seen: PhotoCount) -> PhotoSize | None:
     """The size by a card on the same bench; None where none is seen whole."""
-    tips = tip_points(image, seen)
-    if len(tips) < FEWEST_TIPS:
+    there = cards(image, seen.rim)
+    by_tips = _by_card(there, tip_points(image, seen), seen)
+    best = by_tips
+    if 2 * np.pi * np.sqrt(seen.rim.a * seen.rim.b) / seen.teeth < FINE:
+        halves = _by_card(there, half_height_points(image, seen), seen)
+        if halves and (by_tips is None or (not by_tips[2] and halves[0] <= by_tips[0])):
+            best = (halves[0], halves[1] * (seen.teeth + 2) / (seen.teeth - 0.25), 0.0)
+    if best is None:
+        return None
+    off, radius, _ = best
+    edge = EDGE / np.sqrt(seen.rim.a * seen.rim.b)
+    return PhotoSize(2 * radius, float(2 * radius * np.hypot(np.hypot(LEVEL, edge), off)))
+
+
+def _by_card(may_be: list[Array], points: Array, seen: PhotoCount) -> tuple[float, float, float] | None:
+    """The circle through points of the picture: scatter as a share of it, radius and visible side, mm."""
+    if len(points) < FEWEST_TIPS:
         return None
     best: tuple[float, float, float] | None = None
-    for corners in _cards(image, seen.rim):
+    for corners in may_be:
         long_first = np.linalg.norm(corners[1] - corners[0]) > np.linalg.norm(corners[2] - corners[1])
         wide, high = CARD if long_first else CARD[::-1]
         flat = np.array([[0, 0], [wide, 0], [wide, high], [0, high]], np.float32)
         onto = cv2.getPerspectiveTransform(corners.astype(np.float32), flat)
-        there = cv2.perspectiveTransform(tips[None].astype(np.float32), onto)[0].astype(np.float64)
-        radius, off = _circle(there)
+        there = cv2.perspectiveTransform(points[None].astype(np.float32), onto)[0].astype(np.float64)
+        radius, off, side = _circle(there)
         # Askew a card is foreshortened, yet no part of one makes the gear as large as it is.
-        straight = np.sqrt(
-            seen.rim.a * seen.rim.b * wide * high / cv2.contourArea(corners.astype(np.float32))
-        )
+        area = wide * high / cv2.contourArea(corners.astype(np.float32))
+        straight = np.sqrt(seen.rim.a * seen.rim.b * area)
         if not 1 / FORESHORTENED < radius / straight < FORESHORTENED:
             continue
         # Of what might be the card that is which makes the gear round: a part of it does not.
-        if np.isfinite(radius) and (best is None or off / radius < best[0]):
-            best = (off / radius, radius, off)
-    if best is None or best[0] > NOT_ROUND:
-        return None
-    _, radius, off = best
-    diameter = 2 * radius
-    edge = EDGE / np.sqrt(seen.rim.a * seen.rim.b)
-    return PhotoSize(
-        diameter, float(np.hypot(2 * off / np.sqrt(len(tips)), diameter * np.hypot(LEVEL, edge)))
-    )
+        if best is None or off / radius < best[0]:
+            best = (off / radius, radius, side)
+    return best if best and best[0] < NOT_ROUND else None
 
 
 FEWEST_TIPS, NOT_ROUND = 5, 0.05
@@ -102,6 +106,64 @@ def tip_points(image: Image, seen: PhotoCount) -> Array:
         if ends:
             points.append(seen.rim.points(np.array([angle]), np.array([max(ends)]))[0])
     return np.array(points).reshape(-1, 2)
+
+
+def half_height_points(image: Image, seen: PhotoCount) -> Array:
+    """Points half way between the tips and the roots, all round, pixels, shape (sectors, 2).
+
+    Of fine teeth the tips are lost in the blur, and a shadow moves where they seem to end. How strongly
+    teeth and gaps differ on a ring rises at the roots and falls at the tips alike, whatever the blur.
+    """
+    share = np.linspace(0.72, 1.14, 127)
+    lab = np.asarray(cv2.cvtColor(image, cv2.COLOR_BGR2LAB), dtype=np.uint8)
+    angles = np.arctan2(*seen.rim.on_circle(seen.crests).T[::-1])
+    about = (np.arange(PITCH_RAYS) + 0.5) / PITCH_RAYS - 0.5
+    near = angles[:, None] + about * 2 * np.pi / seen.teeth
+    at = seen.rim.points(near.reshape(-1, 1), share[None, :]).astype(np.float32)
+    rays = sampled(lab, at).reshape(seen.teeth, PITCH_RAYS, len(share), 3)
+    # What a tooth has that its gaps have not, by radius: shape (teeth, shares, 3).
+    differs = 2 * np.einsum("tprc,p->trc", rays, np.cos(2 * np.pi * about)) / PITCH_RAYS
+    there = np.ones(seen.teeth, bool)
+    for n in seen.missing:
+        there[[(n - 1) % seen.teeth, n, (n + 1) % seen.teeth]] = False
+    if not there.any():
+        return np.empty((0, 2))
+    way = differs[there][:, (share > 0.85) & (share < 1)].mean(axis=(0, 1))
+    if float(np.linalg.norm(way)) < LEAST_WAVE:
+        return np.empty((0, 2))
+    along = differs @ (way / np.linalg.norm(way))
+    order = np.argsort(angles)
+    found = []
+    for sector in np.array_split(order, max(6, min(16, seen.teeth // 4))):
+        mine = sector[there[sector]]
+        if len(mine) and (ends := _rise_and_fall(along[mine].mean(axis=0), share)):
+            found.append((float(np.angle(np.exp(1j * angles[mine]).mean())), *ends))
+    if not found:
+        return np.empty((0, 2))
+    at, rises, falls = np.array(found).T
+    # Seen askew, the side below the face makes teeth longer on one half.
+    long = falls - rises
+    kept = long < LONGER * float(np.percentile(long, 25))
+    return seen.rim.points(at[kept], ((rises + falls) / 2)[kept])
+
+
+LONGER = 1.12
+
+PITCH_RAYS, FINE, LEAST_WAVE = 12, 16.0, 3.0
+"""Rays across a pitch; the pixels of a pitch below which its tips are lost in the blur; least contrast."""
+
+
+def _rise_and_fall(wave: Array, share: Array) -> tuple[float, float] | None:
+    """Where a wave is half as high as at its top, to either side; None where it does not fall to both."""
+    top = int(np.argmax(wave))
+    half = 0.5 * float(wave[top])
+    low, high = np.flatnonzero(wave[:top] < half), np.flatnonzero(wave[top:] < half)
+    if half <= 0 or not len(low) or not len(high):
+        return None
+    i, j = int(low[-1]), top + int(high[0])
+    rises = share[i] + (share[i + 1] - share[i]) * (half - wave[i]) / (wave[i + 1] - wave[i])
+    falls = share[j - 1] + (share[j] - share[j - 1]) * (wave[j - 1] - half) / (wave[j - 1] - wave[j])
+    return float(rises), float(falls)
 
 
 def _end_of_face(ray: Array, share: Array) -> float:
@@ -153,65 +215,52 @@ def _bore(image: Image, rim: Ellipse) -> Ellipse | None:
     return ellipse_of(_kept(np.array(points)))
 
 
-def _cards(image: Image, rim: Ellipse) -> Iterator[Array]:
-    """Corners of what may be the card, in order round it."""
-    area = image.shape[0] * image.shape[1]
-    for mask in masks(image):
-        outlines, _ = cv2.findContours(mask, cv2.RETR_EXTERNAL, cv2.CHAIN_APPROX_NONE)
-        for outline in outlines:
-            size = cv2.contourArea(outline)
-            if size < 0.01 * area or cv2.pointPolygonTest(outline, (rim.x, rim.y), False) >= 0:
-                continue
-            corners = _corners(cv2.convexHull(outline)[:, 0, :].astype(np.float64), size)
-            if corners is not None:
-                yield corners
+def _circle(points: Array) -> tuple[float, float, float]:
+    """Radius of the circle through points, the scatter about it, and by how much a side stands out of it.
+
+    Seen askew, the side of a gear below its face stands out on the half that is nearer: there the outline is
+    the same circle again, moved by so much. Where the points say so, that is taken off.
+    """
+    middle = _kasa(points)
+    weight = np.ones(len(points))
+    radius, side, off = float("nan"), 0.0, np.zeros(len(points))
+    for _ in range(4):
+        about = points - middle
+        reach, angle = np.hypot(*about.T), np.arctan2(about[:, 1], about[:, 0])
+        plain = np.stack([np.ones_like(angle), np.cos(angle), np.sin(angle)], axis=1)
+        fit, off = _weighed(plain, reach, weight)
+        alone, side = off, 0.0
+        if len(points) >= FEWEST_FOR_SIDE:
+            for toward in np.linspace(0, 2 * np.pi, WAYS, endpoint=False):
+                moved = np.column_stack([plain, np.maximum(0.0, np.cos(angle - toward))])
+                other, left = _weighed(moved, reach, weight)
+                told = SIDE_TOLD * float(weight @ alone**2)
+                if 0 < other[3] < WIDEST_SIDE * fit[0] and float(weight @ left**2) < min(
+                    told, float(weight @ off**2)
+                ):
+                    fit, off, side = other, left, float(other[3])
+        radius, middle = float(fit[0]), middle + fit[1:3]
+        scale = max(1.5 * float(np.median(np.abs(off))), 1e-6 * radius)
+        weight = 1 / (1 + (off / scale) ** 2)
+    return radius, float(1.483 * np.median(np.abs(off))), side
 
 
-def _corners(hull: Array, size: float) -> Array | None:
-    """Corners where the sides of a four-sided outline would meet."""
-    loop = cv2.arcLength(hull.astype(np.float32), True)
-    for much in (0.02, 0.03, 0.05, 0.07):
-        rough = cv2.approxPolyDP(hull.astype(np.float32), much * loop, True)[:, 0, :].astype(np.float64)
-        if len(rough) == 4:
-            break
-    else:
-        return None
-    around = zip(hull, np.roll(hull, -1, 0), strict=True)
-    dense = np.vstack([np.linspace(p, q, 40, endpoint=False) for p, q in around])
-    sides = []
-    for p, q in zip(rough, np.roll(rough, -1, 0), strict=True):
-        way = (q - p) / np.linalg.norm(q - p)
-        along = (dense - p) @ way / np.linalg.norm(q - p)
-        off = np.abs((dense - p) @ np.array([-way[1], way[0]]))
-        mine = dense[(along > 0.2) & (along < 0.8) & (off < 0.04 * loop)]
-        if len(mine) < 4:
-            return None
-        vx, vy, x, y = cv2.fitLine(mine.astype(np.float32), cv2.DIST_HUBER, 0, 0.01, 0.01).ravel()
-        sides.append((np.array([x, y], float), np.array([vx, vy], float)))
-    corners = []
-    for (p, u), (q, v) in zip(sides, np.roll(np.array(sides, object), 1, 0), strict=True):
-        cross = u[0] * v[1] - u[1] * v[0]
-        if abs(cross) < 0.2:
-            return None
-        t = ((q[0] - p[0]) * v[1] - (q[1] - p[1]) * v[0]) / cross
-        corners.append(p + t * u)
-    made = np.array(corners, dtype=np.float64)
-    filled = size / max(cv2.contourArea(made.astype(np.float32)), 1.0)
-    lengths = np.linalg.norm(made - np.roll(made, -1, 0), axis=1)
-    ratio = (lengths[0] + lengths[2]) / (lengths[1] + lengths[3])
-    ratio = max(ratio, 1 / ratio)
-    return made if 0.95 < filled < 1.02 and 1.15 < ratio < 2.1 else None
+FEWEST_FOR_SIDE, WAYS, SIDE_TOLD = 10, 24, 0.3
+"""Points that a visible side takes to be told, directions tried, and what it must leave of the scatter."""
+
+WIDEST_SIDE = 0.25
+"""Of the radius, that a side stands out at most."""
 
 
-def _circle(points: Array) -> tuple[float, float]:
-    """Radius of the circle through points, and the scatter about it; outliers left out once."""
-    for _ in range(2):
-        rows = np.column_stack([2 * points, np.ones(len(points))])
-        fit, *_ = np.linalg.lstsq(rows, (points**2).sum(axis=1), rcond=None)
-        radius = float(np.sqrt(max(fit[2] + fit[0] ** 2 + fit[1] ** 2, 0.0)))
-        off = np.hypot(*(points - fit[:2]).T) - radius
-        keep = np.abs(off) <= max(2.5 * float(np.median(np.abs(off))), 1e-6)
-        if keep.all() or keep.sum() < 5:
-            break
-        points = points[keep]
-    return radius, float(np.std(off))
+def _kasa(points: Array) -> Array:
+    """The middle of the circle through points, by least squares (Kåsa, 1976)."""
+    rows = np.column_stack([2 * points, np.ones(len(points))])
+    fit, *_ = np.linalg.lstsq(rows, (points**2).sum(axis=1), rcond=None)
+    return np.asarray(fit[:2], dtype=np.float64)
+
+
+def _weighed(rows: Array, to: Array, weight: Array) -> tuple[Array, Array]:
+    """Least squares with weights, and what is left."""
+    root = np.sqrt(weight)
+    fit, *_ = np.linalg.lstsq(rows * root[:, None], to * root, rcond=None)
+    return np.asarray(fit, dtype=np.float64), np.asarray(to - rows @ fit, dtype=np.float64)

@@ -18,7 +18,7 @@ from ..workshop.surroundings import surroundings
 from ..workshop.units import unit_kind
 from .asked import ProofAsked
 
-NAMES_IT = 0.4
+NAMES_IT = 0.35
 """Odds from which words about the cause are taken to name a fault that they do not call by its name."""
 
 BY_BELT = ("belt", "pulley", "sprocket")

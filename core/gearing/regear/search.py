@@ -9,7 +9,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..errors import GearingError
-from ..mesh.verdict import Band, aimed, verdict_of, verdicts
+from ..mesh.verdict import Band, aimed, verdicts
 from ..train.applications import road_speed
 from .holes import nearest_hole
 from .pairs import Pairs, usual_shift
@@ -215,9 +215,11 @@ def regear(
     z2 = np.array([gear.teeth for gear in spurs])[None, :]
     x1 = usual_shift(z1) if shifted else np.zeros(z1.shape)
     # Where a pair stands depends on the sum of its counts and on the shift alone, and few of these differ.
-    key = np.stack([(z1 + z2).ravel(), np.broadcast_to(x1, (len(pinions), len(spurs))).ravel()])
-    (sums, shifts), of = np.unique(key, axis=1, return_inverse=True)
-    of = of.ravel()
+    shift_of, row = np.unique(x1, return_inverse=True)
+    sums_of, place = np.unique(z1 + z2, return_inverse=True)
+    key = place.reshape(z1.size, z2.size) * len(shift_of) + row.reshape(-1, 1)
+    used, of = np.unique(key.ravel(), return_inverse=True)
+    sums, shifts = sums_of[used // len(shift_of)], shift_of[used % len(shift_of)]
     pairs = Pairs(sums, np.zeros(sums.shape), module, alpha, shifts)
     middle = (band.low + band.high) / 2 * module
     index = np.zeros(sums.shape, dtype=int) - 1
@@ -231,8 +233,8 @@ def regear(
     hole, away = (index + 1)[of].reshape(shape), set_at[of].reshape(shape)
     play = pairs.backlash(set_at)[of].reshape(shape)
     contact = Pairs(z1, z2, module, alpha, x1).contact(away)
-    reaches = verdicts(play, contact, 0.0, False, module, band) == "right"
-    fits = reaches & ((hole > 0) if holes is not None else True)
+    judged = verdicts(play, contact, 0.0, False, module, band)
+    fits = (judged == "right") & ((hole > 0) if holes is not None else True)
     finals = z2 / z1 * reduction
     off = finals / final - 1
     hunts = np.gcd(z1, z2) == 1
@@ -264,19 +266,13 @@ def regear(
                 fits=bool(fits[i, k]),
                 hunts=bool(hunts[i, k]),
                 in_stock=bool(stocked[i, k]),
-                reason=_reason(
-                    float(play[i, k]),
-                    float(contact[i, k]),
-                    module,
-                    band,
-                    holes is not None and hole[i, k] == 0,
-                ),
+                reason=_reason(str(judged[i, k]), float(play[i, k]), holes is not None and hole[i, k] == 0),
             )
         )
     return RegearSearch(final, choices, away, travels, fits)
 
 
-def _reason(play: float, contact: float, module: float, band: Band, no_hole: bool) -> str:
+def _reason(verdict: str, play: float, no_hole: bool) -> str:
     """Why a pair does not go in; empty if it does."""
     if no_hole:
         return "too close: it binds at every hole"
@@ -285,7 +281,7 @@ def _reason(play: float, contact: float, module: float, band: Band, no_hole: boo
         "tight": "too close: the slot does not open so far",
         "skipping": "too far: the teeth skip",
         "loose": f"too far: {play:.2f} mm of play",
-    }.get(verdict_of(play, contact, 0.0, False, module, band), "")
+    }.get(verdict, "")
 
 
 def change(load: float) -> str:

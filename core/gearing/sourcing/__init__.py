@@ -11,25 +11,34 @@ from .ordering import (
     return_words,
     waits_note,
 )
-from .price_list import ListRefusal, PriceList, PriceRow, read_price_list
+from .price_list import PriceList, PriceRow, read_price_list
 from .stock_line import StockLine, described, stock_line
+from .stock_list import StockList, StockRow, read_stock_list
+from .text_table import RowRefusal, columns_of, heading_word, heads_of, written_table
 
 __all__ = [
     "LineStanding",
-    "ListRefusal",
     "OrderStanding",
     "PriceList",
     "PriceRow",
+    "RowRefusal",
     "StockLine",
+    "StockList",
+    "StockRow",
     "basket_sum",
     "cents",
     "chase_words",
+    "columns_of",
     "described",
     "expected_on",
+    "heading_word",
+    "heads_of",
     "order_standing",
     "read_money",
     "read_price_list",
+    "read_stock_list",
     "return_words",
     "stock_line",
     "waits_note",
+    "written_table",
 ]

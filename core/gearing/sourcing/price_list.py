@@ -2,24 +2,18 @@
 
 from __future__ import annotations
 
-import csv
-import io
 import re
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 from decimal import Decimal
-from functools import cache
 
 from ..data import table
 from ..errors import GearingError
-from .money import decimal_mark, read_money
+from .money import read_money
+from .text_table import RowRefusal, no_table, read_table
 
 LONGEST_NUMBER, LONGEST_WORDS = 60, 200
 MOST_TEETH, LARGEST_MODULE = 1000, 50.0
-_DELIMITERS = ";\t,|"
-_MARKS = {b"\xef\xbb\xbf": "utf-8-sig", b"\xff\xfe": "utf-16", b"\xfe\xff": "utf-16"}
-"""What a file of each encoding begins with."""
-
 _PARTS = re.compile(r"[;,+/]| and ")
 
 
@@ -55,20 +49,11 @@ class PriceRow:
 
 
 @dataclass(frozen=True, slots=True)
-class ListRefusal:
-    """A line that is not taken, as it stands, and why."""
-
-    line: int
-    text: str
-    why: str
-
-
-@dataclass(frozen=True, slots=True)
 class PriceList:
     """What a file says: what is taken, what is not, and how it was read."""
 
     rows: tuple[PriceRow, ...]
-    refused: tuple[ListRefusal, ...]
+    refused: tuple[RowRefusal, ...]
     columns: dict[str, str]
     passed_over: tuple[str, ...]
     encoding: str
@@ -76,8 +61,8 @@ class PriceList:
     mark: str
 
 
-def read_price_list(content: bytes) -> PriceList:
-    """Read a supplier's list.
+def read_price_list(content: bytes, named: Mapping[str, str] | None = None) -> PriceList:
+    """Read a supplier's list; `named` as in :func:`.text_table.read_table`.
 
     Raises
     ------
@@ -90,95 +75,41 @@ def read_price_list(content: bytes) -> PriceList:
     >>> listed.rows[0].number, listed.rows[0].price, listed.delimiter, listed.mark
     ('A1', Decimal('12.50'), ';', ',')
     """
-    limits = table("price_list")["limits"]
-    if len(content) > limits["bytes"]:
-        raise _no_list("The file is too large for a list.", "Send it in parts.")
-    text, encoding = _decoded(content)
-    lines = text.splitlines()
-    if len(lines) > limits["lines"]:
-        raise _no_list(f"The list has {len(lines)} lines.", f"Send at most {limits['lines']} at once.")
-    start = next((n for n, line in enumerate(lines) if line.strip()), None)
-    if start is None:
-        raise _no_list("The file is empty.", "Send a list with a heading: number; what; price.")
-    delimiter = max(_DELIMITERS, key=lines[start].count)
-    rows = list(csv.reader(io.StringIO("\n".join(lines[start:])), delimiter=delimiter))
-    heads = rows[0]
-    columns = _columns(heads)
-    if "what" not in columns or not {"number", "price"} & set(columns):
-        raise _no_list(
-            f"The heading says {', '.join(filter(None, map(str.strip, heads)))[:120] or 'nothing'}.",
+    read = read_table(content, "price_list", named)
+    if "what" not in read.columns or not {"number", "price"} & set(read.columns):
+        said = ", ".join(filter(None, map(str.strip, read.heads)))[:120] or "nothing"
+        raise no_table(
+            f"The heading says {said}.",
             "It needs a column for what it is, and one for its number or price: number; what; price.",
         )
-    read = _Reader(columns, _mark_of(rows[1:], columns), limits)
+    reader = _Reader(read.mark("price"), table("price_list")["limits"])
     taken: dict[str, PriceRow] = {}
-    refused: list[ListRefusal] = []
-    for n, cells in enumerate(rows[1:], start + 2):
-        if not any(cell.strip() for cell in cells):
-            continue
+    refused: list[RowRefusal] = []
+    for n, cells in read.rows:
         try:
-            row = read.row(n, cells)
+            row = reader.row(n, read.said(cells))
             if row.number in taken:
                 raise _bad(f"{row.number} stands in line {taken[row.number].line} already.")
             taken[row.number] = row
         except GearingError as error:
-            refused.append(ListRefusal(n, delimiter.join(cells)[:200], str(error)))
-    named = set(columns.values())
+            refused.append(read.refused(n, cells, str(error)))
     return PriceList(
         tuple(taken.values()),
         tuple(refused),
-        {key: heads[at].strip() for key, at in columns.items()},
-        tuple(head.strip() for at, head in enumerate(heads) if at not in named and head.strip()),
-        encoding,
-        delimiter,
-        read.mark,
+        read.headed(),
+        read.passed_over(),
+        read.encoding,
+        read.delimiter,
+        reader.mark,
     )
-
-
-def _decoded(content: bytes) -> tuple[str, str]:
-    encoding = next((name for begins, name in _MARKS.items() if content.startswith(begins)), "utf-8")
-    try:
-        text = content.decode(encoding)
-    except UnicodeDecodeError:
-        text, encoding = content.decode("cp1252", "replace"), "cp1252"
-    if "\0" in text or sum(not char.isprintable() and not char.isspace() for char in text[:4000]) > 20:
-        raise _no_list("This is no text file.", "Save the sheet as CSV and send that.")
-    return text, encoding
-
-
-def _no_list(problem: str, hint: str) -> GearingError:
-    return GearingError(problem, code="no_price_list", field="file", hint=hint)
-
-
-@cache
-def _headings() -> dict[str, str]:
-    return {word: key for key, words in table("price_list")["columns"].items() for word in words}
-
-
-def _columns(heads: list[str]) -> dict[str, int]:
-    """Where each thing stands, by the words of the heading."""
-    found: dict[str, int] = {}
-    for at, head in enumerate(heads):
-        word = " ".join(re.sub(r"[^\w]+", " ", head.lower()).split())
-        bare = re.sub(r"\b(?:mm|eur|usd|gbp|in|per|each|pcs)\b", " ", word)
-        key = _headings().get(word) or _headings().get(" ".join(bare.split()))
-        if key:
-            found.setdefault(key, at)
-    return found
-
-
-def _mark_of(rows: list[list[str]], columns: dict[str, int]) -> str:
-    at = columns.get("price")
-    return "" if at is None else decimal_mark([row[at] for row in rows if at < len(row)])
 
 
 @dataclass(frozen=True, slots=True)
 class _Reader:
-    columns: dict[str, int]
     mark: str
     limits: dict[str, float]
 
-    def row(self, line: int, cells: list[str]) -> PriceRow:
-        said = {key: cells[at].strip() if at < len(cells) else "" for key, at in self.columns.items()}
+    def row(self, line: int, said: dict[str, str]) -> PriceRow:
         what = " ".join(said["what"].split())[:LONGEST_WORDS]
         if not what:
             raise _bad("It does not say what it is.")

@@ -6,6 +6,8 @@ from collections.abc import Mapping
 from typing import Any
 
 from gearing.data import table
+from gearing.forms.standards import standards
+from gearing.making import processes
 from gearing.workshop.safety import caution
 
 from ..probe import methods_out
@@ -56,6 +58,9 @@ def choices() -> ChoicesOut:
         count_routes=_sheets(table("counting")["routes"]),
         forms=_labelled(table("forms")["labels"]),
         worn=[LabelledChoice(key=key, label=row["label"]) for key, row in table("wear")["where"].items()],
+        processes=[LabelledChoice(key=each.key, label=each.label) for each in processes().values()],
+        belts=[each.label for each in standards("pulley") if each.groove_top],
+        chains=[each.label for each in standards("sprocket")],
         must_agree=table("fits")["must_agree"],
         cautions={about: caution(about) for about in table("safety")},
     )

@@ -66,3 +66,6 @@ class ChoicesOut(Model):
     mesh_ways: list[WayChoice]
     must_agree: str = Field(description="In what a replacement gear must agree with the old one")
     cautions: dict[str, str] = Field(description="By what is worked on")
+    processes: list[LabelledChoice] = Field(description="Ways a gear is made")
+    belts: list[str] = Field(description="Toothed belts whose pulleys can be made")
+    chains: list[str] = Field(description="Chains whose sprockets can be made")

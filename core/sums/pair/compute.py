@@ -7,7 +7,7 @@ from math import degrees, radians
 
 import numpy as np
 
-from gearing.errors import GearingError, within
+from gearing.errors import within
 from gearing.geometry.gear import Gear
 from gearing.mesh import Engagement, Pair, mesh
 from gearing.mesh.curve import curve
@@ -112,6 +112,8 @@ def _width(request: PairIn) -> float | None:
 
 
 def _band(band: Band, pair: Pair, module: float) -> BandOut:
+    asked = np.array([band.low, band.high, (band.low + band.high) / 2]) * module
+    low, high, middle = (None if np.isnan(at) else float(at) for at in pair.distances_for(asked))
     return BandOut(
         says=band.says,
         tight_mm=band.tight * module,
@@ -119,17 +121,10 @@ def _band(band: Band, pair: Pair, module: float) -> BandOut:
         high_mm=band.high * module,
         loose_mm=band.loose * module,
         source=band.source,
-        low_distance_mm=_distance_for(pair, band.low * module),
-        high_distance_mm=_distance_for(pair, band.high * module),
-        set_at_mm=_distance_for(pair, (band.low + band.high) / 2 * module),
+        low_distance_mm=low,
+        high_distance_mm=high,
+        set_at_mm=middle,
     )
-
-
-def _distance_for(pair: Pair, backlash: float) -> float | None:
-    try:
-        return pair.distance_for(backlash)
-    except GearingError:
-        return None
 
 
 def _curve(pair: Pair, module: float, band: Band, overlap: float) -> CurveOut:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from functools import partial
 from math import degrees, isfinite
 
 from gearing.errors import GearingError
@@ -13,8 +14,10 @@ from gearing.identification.next_measurement import (
     MOST_REPEATS,
     Advice,
     mate_to_weigh,
-    next_measurements,
     readings_to_part,
+    settled_by_odds,
+    weighed,
+    worth_taking,
 )
 from gearing.identification.size_answer import NONE, Answer, size_answer
 from gearing.identification.standard_sizes import size_asked
@@ -50,9 +53,11 @@ def read_gear(request: ReadIn) -> ReadOut:
     """Identify a gear from its readings."""
     identification, counts = _by_count(request)
     shown = [c for c in identification.candidates if c.probability >= LEAST_SHOWN][:SHOWN]
-    offers = next_measurements(
-        identification, error=request.error_mm, mate=_mate(request), reach=request.reach()
+    weigh = partial(
+        weighed, identification, error=request.error_mm, mate=_mate(request), reach=request.reach()
     )
+    every = [] if settled_by_odds(identification) else weigh()
+    offers = worth_taking(every)
     advice = next(iter(offers), None)
     by_hand = next((offer for offer in offers if not offer.probe.method.mate), None)
     unlisted = _unlisted(request) if identification.none >= NONE else None
@@ -79,7 +84,7 @@ def read_gear(request: ReadIn) -> ReadOut:
         instead=_next(by_hand, request) if by_hand and by_hand is not advice else None,
         stuck=""
         if answer.settled or identification.none >= NONE
-        else _stuck(identification, by_hand, request.error_mm),
+        else _stuck(identification, by_hand, every or (weigh() if identification.candidates else [])),
         counts=counts,
         look_alike=None if answer.settled or identification.internal else look_alike(identification),
         helix=_helix(request, identification),
@@ -152,7 +157,7 @@ def _helix(request: ReadIn, identification: Identification) -> HelixOut | None:
     return HelixOut(angle_deg=angle, lead_mm=float(lead(gear)), says=says)
 
 
-def _stuck(identification: Identification, advice: Advice | None, error: float) -> str:
+def _stuck(identification: Identification, advice: Advice | None, every: list[Advice]) -> str:
     """What to do where one more reading will not settle it; empty where it well may."""
     if advice and not advice.weak:
         return ""
@@ -160,7 +165,7 @@ def _stuck(identification: Identification, advice: Advice | None, error: float) 
     if len(labels) < 2:
         return ""
     pair = f"{labels[0]} from {labels[1]}"
-    parted = readings_to_part(identification, error=error)
+    parted = readings_to_part(every)
     if parted and parted[1] <= MOST_REPEATS:
         probe, times = parted
         name = probe.name.capitalize()

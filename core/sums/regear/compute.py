@@ -108,14 +108,16 @@ def _points(search: RegearSearch, rpm: float) -> list[PointOut]:
     ok, not_ok = np.flatnonzero(fits), np.flatnonzero(~fits)
     room = max(MOST_POINTS - len(ok), 0)
     step = max(1, -(-len(not_ok) // room)) if room else len(not_ok) + 1
-    chosen = [*ok[:MOST_POINTS], *(not_ok[::step] if room else [])]
+    chosen = np.concatenate([ok[:MOST_POINTS], not_ok[::step] if room else not_ok[:0]])
+    values = road_speed(rpm, travel[chosen]) if rpm else travel[chosen]
     return [
-        PointOut(
-            distance_mm=round(float(away[n]), 3),
-            value=round(float(_speed(rpm, travel[n]) or travel[n]), 3),
-            fits=bool(fits[n]),
+        PointOut(distance_mm=distance, value=value, fits=fit)
+        for distance, value, fit in zip(
+            away[chosen].round(3).tolist(),
+            np.asarray(values).round(3).tolist(),
+            fits[chosen].tolist(),
+            strict=True,
         )
-        for n in chosen
     ]
 
 

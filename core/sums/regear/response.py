@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from pydantic import Field
+from typing_extensions import TypedDict
 
 from ..base import Model
 
@@ -29,8 +30,8 @@ class ChoiceOut(Model):
     reason: str
 
 
-class PointOut(Model):
-    """A pair on the chart."""
+class PointOut(TypedDict):
+    """A pair on the chart. A plain dict: there are hundreds of them, all made by the sum itself."""
 
     distance_mm: float
     value: float

@@ -3,9 +3,12 @@
 from .arriving import cancel, measured, send_back, take_in
 from .base import find_orders, live_lines, orders_of, own_order, standing_of
 from .baskets import change_line, put_in_basket, take_line_back
+from .brought import BroughtLine, bring_sent
 from .sending import chase, expect, mark_sent, send, words_to_chase
 
 __all__ = [
+    "BroughtLine",
+    "bring_sent",
     "cancel",
     "change_line",
     "chase",

@@ -7,6 +7,7 @@ from decimal import Decimal
 from typing import Annotated
 from uuid import UUID
 
+from django.http import HttpResponse
 from django.utils import timezone
 from ninja import Router
 from pydantic import Field
@@ -15,8 +16,9 @@ from sums.base import Model, Problem
 from workshop.authentication import MemberRequest
 
 from .. import services
+from ..kept_steps import visit_answer
 from ..models import OF_A_CHECK, Reminder, Visit
-from ..schemas import VisitOut, visit_out
+from ..schemas import VisitOut
 from ..services.base import own_visit
 
 router = Router(tags=["again"])
@@ -53,15 +55,15 @@ class DoneIn(Model):
 
 
 @router.put("/visits/{visit_id}/again", response={200: VisitOut, **PROBLEMS})
-def look_again(request: MemberRequest, visit_id: UUID, body: AgainIn) -> VisitOut:
+def look_again(request: MemberRequest, visit_id: UUID, body: AgainIn) -> HttpResponse:
     """Say when it is to be looked at again."""
-    return visit_out(services.look_again(request.user, visit_id, body.on, body.after, body.by))
+    return visit_answer(services.look_again(request.user, visit_id, body.on, body.after, body.by))
 
 
 @router.put("/visits/{visit_id}/used", response={200: VisitOut, **PROBLEMS})
-def used(request: MemberRequest, visit_id: UUID, body: UsedIn) -> VisitOut:
+def used(request: MemberRequest, visit_id: UUID, body: UsedIn) -> HttpResponse:
     """How much it was used since it was filed."""
-    return visit_out(services.report_use(request.user, visit_id, body.used))
+    return visit_answer(services.report_use(request.user, visit_id, body.used))
 
 
 @router.get("/visits/{visit_id}/reminders", response={200: list[ReminderOut], **PROBLEMS})

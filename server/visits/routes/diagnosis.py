@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing import Annotated
 from uuid import UUID
 
+from django.http import HttpResponse
 from ninja import Router
 from pydantic import Field
 
@@ -17,11 +18,12 @@ from sums.diagnose import CheckMade, DiagnoseIn, DiagnoseOut, Said, diagnose_uni
 from workshop.authentication import MemberRequest
 
 from .. import services
+from ..kept_steps import visit_answer
 from ..mapping import removed
 from ..models import Visit
 from ..proving import proved_otherwise
 from ..row_seen import off_of
-from ..schemas import VisitOut, visit_out
+from ..schemas import VisitOut
 from ..services.base import own_visit
 from .guide import like_it
 from .sounds import train_of
@@ -170,9 +172,9 @@ def name_cause(request: MemberRequest, visit_id: UUID, body: CauseIn) -> Diagnos
 
 
 @router.put("/visits/{visit_id}/goal", response={200: VisitOut, **PROBLEMS})
-def set_goal(request: MemberRequest, visit_id: UUID, body: GoalIn) -> VisitOut:
+def set_goal(request: MemberRequest, visit_id: UUID, body: GoalIn) -> HttpResponse:
     """Say what the strip is to reach."""
-    return visit_out(services.set_goal(request.user, visit_id, body.goal))
+    return visit_answer(services.set_goal(request.user, visit_id, body.goal))
 
 
 @router.get("/visits/{visit_id}/goal", response={200: GoalOut | None, **PROBLEMS})
@@ -221,17 +223,17 @@ def set_teaching(request: MemberRequest, kind: str, body: TeachingIn) -> list[Le
 
 
 @router.put("/visits/{visit_id}/complaint", response={200: VisitOut, **PROBLEMS})
-def hear_again(request: MemberRequest, visit_id: UUID, body: ComplaintIn) -> VisitOut:
+def hear_again(request: MemberRequest, visit_id: UUID, body: ComplaintIn) -> HttpResponse:
     """Correct what was said when the unit came in."""
     based_on = body.based_on.model_dump() if body.based_on else None
     said = body.model_dump(exclude={"based_on"})
-    return visit_out(services.hear_again(request.user, visit_id, said, based_on))
+    return visit_answer(services.hear_again(request.user, visit_id, said, based_on))
 
 
 @router.put("/visits/{visit_id}/notice", response={200: VisitOut, **PROBLEMS})
-def say_notice(request: MemberRequest, visit_id: UUID) -> VisitOut:
+def say_notice(request: MemberRequest, visit_id: UUID) -> HttpResponse:
     """Keep that what law or licence says of such a unit was said to its owner."""
-    return visit_out(services.say_notice(request.user, visit_id))
+    return visit_answer(services.say_notice(request.user, visit_id))
 
 
 def _diagnosis(visit: Visit) -> DiagnosisOut:

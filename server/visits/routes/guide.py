@@ -118,7 +118,7 @@ def _alike(visit: Visit) -> Q:
 def like_it(visit: Visit) -> list[Visit]:
     """Visits with a row, the same unit first, then the same model, then the same kind."""
     with_row = (
-        Visit.objects.filter(unit__workshop_id=visit.unit.workshop_id)
+        Visit.objects.filter(workshop_id=visit.unit.workshop_id)
         .exclude(id=visit.id)
         .filter(_alike(visit))
         .select_related("unit")

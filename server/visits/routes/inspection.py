@@ -8,9 +8,10 @@ from uuid import UUID
 from ninja import Query, Router
 from pydantic import AliasChoices, Discriminator, Field, Tag
 
-from gearing.inspection.findings import Finding, sights
+from gearing.inspection.findings import Finding, goes_on, sights
 from gearing.inspection.findings import judge as judge_findings
 from gearing.inspection.known import known_gear
+from gearing.rebuild.spoken import spoken
 from gearing.strip.entry import LONGEST_LINE, short_name
 from shelf.services import house_of
 from sums.base import Model, Problem
@@ -68,6 +69,8 @@ class LookOut(Model):
     sights: list[SightOut]
     verdict: str
     reason: str
+    aloud: str = Field(description="The reason as it is read out, figures as one says them")
+    goes_on: str = Field(description="The verdict that going on without a free hand gives; empty for none")
 
 
 class JudgedState(Model):
@@ -147,6 +150,8 @@ def look(request: MemberRequest, visit_id: UUID, piece_id: UUID, body: LookIn) -
         sights=[SightOut(key=s.key, says=s.says, by_tooth=s.by_tooth) for s in sights(kind)],
         verdict=judged.verdict,
         reason=judged.reason,
+        aloud=spoken(judged.reason),
+        goes_on=goes_on(judged, findings),
     )
 
 

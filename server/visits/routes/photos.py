@@ -73,7 +73,7 @@ def add_photo(
 @router.get("/photos/{photo_id}", response={200: Any, 404: Problem})
 def photo(request: MemberRequest, photo_id: UUID, small: bool = False) -> FileResponse:
     """The picture itself, for members of its workshop only."""
-    photo = Photo.objects.filter(id=photo_id, visit__unit__workshop_id=request.user.workshop_id).first()
+    photo = Photo.objects.filter(id=photo_id, visit__workshop_id=request.user.workshop_id).first()
     if photo is None:
         raise Http404
     try:

@@ -9,6 +9,7 @@ from uuid import UUID
 from ninja import Router
 from pydantic import Field
 
+from gearing.rebuild.spoken import spoken
 from sums.base import Model, Problem
 from sums.proof import ProofCheckOut, check_out
 from workshop.authentication import MemberRequest
@@ -48,6 +49,7 @@ class ProofRow(ProofCheckOut):
     result: ProofResultOut | None
     later: bool = Field(description="Done once it is in use again; nothing waits for it")
     before: str = Field(description="What it read before: this unit, or its like; empty for none")
+    aloud: str = Field(description="The check as it is read out, figures as one says them")
 
 
 class ProofPage(Model):
@@ -101,6 +103,7 @@ def _page(visit: Visit) -> ProofPage:
             result=_result(proof, check.key),
             later=check.risk == LATER,
             before=_before(proof.before.get(check.key), visit) if check.figure else "",
+            aloud=spoken(f"{check.name}. {check.how} To meet: {check.band}"),
         )
         for n, check in enumerate(proof.checks, 1)
     ]

@@ -64,7 +64,7 @@ def mark(request: MemberRequest, visit_id: UUID, key: Key, body: MarkIn) -> Plan
 @router.get("/timers", response=list[TimerOut])
 def timers(request: MemberRequest) -> list[TimerOut]:
     """What runs at this bench, the next to end first."""
-    running = Timer.objects.filter(visit__unit__workshop_id=request.user.workshop_id, stopped=False)
+    running = Timer.objects.filter(visit__workshop_id=request.user.workshop_id, stopped=False)
     return [_timer(timer) for timer in running.select_related("visit__unit")[:50]]
 
 

@@ -83,7 +83,7 @@ def words(request: MemberRequest, visit_id: UUID) -> WordsOut:
     """What could be typed next: words of this unit count most, then those of its kind."""
     visit = own_visit(request.user, visit_id)
     pieces = Piece.objects.filter(
-        step__visit__unit__workshop_id=request.user.workshop_id, step__visit__unit__kind=visit.unit.kind
+        step__visit__workshop_id=request.user.workshop_id, step__visit__unit__kind=visit.unit.kind
     ).select_related("step__visit")
     counted: Counter[str] = Counter()
     for at, piece in enumerate(pieces.order_by("-recorded_at")[:MOST_PIECES]):

@@ -144,7 +144,7 @@ def heard(request: MemberRequest, visit_id: UUID, sound_id: UUID) -> HttpRespons
 @router.get("/sounds/{sound_id}", response={200: bytes, 404: Problem})
 def sound(request: MemberRequest, sound_id: UUID) -> FileResponse:
     """The recording itself, for members of its workshop only."""
-    kept = Sound.objects.filter(id=sound_id, visit__unit__workshop_id=request.user.workshop_id).first()
+    kept = Sound.objects.filter(id=sound_id, visit__workshop_id=request.user.workshop_id).first()
     if kept is None:
         raise Http404
     try:

@@ -6,6 +6,7 @@ from decimal import Decimal
 from typing import Annotated
 from uuid import UUID
 
+from django.http import HttpResponse
 from ninja import Router
 from pydantic import Field
 
@@ -14,8 +15,9 @@ from sums.base import Model, Module, Problem
 from workshop.authentication import MemberRequest
 
 from .. import services
+from ..kept_steps import visit_answer
 from ..mapping import entry_of
-from ..schemas import VisitOut, visit_out
+from ..schemas import VisitOut
 from ..services.base import own_visit
 
 router = Router(tags=["stock"])
@@ -66,9 +68,9 @@ class AlsoIn(Model):
 @router.put("/visits/{visit_id}/pieces/{piece_id}/drawer/{movement_id}", response={200: VisitOut, **PROBLEMS})
 def take_from_drawer(
     request: MemberRequest, visit_id: UUID, piece_id: UUID, movement_id: UUID, body: FromDrawerIn
-) -> VisitOut:
+) -> HttpResponse:
     """Take one from the drawer for a piece, or put it back."""
-    return visit_out(
+    return visit_answer(
         services.take_from_drawer(request.user, visit_id, piece_id, movement_id, body.kept, back=body.back)
     )
 
@@ -85,11 +87,11 @@ def worth_keeping(request: MemberRequest, visit_id: UUID) -> list[SalvageOut]:
 
 
 @router.put("/visits/{visit_id}/salvage", response={200: VisitOut, **PROBLEMS})
-def write_off(request: MemberRequest, visit_id: UUID, body: WriteOffIn) -> VisitOut:
+def write_off(request: MemberRequest, visit_id: UUID, body: WriteOffIn) -> HttpResponse:
     """Write the unit off, and keep what is worth it."""
     keep = {each.piece: each.count for each in body.keep}
     prices = {each.piece: each.price for each in body.keep if each.price is not None}
-    return visit_out(services.write_off(request.user, visit_id, keep, body.place, prices))
+    return visit_answer(services.write_off(request.user, visit_id, keep, body.place, prices))
 
 
 @router.post("/gears/also-in", response={200: list[AlsoIn], **PROBLEMS})

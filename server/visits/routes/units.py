@@ -99,6 +99,16 @@ def unit_history(request: MemberRequest, unit_id: UUID) -> UnitHistory:
     )
 
 
+class Forgotten(Model):
+    units: int = Field(description="How many units bore the name")
+
+
+@router.post("/units/{unit_id}/forget-owner", response={200: Forgotten, 403: Problem, **PROBLEMS})
+def forget_owner(request: MemberRequest, unit_id: UUID) -> Forgotten:
+    """Empty the owner's name on this unit and on every other that bears it; it cannot be taken back."""
+    return Forgotten(units=services.forget_owner(request.user, unit_id))
+
+
 def _past(visit: Visit, renewed: list[str]) -> PastVisit:
     known = faults()
     return PastVisit(

@@ -6,6 +6,7 @@ from datetime import datetime
 from typing import Annotated, Literal
 from uuid import UUID
 
+from django.http import HttpResponse
 from ninja import Query, Router
 from pydantic import Field
 
@@ -16,6 +17,7 @@ from sums.entry import Line
 from workshop.authentication import MemberRequest
 
 from .. import services
+from ..kept_steps import visit_answer
 from ..mapping import entry_of
 from ..models import Piece
 from ..schemas import (
@@ -29,7 +31,6 @@ from ..schemas import (
     card,
     step_out,
     unit_out,
-    visit_out,
 )
 from ..services.base import own_visit
 from ..wording import in_words_of
@@ -187,16 +188,16 @@ def unit(request: MemberRequest, unit_id: UUID) -> UnitOut:
 
 
 @router.put("/visits/{visit_id}", response={200: VisitOut, **PROBLEMS})
-def open_visit(request: MemberRequest, visit_id: UUID, body: NewVisit) -> VisitOut:
+def open_visit(request: MemberRequest, visit_id: UUID, body: NewVisit) -> HttpResponse:
     """Take a unit in."""
     fields = body.model_dump(exclude={"unit_id"})
-    return visit_out(services.open_visit(request.user, visit_id, body.unit_id, fields))
+    return visit_answer(services.open_visit(request.user, visit_id, body.unit_id, fields))
 
 
 @router.get("/visits/{visit_id}", response={200: VisitOut, **PROBLEMS})
-def visit(request: MemberRequest, visit_id: UUID) -> VisitOut:
-    """All of one visit."""
-    return visit_out(own_visit(request.user, visit_id))
+def visit(request: MemberRequest, visit_id: UUID, since: datetime | None = None) -> HttpResponse:
+    """All of one visit; with `since`, its `changed_at` as known, only those of its steps that changed."""
+    return visit_answer(own_visit(request.user, visit_id), since)
 
 
 @router.get("/visits/{visit_id}/changed", response={200: ChangedOut, **PROBLEMS})
@@ -240,28 +241,28 @@ def undo(request: MemberRequest, visit_id: UUID, change_id: int) -> list[History
 
 
 @router.put("/visits/{visit_id}/stage", response={200: VisitOut, **PROBLEMS})
-def stage(request: MemberRequest, visit_id: UUID, body: StageIn) -> VisitOut:
+def stage(request: MemberRequest, visit_id: UUID, body: StageIn) -> HttpResponse:
     """Move to a stage."""
-    return visit_out(services.enter_stage(request.user, visit_id, body.stage, body.based_on))
+    return visit_answer(services.enter_stage(request.user, visit_id, body.stage, body.based_on))
 
 
 @router.put("/visits/{visit_id}/waits", response={200: VisitOut, **PROBLEMS})
-def waits(request: MemberRequest, visit_id: UUID, body: WaitsIn) -> VisitOut:
+def waits(request: MemberRequest, visit_id: UUID, body: WaitsIn) -> HttpResponse:
     """Say what the visit waits for."""
     based_on = body.based_on.model_dump() if body.based_on else None
-    return visit_out(services.wait_for(request.user, visit_id, body.waits_for, body.note, based_on))
+    return visit_answer(services.wait_for(request.user, visit_id, body.waits_for, body.note, based_on))
 
 
 @router.put("/visits/{visit_id}/check", response={200: VisitOut, **PROBLEMS})
-def check(request: MemberRequest, visit_id: UUID, body: CheckIn) -> VisitOut:
+def check(request: MemberRequest, visit_id: UUID, body: CheckIn) -> HttpResponse:
     """Tick one of the checks that prove the unit."""
-    return visit_out(services.set_check(request.user, visit_id, body.check, body.done))
+    return visit_answer(services.set_check(request.user, visit_id, body.check, body.done))
 
 
 @router.put("/visits/{visit_id}/watch", response={200: VisitOut, **PROBLEMS})
-def watch(request: MemberRequest, visit_id: UUID, body: WatchIn) -> VisitOut:
+def watch(request: MemberRequest, visit_id: UUID, body: WatchIn) -> HttpResponse:
     """Note what to watch and when to open it next."""
-    return visit_out(services.note_to_watch(request.user, visit_id, body.text, body.based_on))
+    return visit_answer(services.note_to_watch(request.user, visit_id, body.text, body.based_on))
 
 
 @router.put("/visits/{visit_id}/steps/{step_id}", response={200: StepOut, **PROBLEMS})

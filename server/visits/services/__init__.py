@@ -16,7 +16,7 @@ from .diagnosis import (
     set_goal,
     set_teaching,
 )
-from .finding import find_units, find_visits, known_of, own_unit
+from .finding import find_units, find_visits, forget_owner, known_of, own_unit
 from .joins import add_joined_photo, make_join, new_device_key, note_device, open_join, revoke_join
 from .money import (
     ask_owner,
@@ -65,6 +65,7 @@ __all__ = [
     "find_units",
     "find_visits",
     "follow_guide",
+    "forget_owner",
     "hand_back",
     "hear_again",
     "is_repaired",

@@ -29,7 +29,7 @@ def own_visit(member: Member, visit_id: UUID, *, lock: bool = False) -> Visit:
         If there is none such.
     """
     visits = Visit.objects.select_for_update() if lock else Visit.objects
-    return get_object_or_404(visits.select_related("unit"), id=visit_id, unit__workshop_id=member.workshop_id)
+    return get_object_or_404(visits.select_related("unit"), id=visit_id, workshop_id=member.workshop_id)
 
 
 def remember(

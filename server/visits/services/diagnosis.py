@@ -135,11 +135,11 @@ def learnt(member: Member) -> list[tuple[str, str, int]]:
 @write
 def set_teaching(member: Member, kind: str, teaches: bool) -> None:
     """Forget what filed visits of a kind of unit taught, or take it up again; the visits stay as they are."""
-    filed = Visit.objects.filter(unit__workshop_id=member.workshop_id, stage=FILED).exclude(cause="")
+    filed = Visit.objects.filter(workshop_id=member.workshop_id, stage=FILED).exclude(cause="")
     filed.filter(unit__kind=kind).exclude(teaches=teaches).update(teaches=teaches)
 
 
 def _teaching(workshop_id: int, kind: str = "") -> QuerySet[Visit]:
     """Filed visits whose cause is known, and counts."""
-    filed = Visit.objects.filter(unit__workshop_id=workshop_id, stage=FILED, teaches=True).exclude(cause="")
+    filed = Visit.objects.filter(workshop_id=workshop_id, stage=FILED, teaches=True).exclude(cause="")
     return filed.filter(unit__kind=kind) if kind else filed

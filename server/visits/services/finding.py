@@ -5,12 +5,14 @@ from __future__ import annotations
 from collections.abc import Mapping
 from uuid import UUID
 
-from django.db.models import Count, Max, OuterRef, Q, QuerySet, Subquery
+from django.db.models import Count, Exists, Max, OuterRef, Q, QuerySet, Subquery
 from django.http import Http404
 
 from gearing.workshop.stages import FILED
 from workshop.models import Member
 from workshop.paging import Paged
+from workshop.services import owned
+from workshop.transactions import write
 
 from ..models import Photo, Unit, Visit
 
@@ -52,7 +54,7 @@ def find_visits(
 
     `picked` are values of the unit's fields (`PICKED`) that must be exactly so; empty ones say nothing.
     """
-    visits = Visit.objects.filter(unit__workshop_id=member.workshop_id)
+    visits = Visit.objects.filter(workshop_id=member.workshop_id)
     if state != "all":
         visits = visits.filter(stage=FILED) if state == "filed" else visits.exclude(stage=FILED)
     if unit_id:
@@ -61,10 +63,7 @@ def find_visits(
         if value:
             visits = visits.filter(**{f"unit__{name}": value})
     for word in words.split()[:MOST_WORDS]:
-        said = Q(complaint__icontains=word)
-        for name in UNIT_TEXTS:
-            said |= Q(**{f"unit__{name}__icontains": word})
-        visits = visits.filter(said)
+        visits = visits.filter(Q(complaint__icontains=word) | _unit_says(word, "unit__"))
     newest = Photo.objects.filter(visit=OuterRef("pk")).order_by("-recorded_at").values("id")[:1]
     shown = (
         visits.select_related("unit")
@@ -77,16 +76,28 @@ def find_visits(
 def find_units(member: Member, words: str) -> Paged[Unit]:
     """Units that speak of all the words, last here first, with `many` visits and the one still open."""
     units: QuerySet[Unit] = Unit.objects.filter(workshop_id=member.workshop_id)
+    visits = Visit.objects.filter(workshop_id=member.workshop_id)
     for word in words.split()[:MOST_WORDS]:
-        said = Q()
-        for name in UNIT_TEXTS:
-            said |= Q(**{f"{name}__icontains": word})
-        units = units.filter(said)
+        units = units.filter(_unit_says(word))
+        visits = visits.filter(_unit_says(word, "unit__"))
+    # By the visits, which an index has in this order: a page of units is found without all of them.
+    after = Q(changed_at__gt=OuterRef("changed_at")) | Q(
+        changed_at=OuterRef("changed_at"), id__gt=OuterRef("id")
+    )
+    last = visits.exclude(Exists(Visit.objects.filter(after, unit=OuterRef("unit"))))
     still = Visit.objects.filter(unit=OuterRef("pk")).exclude(stage=FILED).order_by("-number")
     shown = units.annotate(
         many=Count("visits"), last=Max("visits__changed_at"), open_visit=Subquery(still.values("id")[:1])
     ).order_by("-last", "id")
-    return Paged(shown, units, PER_PAGE)
+    return Paged(shown, units, PER_PAGE, last.order_by(*LAST_TOUCHED), "unit_id")
+
+
+def _unit_says(word: str, of: str = "") -> Q:
+    """Whether a unit speaks of a word, from what leads to it by `of`."""
+    said = Q()
+    for name in UNIT_TEXTS:
+        said |= Q(**{f"{of}{name}__icontains": word})
+    return said
 
 
 def own_unit(member: Member, unit_id: UUID) -> Unit:
@@ -101,3 +112,25 @@ def own_unit(member: Member, unit_id: UUID) -> Unit:
     if unit is None:
         raise Http404
     return unit
+
+
+@write
+def forget_owner(member: Member, unit_id: UUID) -> int:
+    """The owner of this unit is called by no name any more, on all units of the workshop that bear it.
+
+    Returns
+    -------
+    int
+        How many units that were.
+
+    Raises
+    ------
+    RefusedError
+        Unless the member owns the workshop.
+    """
+    owned(member)
+    unit = own_unit(member, unit_id)
+    if not unit.owner_label:
+        return 0
+    theirs = Unit.objects.filter(workshop_id=member.workshop_id, owner_label=unit.owner_label)
+    return theirs.update(owner_label="")

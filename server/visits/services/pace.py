@@ -29,7 +29,7 @@ def keep_what_it_took(visit: Visit) -> None:
 def pace_of(unit: Unit) -> float:
     """How many times the usual minutes a rebuild of such a unit takes here; 1 where that is not known."""
     filed = Visit.objects.filter(
-        unit__workshop_id=unit.workshop_id, stage=FILED, build_took__isnull=False, build_planned__gt=0
+        workshop_id=unit.workshop_id, stage=FILED, build_took__isnull=False, build_planned__gt=0
     ).order_by("-changed_at")
     of_model = filed.filter(unit__model=unit.model) if unit.model else filed.none()
     of_kind = filed.filter(unit__kind=unit.kind)

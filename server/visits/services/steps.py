@@ -66,7 +66,9 @@ def record_step(
         step = visit.steps.with_record().get(id=step_id)
         remember(visit, member, "reworded", step_id, before={"line": before}, after={"line": step.line})
     if photo_ids:
-        Photo.objects.filter(id__in=photo_ids, visit=visit).update(step=step)
+        pictures = Photo.objects.filter(id__in=photo_ids, visit=visit)
+        Step.touch([step.id, *pictures.values_list("step_id", flat=True)])
+        pictures.update(step=step)
         step = visit.steps.with_record().get(id=step_id)
     return step
 
@@ -91,6 +93,7 @@ def _reword(step: Step, entries: tuple[Entry, ...], member: Member) -> None:
                 id=piece_id(step.id, at), step=step, at=at, entry=entry_to_json(entry), recorded_by=member
             )
     Piece.objects.filter(id__in=[piece.id for piece in known.values()]).update(taken_back=True)
+    Step.touch([step.id])
 
 
 @write

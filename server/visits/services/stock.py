@@ -133,7 +133,7 @@ def also_in(member: Member, teeth: int, module: float, most: int = 12) -> Sequen
     """Pieces of any unit that were read as the same gear: where it sits as well, the last read first."""
     near = (module * (1 - SAME_SIZE), module * (1 + SAME_SIZE))
     found = Piece.objects.filter(
-        step__visit__unit__workshop_id=member.workshop_id,
+        step__visit__workshop_id=member.workshop_id,
         taken_back=False,
         pins__superseded=False,
         pins__taken_back=False,

@@ -13,6 +13,7 @@ from ninja import Router
 from pydantic import Field
 
 from sums.base import Model, Problem
+from watched.journal import troubles
 
 from .. import backups, services
 from ..authentication import MemberRequest
@@ -71,6 +72,19 @@ class VersionOut(Model):
     version: str
 
 
+class RequestTrouble(Model):
+    """A request of this workshop's that failed or was slow; what was said in it is kept nowhere."""
+
+    at: datetime
+    id: str = Field(description="What the failure was called where it was shown")
+    who: str
+    method: str
+    route: str
+    status: int
+    ms: float
+    error: str = Field(description="Which error, and where in the program; empty for what was only slow")
+
+
 class RoleOut(Model):
     key: str
     says: str
@@ -91,6 +105,7 @@ class WorkshopOut(Model):
     backups: list[BackupOut]
     backup_overdue: bool
     backup_running: bool
+    troubles: list[RequestTrouble]
     versions: list[VersionOut]
 
 
@@ -172,8 +187,26 @@ def workshop(request: MemberRequest) -> WorkshopOut:
         ],
         backup_overdue=runs and backups.overdue(kept),
         backup_running=runs and backups.being_made(),
+        troubles=_troubles(me.workshop_id, members) if runs else [],
         versions=_versions(),
     )
+
+
+def _troubles(workshop_id: int, members: list[Member]) -> list[RequestTrouble]:
+    called = {member.pk: member.called for member in members}
+    return [
+        RequestTrouble(
+            at=said["at"],
+            id=said["id"],
+            who=called.get(said["member"], ""),
+            method=said["method"],
+            route=said["route"],
+            status=said["status"],
+            ms=said["ms"],
+            error=said.get("error", ""),
+        )
+        for said in troubles(workshop_id)
+    ]
 
 
 @router.post("/workshop/codes", response={200: NewCodeOut, **PROBLEMS})

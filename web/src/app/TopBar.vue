@@ -27,6 +27,14 @@ const outOfReach = computed(() => {
   return `Out of reach${seen ? `: shown as it was, ${seen}` : ", and being brought back"}. What you enter is kept on this device.`;
 });
 
+/** Asked for and not here yet: the old one still has something in hand. */
+const soon = ref(false);
+
+async function change() {
+  if (await takeNewer()) window.location.assign(router.currentRoute.value.fullPath);
+  soon.value = true;
+}
+
 function open(event: Event) {
   menu.value?.toggle(event, opener.value);
 }
@@ -64,6 +72,7 @@ useKeys({ i: () => opener.value?.querySelector("button")?.click(), b: () => rout
         <RouterLink to="/regear">Regear</RouterLink>
         <RouterLink to="/fits">Fits</RouterLink>
         <RouterLink to="/gauges">Gauges</RouterLink>
+        <RouterLink to="/make">Make a part</RouterLink>
         <RouterLink to="/drawer">Drawer</RouterLink>
         <RouterLink to="/orders">Orders</RouterLink>
         <RouterLink to="/shelf">Shelf</RouterLink>
@@ -71,7 +80,8 @@ useKeys({ i: () => opener.value?.querySelector("button")?.click(), b: () => rout
         <RouterLink to="/filed">Filed</RouterLink>
         <RouterLink to="/">Bench</RouterLink>
         <RouterLink to="/workshop">Workshop</RouterLink>
-        <button v-if="newer" type="button" @click="takeNewer(router.currentRoute.value.fullPath)">A newer Dentado is here</button>
+        <RouterLink to="/devices">Devices</RouterLink>
+        <button v-if="newer" type="button" @click="change">{{ soon ? "It comes with the next screen" : "A newer Dentado is here" }}</button>
         <button type="button" @click="switchLamp">{{ lamp ? "Day" : "Lamp" }}</button>
         <button type="button" @click="leave">Sign out, {{ session.member }}</button>
       </nav>

@@ -28,10 +28,12 @@ export const router = createRouter({
     { path: "/arrival", name: "arrival", component: () => import("../features/drawer/ArrivalView.vue") },
     { path: "/shelf", name: "shelf", component: () => import("../features/shelf/ShelfView.vue") },
     { path: "/gauges", name: "gauges", component: () => import("../features/instruments/GaugesView.vue") },
+    { path: "/make", name: "make", component: () => import("../features/instruments/make/MakeView.vue") },
     { path: "/train", name: "train", component: () => import("../features/instruments/train/TrainView.vue") },
     { path: "/regear", name: "regear", component: () => import("../features/instruments/regear/RegearView.vue") },
     { path: "/fits", name: "fits", component: () => import("../features/instruments/fits/FitsView.vue") },
     { path: "/workshop", name: "workshop", component: () => import("../features/workshop/WorkshopView.vue") },
+    { path: "/devices", name: "devices", component: () => import("../features/instruments/DevicesView.vue") },
     { path: "/unsent", name: "unsent", component: () => import("../features/workshop/UnsentView.vue") },
     { path: "/mesh", name: "mesh", component: () => import("../features/instruments/mesh/MeshView.vue") },
     { path: "/:rest(.*)*", redirect: "/" },
@@ -39,8 +41,10 @@ export const router = createRouter({
 });
 
 /** A newer Dentado is changed to between two screens; never while this window alone holds something unsent. */
-router.beforeEach((to, from) => {
-  if (!newer.value || !from.name || useOutbox().loose.length) return true;
-  takeNewer(to.fullPath);
+router.beforeEach(async (to, from) => {
+  const outbox = useOutbox();
+  if (!newer.value || !from.name || outbox.loose.length) return true;
+  if (!(await takeNewer()) || outbox.loose.length) return true;
+  window.location.assign(to.fullPath);
   return false;
 });

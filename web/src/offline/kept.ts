@@ -20,3 +20,11 @@ export async function forget() {
   if (!("caches" in globalThis)) return;
   await Promise.all([RECORD, SUMS, PICTURES].map((name) => caches.delete(name))).catch(() => undefined);
 }
+
+/** An answer that was put together here, kept as if the server had said all of it at once. */
+export async function keepOnDevice(path: string, answer: unknown) {
+  if (!("caches" in globalThis) || !navigator.serviceWorker?.controller) return;
+  const headers = { "Content-Type": "application/json", Date: new Date().toUTCString() };
+  const there = await caches.open(RECORD).catch(() => undefined);
+  await there?.put(path, new Response(JSON.stringify(answer), { headers })).catch(() => undefined);
+}

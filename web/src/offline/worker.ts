@@ -6,6 +6,10 @@ import { TAKE_OVER } from "./kept";
 /** Whether a newer Dentado lies ready. It is taken at the next change of screen, never in the middle of a line. */
 export const newer = ref(false);
 let waiting: ServiceWorker | null = null;
+let asked: ServiceWorker | null = null;
+let taken = false;
+/** A change of screen waits no longer than this for it. */
+const PATIENCE = 1_500;
 
 /** Without a worker (no TLS, a private window) everything works but a cold start without the server. */
 export async function keepOnDevice() {
@@ -25,12 +29,19 @@ export async function keepOnDevice() {
 function lookAt(fresh: ServiceWorker | null) {
   // The very first one has nobody to relieve.
   if (!fresh || !navigator.serviceWorker.controller) return;
+  if (!newer.value) navigator.serviceWorker.addEventListener("controllerchange", () => (taken = true), { once: true });
   waiting = fresh;
   newer.value = true;
 }
 
-/** Change to the newer one and open `path` with it. */
-export function takeNewer(path: string) {
-  navigator.serviceWorker.addEventListener("controllerchange", () => window.location.assign(path), { once: true });
-  waiting?.postMessage(TAKE_OVER);
+/** Ask the newer one to take over. Whether it has, so that the next page opened is its own: the old one first ends
+ *  what it has in hand, and a reading sent into a network that just went may keep it for long. Waited for once. */
+export function takeNewer(): Promise<boolean> {
+  if (taken || asked === waiting) return Promise.resolve(taken);
+  asked = waiting;
+  return new Promise((resolve) => {
+    navigator.serviceWorker.addEventListener("controllerchange", () => resolve(true), { once: true });
+    setTimeout(() => resolve(taken), PATIENCE);
+    asked?.postMessage(TAKE_OVER);
+  });
 }

@@ -19,7 +19,9 @@ import re
 from dataclasses import replace
 from itertools import pairwise
 
+from ...bearings import designated, in_one_word, is_designation
 from ...errors import GearingError
+from ...standards import wire_in_one_word
 from ..kinds import kind_of_word, kinds, named_at
 from .counts import (
     BARE_COUNT,
@@ -91,7 +93,7 @@ def parse(line: str) -> Entry:
             field="line",
             hint="Say one piece or group a line. Nothing was changed.",
         )
-    tokens = tokenize(tidy(line))
+    tokens = tokenize(_joined_up(tidy(line)))
     if not tokens:
         raise GearingError(
             "There is nothing on the line yet.",
@@ -105,7 +107,12 @@ def parse(line: str) -> Entry:
 
 def reading_of(line: str) -> PhraseReading:
     """The kind a line names, and the others it speaks of: another reading to be offered."""
-    return read_phrase(_read(tokenize(tidy(line))).phrase)
+    return read_phrase(_read(tokenize(_joined_up(tidy(line)))).phrase)
+
+
+def _joined_up(line: str) -> str:
+    """What is one designation in one word: its number is no count."""
+    return wire_in_one_word(in_one_word(line))
 
 
 def _read(tokens: list[Token]) -> LineReader:
@@ -352,6 +359,10 @@ def _finish(reader: LineReader) -> Entry:
         entry = _tapping_by_size(entry)
     if kind in WIRED:
         entry = replace(entry, colours=colours_in(entry.words))
+    if kind == "other" and is_designation(entry.words):
+        kind = "bearing"
+    if kind == "bearing" and not entry.size and (marked := designated(entry.words)):
+        entry = replace(entry, size=marked.size)
     return replace(entry, kind=kind)
 
 

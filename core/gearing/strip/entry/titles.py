@@ -2,9 +2,13 @@
 
 from __future__ import annotations
 
+import re
 from dataclasses import replace
+from functools import cache
 
+from ...bearings import called, designated
 from ...data import table
+from ...standards import ring_number, standard_says
 from ..kinds import kinds, named_at
 from .lexicon import closes, is_position, is_preposition, is_state, verbs
 from .model import IN_PAIRS, Chip, Entry, Fastener
@@ -182,12 +186,15 @@ def _of(name: str, count: int) -> str:
 
 def _plural(name: str) -> str:
     last = name.rsplit(" ", 1)[-1].lower()
-    from_words = {word for kind in kinds().values() for name in kind.words for word in name.split()[-1:]} | {
-        "piece"
-    }
-    if last not in from_words or last.endswith("s"):
+    if last not in _last_words() or last.endswith("s"):
         return name
     return f"{name}es" if last.endswith(("sh", "ch", "x")) else f"{name}s"
+
+
+@cache
+def _last_words() -> frozenset[str]:
+    """Words that names of pieces end in."""
+    return frozenset({name.split()[-1] for kind in kinds().values() for name in kind.words} | {"piece"})
 
 
 def strip_title(entry: Entry, *beside: Entry) -> str:
@@ -257,8 +264,32 @@ def order_words(entry: Entry) -> str:
     >>> from gearing.strip.entry import parse
     >>> order_words(parse("2x M3x10 button hex2 rear cover"))
     'M3 × 10 · button · hex 2'
+    >>> order_words(parse("bearing 5x11x4"))
+    '5 × 11 × 4 · MR115'
     """
-    return " · ".join(chip.value for chip in chips(entry) if chip.field in ORDERED_BY)
+    said = [chip.value for chip in chips(entry) if chip.field in ORDERED_BY]
+    lengths = re.findall(r"\d+(?:\.\d+)?", entry.size.replace(",", "."))
+    if entry.kind == "bearing" and len(lengths) == 3:
+        marked = designated(entry.words)
+        bore, outside, width = map(float, lengths)
+        said.append(marked.designation if marked else called(bore, outside, width))
+    if entry.kind == "oring" and len(lengths) == 2:
+        said.append(ring_number(*map(float, lengths)))
+    return " · ".join(filter(None, said))
+
+
+def _words_label(entry: Entry) -> str:
+    """The quiet word beside a name: with what its designation stands for, where no size does."""
+    said = "" if entry.size else standard_says(entry.kind, "", entry.words)
+    return f"name ({said})" if said else "name"
+
+
+def _size_label(entry: Entry) -> str:
+    """The quiet word beside a size: with what a standard says of such a part."""
+    lengths = [float(each) for each in re.findall(r"\d+(?:\.\d+)?", entry.size.replace(",", "."))]
+    bearing = entry.kind == "bearing" and len(lengths) == 3 and not designated(entry.words)
+    said = called(*lengths) if bearing else standard_says(entry.kind, entry.size, entry.words)
+    return f"size ({said})" if said else "size"
 
 
 def chips(entry: Entry) -> list[Chip]:
@@ -285,9 +316,9 @@ def chips(entry: Entry) -> list[Chip]:
         ("length", "length", entry.length),
         ("starts", "starts", str(entry.starts or "")),
         ("hand", "hand", entry.hand),
-        ("size", "size", entry.size.replace("x", " × ")),
+        ("size", _size_label(entry), entry.size.replace("x", " × ")),
         ("material", "of", entry.material),
-        ("words", "name", entry.words),
+        ("words", _words_label(entry), entry.words),
         ("colours", "wires", entry.colours),
         ("runs", "runs", SURROUNDINGS.get(entry.runs, "")),
         ("side", "side", entry.side),

@@ -13,6 +13,7 @@ import ProblemNote from "../../app/ProblemNote.vue";
 import CaliperDrawing from "../../drawing/CaliperDrawing.vue";
 import { newId } from "../../record/ids";
 import { useCaliper } from "../instruments/caliper";
+import { useLengths } from "../instruments/readings";
 import CopyButton from "../orders/CopyButton.vue";
 import { blank, partOf, typedFrom, type Typed } from "./part";
 import { maybeNumber, numberOr } from "../../text/numbers";
@@ -51,9 +52,9 @@ const TONE: Record<string, string> = { fits: "proved", change: "mind", unknown: 
 const caliper = useCaliper();
 /** The field that what the caliper shows drops into. */
 const hand = ref<"tips" | "bore" | "width">("tips");
-async function drop() {
+async function drop(typed?: number) {
   try {
-    const mm = hand.value === "tips" ? await caliper.take({ kind: "tips", how: "settled", k: null, size_mm: null }) : await caliper.take(null, hand.value);
+    const mm = typed ?? (hand.value === "tips" ? await caliper.take({ kind: "tips", how: "settled", k: null, size_mm: null }) : await caliper.take(null, hand.value));
     if (hand.value === "tips") tips.value = String(mm);
     else measured.value[hand.value] = String(mm);
     problem.value = undefined;
@@ -178,7 +179,8 @@ const settled = ref(false);
 const back = () => emit("close", settled.value);
 
 const day = (at: string) => new Date(at).toLocaleDateString(undefined, { day: "numeric", month: "short" });
-useKeys({ "Ctrl+Enter": () => settle(true), F4: drop, Escape: back });
+useLengths(drop);
+useKeys({ "Ctrl+Enter": () => settle(true), F4: () => drop(), Escape: back });
 onMounted(async () => {
   document.querySelector<HTMLInputElement>("#measured-teeth")?.focus();
   try {
@@ -243,7 +245,7 @@ onMounted(async () => {
           <div class="actions">
             <Button :variant="wrong ? 'outlined' : undefined" :disabled="!measuredAny" @click="settle(true)">Take it in <KeyCap k="Ctrl Enter" /></Button>
             <Button :variant="wrong ? undefined : 'outlined'" :disabled="!measuredAny" @click="settle(false)">Send it back</Button>
-            <Button v-if="caliper.there.value?.present" variant="outlined" @mousedown.prevent @click="drop">Caliper <KeyCap k="F4" /></Button>
+            <Button v-if="caliper.there.value?.present" variant="outlined" @mousedown.prevent @click="drop()">Caliper <KeyCap k="F4" /></Button>
             <Button variant="outlined" @click="back">Not now <KeyCap k="Esc" /></Button>
           </div>
         </template>

@@ -14,6 +14,7 @@ import ProblemNote from "../../app/ProblemNote.vue";
 import TopBar from "../../app/TopBar.vue";
 import KeepForm from "./KeepForm.vue";
 import { partOf, typedFrom } from "./part";
+import TablePaste from "./TablePaste.vue";
 import { newId } from "../../record/ids";
 import { maybeNumber } from "../../text/numbers";
 
@@ -26,8 +27,11 @@ const problem = ref<Problem>();
 const page = ref(1);
 const pages = ref(1);
 const total = ref(0);
+/** Whether there are more than were counted. */
+const beyond = ref(false);
 const open = ref("");
 const adding = ref(false);
+const pasting = ref(false);
 const line = ref("");
 const lows = ref<Kept[]>([]);
 const donors = ref<DonorLeft[]>([]);
@@ -46,7 +50,7 @@ const asking = computed(() => Object.values(wanted.value).some((value) => value.
 const headline = computed(() => {
   if (!rows.value) return "Looking …";
   if (!rows.value.length) return asking.value || words.value.trim() ? "None like that in the drawer" : "The drawer is empty";
-  if (!asking.value) return `${total.value} in the drawer`;
+  if (!asking.value) return `${beyond.value ? "Over " : ""}${total.value} in the drawer`;
   return fitting.value ? `${fitting.value} that could go in` : "Look-alikes only: none of these fits";
 });
 
@@ -60,6 +64,7 @@ async function look() {
     page.value = 1;
     pages.value = answer.pages;
     total.value = answer.total;
+    beyond.value = answer.more;
     [lows.value, donors.value] = await Promise.all([ask(api.GET("/api/drawer/low")), ask(api.GET("/api/drawer/donors"))]);
     problem.value = undefined;
   } catch (error) {
@@ -85,6 +90,9 @@ async function more() {
   try {
     const answer = await ask(api.POST("/api/drawer/search", { body: { wanted: part.value, words: words.value, page: page.value + 1 } }));
     page.value = answer.page;
+    pages.value = answer.pages;
+    total.value = answer.total;
+    beyond.value = answer.more;
     rows.value = [...(rows.value ?? []), ...answer.found];
   } catch (error) {
     problem.value = asProblem(error);
@@ -152,8 +160,11 @@ useKeys({ a: () => router.push({ name: "arrival", query: route.query }), n: () =
       <div class="actions">
         <Button @click="adding = !adding">Put one in <KeyCap k="N" /></Button>
         <Button variant="outlined" @click="router.push({ name: 'arrival', query: route.query })">A part came <KeyCap k="A" /></Button>
+        <Button variant="outlined" :aria-expanded="pasting" @click="pasting = !pasting">Paste a table</Button>
+        <a class="sheet" href="/api/drawer/table.csv" download>As CSV</a>
       </div>
     </div>
+    <TablePaste v-if="pasting" @taken="look" />
     <form class="by-line" @submit.prevent="putIn">
       <InputText v-model="line" maxlength="400" aria-label="Put in, as one says it" placeholder="4x bearing 5x11x4 #R3 2.20 least 2 from Harbour Gears" autocomplete="off" />
       <Button type="submit" variant="outlined" :disabled="!line.trim()">Put it in</Button>
@@ -215,7 +226,7 @@ useKeys({ a: () => router.push({ name: "arrival", query: route.query }), n: () =
         </div>
       </li>
     </ul>
-    <Button v-if="rows?.length && page < pages" class="on" variant="outlined" @click="more">Show more: {{ total - rows.length }} are left</Button>
+    <Button v-if="rows?.length && page < pages" class="on" variant="outlined" @click="more">{{ beyond ? "Show more" : `Show more: ${total - rows.length} are left` }}</Button>
     <p v-else-if="rows && !rows.length" class="soft">{{ asking || words ? "Ask for less: leave the bore out, or a word." : "Put the first one in: its count and its size are enough." }}</p>
   </main>
 </template>
@@ -226,15 +237,24 @@ useKeys({ a: () => router.push({ name: "arrival", query: route.query }), n: () =
   min-height: 0;
   overflow-y: auto;
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 16px;
   align-content: start;
 }
 
 .head {
   display: flex;
+  flex-wrap: wrap;
   justify-content: space-between;
   align-items: center;
   gap: 16px;
+}
+
+.sheet {
+  display: inline-flex;
+  align-items: center;
+  min-height: 44px;
+  font-weight: 600;
 }
 
 .by-line,

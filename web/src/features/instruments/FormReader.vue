@@ -4,6 +4,7 @@ import Button from "primevue/button";
 import InputText from "primevue/inputtext";
 import Select from "primevue/select";
 import { computed, nextTick, onMounted } from "vue";
+import { useRouter } from "vue-router";
 
 import type { FormIn, Piece } from "../../api/types";
 import KeyCap from "../../app/KeyCap.vue";
@@ -17,6 +18,7 @@ import { useForm } from "./form";
 const props = defineProps<{ form: FormIn["form"]; piece?: Piece; rim: number }>();
 const emit = defineEmits<{ back: [] }>();
 const store = useVisit();
+const router = useRouter();
 const { teeth, mate, outside, hand, lines, at, answer, problem, choice, request, wrong, look, restore } = useForm(props.form);
 
 const FIRST: Record<FormIn["form"], string> = {
@@ -45,6 +47,14 @@ async function pin() {
   emit("back");
 }
 
+/** Laid out to be made, of the size that was read. */
+function makeIt() {
+  const best = answer.value?.candidates[choice.value];
+  if (!best) return;
+  const query = { kind: props.form, teeth: teeth.value, module: String(best.pitch_mm), size: best.label, mate: mate.value, outside: outside.value, ...(hand.value ? { hand: hand.value } : {}) };
+  void router.push({ name: "make", query: Object.fromEntries(Object.entries(query).filter(([, value]) => value)) });
+}
+
 function nextField(event: KeyboardEvent) {
   const fields = [...document.querySelectorAll<HTMLInputElement>(".reader input")];
   fields[fields.indexOf(event.target as HTMLInputElement) + 1]?.focus();
@@ -57,9 +67,11 @@ onMounted(async () => {
   if (counted) teeth.value = String(counted);
   const kept = props.piece?.pins.find((pin) => pin.rim === props.rim);
   if (kept && kept.form === props.form) restore(kept.request as unknown as FormIn);
+  document.querySelector<HTMLInputElement>("#teeth")?.focus();
   await look();
   await nextTick();
-  document.querySelector<HTMLInputElement>(props.form === "rack" ? ".ways input" : "#teeth")?.focus();
+  // What to measure comes with the answer, and a list that closes takes the cursor. Whoever types by then keeps it.
+  if (!document.activeElement?.matches("input")) document.querySelector<HTMLInputElement>(props.form === "rack" ? ".ways input" : "#teeth")?.focus();
 });
 </script>
 
@@ -146,6 +158,7 @@ onMounted(async () => {
       <ProblemNote :problem="problem" />
       <div class="actions pinning">
         <Button v-if="piece" :disabled="!sized || !!problem" @click="pin">{{ answer?.certain ? "Pin it" : "Pin as it stands" }} <KeyCap k="Ctrl Enter" /></Button>
+        <Button v-if="sized && form !== 'rack'" variant="outlined" @click="makeIt">Make one</Button>
         <Button variant="outlined" @click="emit('back')">{{ piece ? "Back" : "Bench" }} <KeyCap k="Esc" /></Button>
       </div>
     </section>

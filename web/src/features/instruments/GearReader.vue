@@ -19,6 +19,7 @@ import JudgementList from "./JudgementList.vue";
 import MeasurementList from "./MeasurementList.vue";
 import PhotoCount from "./PhotoCount.vue";
 import { useCaliper } from "./caliper";
+import { useLengths } from "./readings";
 import { useChoices } from "./choices";
 import HiddenGearPanel from "./HiddenGearPanel.vue";
 import { anglesOf, useReader, type Kind } from "./reader";
@@ -65,17 +66,17 @@ async function takeNext(instead = false) {
 const caliper = useCaliper();
 
 /** What the caliper shows drops into the field in hand: a measurement, the bore or the width. */
-async function drop() {
+async function drop(typed?: number) {
   const plain = (["bore", "width"] as const).find((name) => document.activeElement?.id === name);
   try {
     if (plain) {
-      ({ bore, width })[plain].value = String(await caliper.take(null, plain));
+      ({ bore, width })[plain].value = String(typed ?? (await caliper.take(null, plain)));
       return;
     }
     const n = Math.max(0, reader.at.value);
     const row = rows.value[n];
     if (!row) return;
-    const value = await caliper.take(reader.probe(row));
+    const value = typed ?? (await caliper.take(reader.probe(row)));
     row.values = [row.values.trim().replace(/;$/, ""), value.toFixed(2)].filter(Boolean).join("; ");
     document.querySelector<HTMLInputElement>(`#value${n}`)?.focus();
   } catch (error) {
@@ -116,12 +117,30 @@ function inTheDrawer() {
   void router.push({ name: "drawer", query });
 }
 
+/** Laid out to be made as it was when new. */
+function makeIt() {
+  const best = candidate.value;
+  if (!best) return;
+  const query = {
+    kind: props.ring ? "ring" : "gear",
+    teeth: String(drawing.value?.teeth ?? teeth.value),
+    module: String(best.module_mm),
+    angle: String(best.pressure_angle_deg),
+    shift: best.profile_shift.toFixed(3),
+    helix: String(best.helix_angle_deg * (hand.value === "left" ? -1 : 1)),
+    ...(bore.value ? { bore: bore.value } : {}),
+    ...(width.value ? { width: width.value } : {}),
+  };
+  void router.push({ name: "make", query });
+}
+
 function move(by: number) {
   const most = (read.value?.candidates.length ?? 1) - 1;
   choice.value = Math.max(0, Math.min(most, choice.value + by));
 }
 
-useKeys({ F4: drop, "Ctrl+Enter": pin, n: () => takeNext(), d: inTheDrawer, Escape: () => emit("back"), ArrowDown: () => move(1), ArrowUp: () => move(-1) });
+useLengths(drop);
+useKeys({ F4: () => drop(), "Ctrl+Enter": pin, n: () => takeNext(), d: inTheDrawer, Escape: () => emit("back"), ArrowDown: () => move(1), ArrowUp: () => move(-1) });
 
 /** What the record knows already is evidence from the first reading on. */
 async function learn(fresh: boolean) {
@@ -181,7 +200,7 @@ onMounted(async () => {
       <PhotoCount v-if="photo" @use="fromPhoto" />
       <CountPanel v-if="counting" :counted="[teeth, orTeeth].map(Number).filter((z) => z > 3)" :module="candidate?.module_mm" @use="use" />
       <MeasurementList ref="list" v-model:rows="rows" :ring="ring" :wrong="wrong.row" @at="reader.at.value = $event" @add="add" @drop="reader.drop">
-        <Button v-if="caliper.there.value?.present && !ring" variant="outlined" @mousedown.prevent @click="drop">Caliper <KeyCap k="F4" /></Button>
+        <Button v-if="caliper.there.value?.present && !ring" variant="outlined" @mousedown.prevent @click="drop()">Caliper <KeyCap k="F4" /></Button>
       </MeasurementList>
       <p v-if="knownAlready.length" class="known"><b>Known already:</b> {{ knownAlready.join(" · ") }}</p>
       <div class="details">
@@ -234,6 +253,7 @@ onMounted(async () => {
       <div class="actions pinning">
         <Button v-if="piece" :disabled="!candidate || !!problem" @click="pin">{{ read?.certain ? "Pin it" : "Pin as it stands" }} <KeyCap k="Ctrl Enter" /></Button>
         <Button v-if="!ring" variant="outlined" :disabled="!candidate" @click="inTheDrawer">In the drawer? <KeyCap k="D" /></Button>
+        <Button v-if="candidate" variant="outlined" @click="makeIt">Make one</Button>
         <Button variant="outlined" @click="emit('back')">{{ piece ? "Back" : "Bench" }} <KeyCap k="Esc" /></Button>
       </div>
     </section>

@@ -6,11 +6,15 @@ import { ref } from "vue";
 import { csrfToken, asProblem } from "../../api/client";
 import type { ListOut, Problem, Supplier } from "../../api/types";
 import ProblemNote from "../../app/ProblemNote.vue";
+import { asText } from "../shelf/asText";
+import HeadingList from "../shelf/HeadingList.vue";
 import { priced } from "./orders";
 
 const props = defineProps<{ supplier: Supplier }>();
 const emit = defineEmits<{ taken: [] }>();
 const file = ref<File>();
+/** How it begins: enough to know its columns by. */
+const begins = ref("");
 const whole = ref(false);
 const seen = ref<ListOut>();
 const problem = ref<Problem>();
@@ -38,8 +42,9 @@ async function send(take: boolean) {
   }
 }
 
-function pick(event: Event) {
+async function pick(event: Event) {
   file.value = (event.target as HTMLInputElement).files?.[0];
+  begins.value = file.value ? await asText(file.value) : "";
   void send(false);
 }
 </script>
@@ -54,6 +59,7 @@ function pick(event: Event) {
       <label class="whole"><input v-model="whole" type="checkbox" @change="send(false)" /> it is all they have: what is not on it is no longer to be had</label>
     </fieldset>
     <ProblemNote :problem="problem" />
+    <HeadingList v-if="file && !seen?.taken" table="price_list" :text="begins" @changed="send(false)" />
     <template v-if="seen">
       <p role="status">
         <b :class="seen.taken ? 'proved' : ''">{{ seen.taken ? "Taken" : "It would change" }}:</b> {{ seen.new }} new, {{ seen.changed }} changed, {{ seen.same }} as they were<template
@@ -61,14 +67,7 @@ function pick(event: Event) {
           >, {{ seen.gone }} no longer to be had</template
         ><b v-if="seen.refused" class="harm">, {{ seen.refused }} refused</b>.
       </p>
-      <p class="soft small">
-        Read as {{ seen.read_as }}:
-        {{
-          Object.entries(seen.columns)
-            .map(([key, head]) => (key === head.toLowerCase() ? key : `${head} as ${key}`))
-            .join(", ")
-        }}<template v-if="seen.passed_over.length">; passed over: {{ seen.passed_over.join(", ") }}</template>
-      </p>
+      <p class="soft small">Read as {{ seen.read_as }}.</p>
       <ul v-if="seen.refusals.length" aria-label="Refused">
         <li v-for="row in seen.refusals" :key="row.line" class="small">
           <b class="harm">Line {{ row.line }}</b> {{ row.why }} <span class="soft">{{ row.text }}</span>

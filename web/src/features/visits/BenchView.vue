@@ -168,9 +168,7 @@ watch(away, (gone) => void (!gone && lookAll()));
             <span v-else class="blank paper" aria-hidden="true"></span>
             <span class="who">
               <strong>{{ card.unit.label }}</strong>
-              <span class="soft small"
-                >{{ card.unit.kind_label }} · {{ card.unit.owner_label }}<template v-if="card.number > 1"> · visit {{ card.number }}</template></span
-              >
+              <span class="soft small">{{ [card.unit.kind_label, card.unit.owner_label, card.number > 1 ? `visit ${card.number}` : ""].filter(Boolean).join(" · ") }}</span>
             </span>
             <span class="says">{{ card.complaint }}</span>
             <span class="stand">

@@ -9,6 +9,7 @@ import type { Problem, UnitPage } from "../../api/types";
 import { useKeys } from "../../app/keys";
 import ProblemNote from "../../app/ProblemNote.vue";
 import TopBar from "../../app/TopBar.vue";
+import { useSession } from "../workshop/session";
 import WearChart from "./WearChart.vue";
 
 const props = defineProps<{ unitId: string }>();
@@ -18,6 +19,23 @@ const problem = ref<Problem>();
 const about = computed(() => (page.value ? [page.value.unit.kind_label, page.value.unit.model, page.value.unit.owner_label].filter(Boolean).join(" · ") : ""));
 const open = computed(() => page.value?.visits.find((visit) => visit.stage !== "file"));
 const day = (at: string) => new Date(at).toLocaleDateString(undefined, { day: "numeric", month: "short", year: "numeric" });
+
+const session = useSession();
+const sure = ref(false);
+const said = ref("");
+
+/** Asked once more: it cannot be taken back. */
+async function forget() {
+  if (!sure.value) return void (sure.value = true);
+  sure.value = false;
+  try {
+    const { units } = await ask(api.POST("/api/units/{unit_id}/forget-owner", { params: { path: { unit_id: props.unitId } } }));
+    said.value = units === 1 ? "The owner's name is gone from this unit." : `The owner's name is gone from ${units} units.`;
+    if (page.value) page.value.unit.owner_label = "";
+  } catch (error) {
+    problem.value = asProblem(error);
+  }
+}
 
 useKeys({ Escape: () => router.back() });
 onMounted(async () => {
@@ -57,6 +75,10 @@ onMounted(async () => {
             </RouterLink>
           </li>
         </ol>
+        <p v-if="said" role="status">{{ said }}</p>
+        <p v-else-if="page.unit.owner_label && session.role === 'owner'">
+          <Button variant="text" @click="forget">{{ sure ? `Forget ${page.unit.owner_label} on every unit: it cannot be taken back` : "Forget the owner" }}</Button>
+        </p>
         <div v-if="page.photos.length" class="photos">
           <RouterLink v-for="photo in page.photos" :key="photo.id" :to="{ name: 'visit', params: { visitId: photo.visit } }"
             ><img :src="`/api/photos/${photo.id}?small=true`" :alt="`Photo of visit ${photo.number}`" loading="lazy"

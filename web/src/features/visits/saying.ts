@@ -5,6 +5,11 @@ import { api, ask, asProblem } from "../../api/client";
 import { latest } from "../../api/latest";
 import type { Entry, Learnt, Problem } from "../../api/types";
 
+/** Between a key and the question: two keys struck as one are asked of once. */
+const REST_MS = 20;
+/** From then on an answer is no longer waited for: the network may be gone. */
+const LATE_MS = 1500;
+
 export function useSaying() {
   const line = ref("");
   const understood = ref<Entry>();
@@ -66,6 +71,21 @@ export function useSaying() {
     if (other) void putRight({ field: "kind", value: other.kind, piece: 0 });
   }
 
+  /** One question at a time: what was typed while it was on its way is asked of as soon as it is answered. */
+  let asking = false;
+  async function follow() {
+    if (asking) return;
+    asking = true;
+    try {
+      for (let of = ""; line.value && of !== line.value;) {
+        of = line.value;
+        await Promise.race([understand(), new Promise((late) => window.setTimeout(late, LATE_MS))]);
+      }
+    } finally {
+      asking = false;
+    }
+  }
+
   watch(line, (text) => {
     window.clearTimeout(pause);
     if (!text) {
@@ -73,7 +93,7 @@ export function useSaying() {
       understood.value = problem.value = undefined;
       return;
     }
-    pause = window.setTimeout(() => void understand(), 70);
+    pause = window.setTimeout(() => void follow(), REST_MS);
   });
 
   /** For the next line. */

@@ -125,3 +125,12 @@ export function show(at: OnScreen, kind: Kind, shown: unknown, file?: Blob) {
 export function land(at: OnScreen, kind: Kind, answer: unknown) {
   (LAND[kind] as ((at: OnScreen, answer: unknown) => void) | undefined)?.(at, answer);
 }
+
+/** A visit of whose steps only those came that changed, with the others as they stand. */
+export function withChanges(steps: Step[], answer: Visit): Visit {
+  if (answer.whole) return answer;
+  const fresh = new Map(answer.steps.map((step) => [step.id, step]));
+  const gone = new Set(answer.gone);
+  const kept = steps.filter((step) => !fresh.has(step.id) && !gone.has(step.id));
+  return { ...answer, whole: true, gone: [], steps: [...kept, ...answer.steps].sort((a, b) => (a.number ?? 0) - (b.number ?? 0)) };
+}

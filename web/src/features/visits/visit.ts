@@ -8,9 +8,10 @@ import { resting } from "../../api/latest";
 import { COMMANDS, pathOf, type Body, type Ids, type Kind } from "../../api/commands";
 import { newId, pieceId } from "../../record/ids";
 import { useOutbox, type Entry as Unsent, type Waiting } from "../../record/outbox";
+import { keepOnDevice } from "../../offline/kept";
 import { onChanged } from "../../record/stamps";
 import { useSession } from "../workshop/session";
-import { land as landOn, photosOf, show as showOn, type OnScreen, type Shown } from "./shown";
+import { land as landOn, photosOf, show as showOn, withChanges, type OnScreen, type Shown } from "./shown";
 
 type Outcome = TickIn["outcome"];
 /** A quick hand lays down the next piece within this, ms. */
@@ -46,6 +47,18 @@ export const useVisit = defineStore("visit", () => {
     }
     await take(visitId, () => ask(api.GET("/api/visits/{visit_id}", { params: { path: { visit_id: visitId } } })));
   }
+
+  /** What changed since it was looked at; all of it where that cannot be said. */
+  async function follow(visitId: string) {
+    const now = visit.value;
+    if (now?.id !== visitId) return load(visitId);
+    const params = { path: { visit_id: visitId }, query: { since: now.changed_at } };
+    await take(visitId, async () => withChanges(now.steps, await ask(api.GET("/api/visits/{visit_id}", { params }))));
+    keepWhole();
+  }
+
+  /** The device's own copy holds all that is on the screen. */
+  const keepWhole = resting(() => visit.value && void keepOnDevice(`/api/visits/${visit.value.id}`, visit.value), RESTS);
 
   /** Show the server's answer, and over it what it cannot know of: what still waits, and what
    *  has landed since it was asked. */
@@ -84,14 +97,14 @@ export const useVisit = defineStore("visit", () => {
   /** What the record makes of one's own doing (a mate judged with its gear, a goal reached) comes in once the hand rests. */
   const whatFollows = resting(() => {
     const now = visit.value;
-    if (now && !outbox.waiting && now.changed_at < known) void load(now.id).catch(() => undefined);
+    if (now && !outbox.waiting && now.changed_at < known) void follow(now.id).catch(() => undefined);
   }, RESTS);
 
   /** The visit changed then: another's doing comes in, once nothing of one's own is on its way. */
   async function heard(changed_at: string) {
     told = changed_at;
     if (outbox.waiting || !visit.value || told <= known) return;
-    await load(visit.value.id).catch(() => undefined);
+    await follow(visit.value.id).catch(() => undefined);
   }
   watch(
     () => outbox.waiting,
@@ -104,7 +117,7 @@ export const useVisit = defineStore("visit", () => {
     if (!now || outbox.waiting || document.visibilityState !== "visible") return;
     try {
       const { changed_at } = await ask(api.GET("/api/visits/{visit_id}/changed", { params: { path: { visit_id: now.id } } }));
-      if (visit.value?.id === now.id && changed_at !== known && !outbox.waiting) await load(now.id);
+      if (visit.value?.id === now.id && changed_at !== known && !outbox.waiting) await follow(now.id);
     } catch {
       // Out of reach: the outbox says so.
     }
@@ -322,7 +335,7 @@ export const useVisit = defineStore("visit", () => {
     landOn(at, entry.kind, answer);
     // A gear judged with its mate changed that, too.
     const judged = entry.kind === "verdict" ? (answer as Piece) : undefined;
-    if (judged && (judged.mate || pieces.value.some((piece) => piece.mate === judged.name)) && !outbox.waiting) void load(entry.visitId).catch(() => undefined);
+    if (judged && (judged.mate || pieces.value.some((piece) => piece.mate === judged.name)) && !outbox.waiting) void follow(entry.visitId).catch(() => undefined);
   }
   outbox.listen(land);
   // What the record did not take is not to stand on the screen as if it had.

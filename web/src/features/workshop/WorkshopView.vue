@@ -12,6 +12,9 @@ import ProblemNote from "../../app/ProblemNote.vue";
 import TopBar from "../../app/TopBar.vue";
 import AddPhone from "./AddPhone.vue";
 import CalendarFeed from "./CalendarFeed.vue";
+import RecordFile from "./RecordFile.vue";
+import SecondFactor from "./SecondFactor.vue";
+import TokenList from "./TokenList.vue";
 import { useSession } from "./session";
 
 type Role = "owner" | "member" | "reader";
@@ -65,7 +68,7 @@ const changePassword = () =>
     said.value = "";
     const answer = await ask(api.PUT("/api/workshop/password", { body: { old: old.value, new: fresh.value } }));
     old.value = fresh.value = "";
-    said.value = "Changed. Sign-ins on other devices have ended.";
+    said.value = "Changed. Sign-ins on other devices have ended, tokens too.";
     return answer;
   });
 const removeSample = () =>
@@ -150,8 +153,10 @@ useIntervalFn(() => page.value?.backup_running && void look(), LOOK_AGAIN);
           </form>
           <p v-if="said" class="proved" role="status">{{ said }}</p>
         </section>
+        <SecondFactor v-if="!page.sample" />
         <AddPhone />
         <CalendarFeed />
+        <TokenList />
       </div>
       <div class="column">
         <section v-if="page.may_run" aria-labelledby="backups">
@@ -171,6 +176,10 @@ useIntervalFn(() => page.value?.backup_running && void look(), LOOK_AGAIN);
             <Button :disabled="page.backup_running" @click="backUp">{{ page.backup_running ? "Being made …" : "Back up now" }}</Button>
           </div>
           <p class="soft small">One is made each day and thinned as it ages. They lie beside the record: copy one elsewhere now and then. ./dentado restore FILE puts one back.</p>
+        </section>
+        <section aria-labelledby="record">
+          <h2 id="record" class="label">The record, in and out</h2>
+          <RecordFile />
         </section>
         <section aria-labelledby="sign-ins">
           <h2 id="sign-ins" class="label">Open sign-ins</h2>
@@ -192,6 +201,20 @@ useIntervalFn(() => page.value?.backup_running && void look(), LOOK_AGAIN);
               ><Button severity="danger" @click="removeSample">Remove it with all that was tried in it</Button><Button variant="outlined" @click="sure = false">Leave it</Button></template
             >
           </div>
+        </section>
+        <section v-if="page.may_run" aria-labelledby="troubles">
+          <h2 id="troubles" class="label">Slow or failed requests</h2>
+          <p v-if="!page.troubles.length" class="soft">None failed, and none took longer than a second.</p>
+          <ul v-else aria-label="Slow or failed requests">
+            <li v-for="each in page.troubles.slice(0, 8)" :key="each.id">
+              <span
+                ><span class="value small">{{ each.method }} {{ each.route }}</span
+                >{{ " " }}<span class="soft small">{{ when(each.at) }}{{ each.who ? `, ${each.who}` : "" }}, number {{ each.id }}</span></span
+              >
+              <b :class="{ harm: each.status >= 500 }">{{ each.status >= 500 ? `failed, ${each.status}` : `${(each.ms / 1000).toFixed(1)} s` }}</b>
+            </li>
+          </ul>
+          <p class="soft small"><span class="value">./dentado doctor</span> says what is wrong with this installation, and makes a report without anything of the record.</p>
         </section>
         <section aria-labelledby="versions">
           <h2 id="versions" class="label">Versions</h2>
@@ -244,6 +267,7 @@ li {
 li > :first-child {
   flex: 1;
   min-width: 0;
+  overflow-wrap: anywhere;
 }
 
 .plain {

@@ -2,9 +2,12 @@
 /** Every pair's hole and the play it leaves: measured once, printed and hung up. */
 import Button from "primevue/button";
 
-import type { Holes } from "../../../api/types";
+import { computed } from "vue";
 
-defineProps<{ chart: Holes }>();
+import type { Holes, HolesIn } from "../../../api/types";
+
+const props = defineProps<{ chart: Holes; asked: HolesIn }>();
+const paper = computed(() => `/api/sums/holes.pdf?asked=${encodeURIComponent(JSON.stringify(props.asked))}`);
 const print = () => window.print();
 </script>
 
@@ -29,7 +32,10 @@ const print = () => window.print();
         </tbody>
       </table>
     </div>
-    <Button variant="outlined" class="noprint" @click="print">Print it</Button>
+    <span class="noprint moves">
+      <Button variant="outlined" @click="print">Print it</Button>
+      <a :href="paper" target="_blank">As PDF</a>
+    </span>
   </div>
 </template>
 
@@ -37,6 +43,18 @@ const print = () => window.print();
 .sheet {
   display: grid;
   gap: 8px;
+}
+
+.moves {
+  display: flex;
+  gap: 16px;
+  align-items: center;
+}
+
+.moves a {
+  display: inline-flex;
+  align-items: center;
+  min-height: 44px;
 }
 
 .scroll {

@@ -110,7 +110,7 @@ onMounted(() => {
         <h1>{{ desk.search.says }}</h1>
         <p v-if="desk.search.note" class="soft small">{{ desk.search.note }}</p>
         <p class="soft">Left as it is: final drive {{ desk.search.unchanged_final_drive.toFixed(2) }}, {{ desk.search.unchanged_says }}. Wanted: {{ desk.search.target_final_drive.toFixed(2) }}.</p>
-        <HoleChart v-if="showHoles && desk.chart" :chart="desk.chart" />
+        <HoleChart v-if="showHoles && desk.chart" :chart="desk.chart" :asked="desk.charted" />
         <template v-else>
           <RegearChart :found="desk.search" :chosen="chosen" />
           <table class="figures">
@@ -242,9 +242,26 @@ tbody tr {
 }
 
 @media (max-width: 700px) {
-  .view > * {
-    min-width: 0;
+  .view {
+    /* As tall as what they hold: the view scrolls, not each part of it. */
+    grid-auto-rows: max-content;
+  }
+
+  section {
+    grid-template-columns: minmax(0, 1fr);
+  }
+
+  table {
+    display: block;
     overflow-x: auto;
+  }
+
+  .pick {
+    white-space: nowrap;
+  }
+
+  .figures .why {
+    min-width: 190px;
   }
 }
 </style>

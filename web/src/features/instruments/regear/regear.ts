@@ -102,5 +102,5 @@ export const useRegear = defineStore("regear", () => {
     { immediate: true },
   );
 
-  return { said, want, limit, band, cut, stock, search, chart, problem, look };
+  return { said, want, limit, band, cut, stock, search, chart, charted, problem, look };
 });

@@ -1,18 +1,16 @@
 <script setup lang="ts">
-/** The build without a hand: one step over the whole screen, its picture beside it, moved by halves, pedal or knock. */
+/** The work without a hand: one thing over the whole screen, its picture beside it, moved by halves, pedal or knock. */
 import Button from "primevue/button";
-import { computed, onBeforeUnmount, onMounted, ref } from "vue";
+import { onBeforeUnmount, onMounted, ref } from "vue";
 
-import type { BuildStep } from "../../../api/types";
 import { useKeys, useLayer } from "../../../app/keys";
 import KeyCap from "../../../app/KeyCap.vue";
 import TighteningFigure from "../../../drawing/TighteningFigure.vue";
 import { useVisit } from "../visit";
-import { pictureBeside } from "./beside";
 import HandsSet from "./HandsSet.vue";
-import { useHands } from "./hands";
+import { useHands, type InHand } from "./hands";
 
-const props = defineProps<{ step?: BuildStep; at: number; of: number; ready: string; count: string; done: string; speaks: boolean; aloud: boolean }>();
+const props = defineProps<{ shown: InHand; speaks: boolean; aloud: boolean }>();
 const emit = defineEmits<{ next: []; back: []; close: []; aloud: [] }>();
 const store = useVisit();
 const setting = ref(false);
@@ -22,13 +20,6 @@ const back = () => emit("back");
 useLayer();
 const { problem } = useHands({ next, back });
 useKeys({ Space: next, Enter: next, ArrowRight: next, PageDown: next, ArrowLeft: back, PageUp: back, Backspace: back, Escape: () => emit("close"), v: () => props.speaks && emit("aloud") });
-
-const photo = computed(() =>
-  pictureBeside(
-    store.steps,
-    store.steps.find((other) => other.id === props.step?.step_id),
-  ),
-);
 
 /** The left third goes back, the rest goes on: found by an elbow. */
 function tapped(event: MouseEvent) {
@@ -46,9 +37,11 @@ onBeforeUnmount(() => document.body.classList.remove("still"));
   <Teleport to="body">
     <div class="hands" role="dialog" aria-modal="true" aria-label="Hands busy">
       <header>
-        <span class="value place">{{ Math.min(at + 1, of) }} of {{ of }}</span>
+        <span class="value place">{{ shown.place }}</span>
         <span class="soft ready"
-          ><span class="about">done about</span> <b class="value">{{ ready }}</b></span
+          ><template v-if="shown.ready"
+            ><span class="about">done about</span> <b class="value">{{ shown.ready }}</b></template
+          ></span
         >
         <Button v-if="speaks" variant="outlined" :aria-pressed="aloud" aria-label="Read aloud" @click="emit('aloud')">{{ aloud ? "Quiet" : "Aloud" }}</Button>
         <Button variant="outlined" :aria-expanded="setting" @click="setting = !setting">Pedal</Button>
@@ -56,23 +49,22 @@ onBeforeUnmount(() => document.body.classList.remove("still"));
       </header>
       <HandsSet v-if="setting" :problem="problem" @close="setting = false" />
       <!-- The halves are an easier way to the buttons below, which the keyboard and a screen reader find. -->
-      <div v-else class="halves" :class="{ pictured: photo || step?.tightening.length }" @click="tapped">
+      <div v-else class="halves" :class="{ pictured: shown.photo || shown.tightening?.length }" @click="tapped">
         <div class="words">
-          <h1 aria-live="assertive">{{ step?.title ?? "Everything is in" }}</h1>
-          <p v-if="count" class="count value">{{ count }}</p>
-          <ul v-if="step">
-            <li v-for="said in step.failed" :key="said" class="mind">{{ said }}</li>
-            <li v-for="remark in step.remarks" :key="remark.text" :class="remark.tone">{{ remark.text }}</li>
+          <h1 aria-live="assertive">{{ shown.title }}</h1>
+          <p v-if="shown.count" class="count value">{{ shown.count }}</p>
+          <ul>
+            <li v-for="remark in shown.remarks" :key="remark.text" :class="remark.tone">{{ remark.text }}</li>
           </ul>
         </div>
-        <figure v-if="photo || step?.tightening.length">
-          <TighteningFigure v-if="step?.tightening.length" :turns="step.tightening" />
-          <img v-if="photo" :src="store.photoUrl(photo.id)" alt="How it lay" draggable="false" />
+        <figure v-if="shown.photo || shown.tightening?.length">
+          <TighteningFigure v-if="shown.tightening?.length" :turns="shown.tightening" />
+          <img v-if="shown.photo" :src="store.photoUrl(shown.photo.id)" alt="How it lay" draggable="false" />
         </figure>
       </div>
       <footer>
-        <button type="button" class="back" :disabled="!at" @click="back">‹ Back</button>
-        <button type="button" class="next" @click="next">{{ done }} ›</button>
+        <button type="button" class="back" :disabled="!shown.canGoBack" @click="back">‹ Back</button>
+        <button type="button" class="next" @click="next">{{ shown.done }} ›</button>
       </footer>
     </div>
   </Teleport>

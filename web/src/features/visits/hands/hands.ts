@@ -2,10 +2,25 @@
 import { useEventListener } from "@vueuse/core";
 import { onScopeDispose, ref, watch } from "vue";
 
+import type { BuildStep, Photo } from "../../../api/types";
 import { KnockEar } from "./knock";
 
 const KEPT = "dentado.hands";
 export type Move = "next" | "back";
+
+/** What is in hand while neither is free: its words, the picture beside it, and what going on means. */
+export interface InHand {
+  title: string;
+  place: string;
+  /** The clock when all of it is done, if that is known. */
+  ready?: string;
+  count?: string;
+  remarks: { text: string; tone: string }[];
+  tightening?: BuildStep["tightening"];
+  photo?: Photo;
+  done: string;
+  canGoBack: boolean;
+}
 
 interface Hands {
   next: string;

@@ -2,7 +2,7 @@
 /** The check at hand: what is tried, how, the figure to meet, and one move for how it went. */
 import Button from "primevue/button";
 import InputText from "primevue/inputtext";
-import { computed, nextTick, onMounted, ref, watch } from "vue";
+import { computed, nextTick, ref, watch } from "vue";
 
 import { api, ask, asProblem } from "../../../api/client";
 import type { Problem, ProofRow, ResultIn } from "../../../api/types";
@@ -11,6 +11,8 @@ import { useKeys } from "../../../app/keys";
 import ProblemNote from "../../../app/ProblemNote.vue";
 import { maybeNumber } from "../../../text/numbers";
 import { useCaliper } from "../../instruments/caliper";
+import { useReadings } from "../../instruments/readings";
+import { askWire, wireUnit } from "../../instruments/serial";
 import { useVisit } from "../visit";
 
 const props = defineProps<{ check: ProofRow; stands: string }>();
@@ -24,10 +26,13 @@ const problem = ref<Problem>();
 const there = ref<Record<string, string>>({});
 const noteField = ref<{ $el: HTMLInputElement }>();
 
-/** What can drop a figure in: by its unit, a thickness by the caliper. */
+/** Whether the figure asked for is in such a unit: mm at 20 mm is. */
+const asked = (unit: string) => Boolean(unit) && `${props.check.figure?.unit ?? ""} `.startsWith(`${unit} `);
+/** What can drop a figure in: by its unit, what hangs on the cable first, a thickness by the caliper. */
 const device = computed(() => {
   const unit = props.check.figure?.unit ?? "";
-  const known = Object.entries(there.value).find(([, theirs]) => unit === theirs || unit.startsWith(`${theirs} `));
+  if (asked(wireUnit.value)) return "cable";
+  const known = Object.entries(there.value).find(([, theirs]) => asked(theirs));
   return known?.[0] ?? (unit.startsWith("mm") && caliper.there.value?.present ? "caliper" : "");
 });
 /** Outside what such units usually read, which decides nothing by itself. */
@@ -50,18 +55,21 @@ watch(
   },
   { immediate: true },
 );
-onMounted(async () => {
-  there.value = (await ask(api.GET("/api/devices/figures")).catch(() => ({ there: {} }))).there;
+/** What stands plugged in, once told; a key pressed before that waits for it. */
+const told = Promise.all([caliper.known(), ask(api.GET("/api/devices/figures")).catch(() => ({ there: {} }))]).then(([, figures]) => {
+  there.value = figures.there;
 });
 
 async function drop() {
+  await told;
   if (!props.check.figure || !device.value) return;
   try {
-    if (device.value === "caliper") value.value = String(await caliper.take(null, "width"));
+    if (device.value === "cable") value.value = String((await askWire()).value);
+    else if (device.value === "caliper") value.value = String(await caliper.take(null, "width"));
     else {
       const taken = await ask(
         api.POST("/api/devices/figures/{device}/take", {
-          params: { path: { device: device.value as "indicator" | "tachometer" | "thermometer" } },
+          params: { path: { device: device.value as "indicator" | "tachometer" | "thermometer" | "force" } },
           body: { name: (store.visit?.id ?? "bench").slice(0, 36) },
         }),
       );
@@ -93,6 +101,12 @@ async function time() {
   await store.startTimer(props.check.name, props.check.minutes);
 }
 
+/** What comes by itself, typed or over the cable, is heard where its unit is asked for. */
+useReadings((read, unit) => {
+  if (!asked(unit)) return false;
+  value.value = String(read);
+  return true;
+});
 useKeys({ Enter: met, f: failed, w: waive, F4: drop });
 </script>
 

@@ -12,6 +12,8 @@ import { useKeys } from "../../../app/keys";
 import ProblemNote from "../../../app/ProblemNote.vue";
 import TighteningFigure from "../../../drawing/TighteningFigure.vue";
 import { useBench } from "../bench";
+import { pictureBeside } from "../hands/beside";
+import type { InHand } from "../hands/hands";
 import PhotoButton from "../PhotoButton.vue";
 import PieceSheet from "../PieceSheet.vue";
 import PlanList from "../PlanList.vue";
@@ -64,6 +66,18 @@ const ready = computed(() => {
   const day = at.toDateString() === new Date(clock.value).toDateString() ? "" : `${at.toLocaleDateString(undefined, { weekday: "short" })} `;
   return day + at.toLocaleTimeString(undefined, { hour: "2-digit", minute: "2-digit", hourCycle: "h23" });
 });
+
+const inHand = computed((): InHand => ({
+  title: now.value?.title ?? "Everything is in",
+  place: `${Math.min(place.value + 1, steps.value.length)} of ${steps.value.length}`,
+  ready: ready.value,
+  count: isPiece.value && piece.value && piece.value.count > 1 ? `${count.value} of ${piece.value.count}` : "",
+  remarks: [...(now.value?.failed ?? []).map((text) => ({ text, tone: "mind" })), ...(now.value?.remarks ?? [])],
+  tightening: now.value?.tightening,
+  photo: pictureBeside(store.steps, step.value),
+  done: doneWord.value,
+  canGoBack: place.value > 0,
+}));
 
 watch(
   () => now.value?.key,
@@ -267,21 +281,7 @@ onMounted(async () => {
     </section>
     <PlanList v-if="store.plan" :plan="store.plan" :at="place" @go="place = $event" @strike="strike" @restore="restore" />
   </div>
-  <HandsBusy
-    v-if="busy"
-    :step="now"
-    :at="place"
-    :of="steps.length"
-    :ready="ready"
-    :count="isPiece && piece && piece.count > 1 ? `${count} of ${piece.count}` : ''"
-    :done="doneWord"
-    :speaks="speaks"
-    :aloud="aloud"
-    @next="next()"
-    @back="back"
-    @aloud="switchAloud"
-    @close="busy = false"
-  />
+  <HandsBusy v-if="busy" :shown="inHand" :speaks="speaks" :aloud="aloud" @next="next()" @back="back" @aloud="switchAloud" @close="busy = false" />
 </template>
 
 <style scoped>

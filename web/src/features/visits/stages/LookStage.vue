@@ -3,7 +3,7 @@
 import Button from "primevue/button";
 import InputText from "primevue/inputtext";
 import Select from "primevue/select";
-import { computed, nextTick, onMounted, ref, watch } from "vue";
+import { computed, defineAsyncComponent, nextTick, onMounted, ref, watch } from "vue";
 import { useRouter } from "vue-router";
 
 import { api, ask } from "../../../api/client";
@@ -12,6 +12,9 @@ import type { Finding, Piece, Sights } from "../../../api/types";
 import KeyCap from "../../../app/KeyCap.vue";
 import { useKeys } from "../../../app/keys";
 import ToothPicker from "../../../drawing/ToothPicker.vue";
+import { useBench } from "../bench";
+import { pictureBeside } from "../hands/beside";
+import type { InHand } from "../hands/hands";
 import PhotoButton from "../PhotoButton.vue";
 import PieceSheet from "../PieceSheet.vue";
 import TogetherPanel from "../TogetherPanel.vue";
@@ -19,8 +22,11 @@ import { useVisit, type Verdict } from "../visit";
 import { useSession } from "../../workshop/session";
 import { maybeNumber } from "../../../text/numbers";
 
+const HandsBusy = defineAsyncComponent(() => import("../hands/HandsBusy.vue"));
 const emit = defineEmits<{ enter: [stage: string] }>();
 const store = useVisit();
+const { speaks, aloud, say, switchAloud } = useBench();
+const busy = ref(false);
 const session = useSession();
 const router = useRouter();
 const note = ref("");
@@ -159,6 +165,50 @@ function pass() {
   for (const { piece } of loose.value) void store.judge(piece, "keep", "");
 }
 
+/** Without a hand: the verdict that follows, or none where only a person can say; fasteners and covers at the end. */
+const wanted = computed(() => verdicts.value.find(({ key }) => key === seen.value?.goes_on));
+const inHand = computed((): InHand => {
+  if (lies.value && piece.value) {
+    const at = singly.value.findIndex((other) => other.piece.id === hand.value);
+    const given = verdicts.value.find(({ key }) => key === piece.value?.verdict);
+    return {
+      title: piece.value.count > 1 ? `${piece.value.name} ×${piece.value.count}` : piece.value.name,
+      place: `${at + 1} of ${singly.value.length}`,
+      remarks: [
+        ...(given ? [{ text: `Judged: ${given.label}`, tone: "check" }] : []),
+        ...(seen.value?.reason ? [{ text: seen.value.reason, tone: "mark" }] : []),
+        ...(seen.value ? [{ text: `Look for: ${seen.value.sights.map((sight) => sight.says).join(", ")}`, tone: "" }] : []),
+      ],
+      photo: pictureBeside(store.steps, lies.value.step),
+      done: wanted.value ? `${wanted.value.label}, next` : "Later",
+      canGoBack: before.value.length > 0 || at > 0,
+    };
+  }
+  const many = loose.value.length;
+  return {
+    title: many ? fasteners(many) : "All looked over",
+    place: "at the end",
+    remarks: many ? [{ text: "All that lies together and was not picked out", tone: "" }] : [],
+    done: many ? "All sound" : "Read",
+    canGoBack: before.value.length > 0 || singly.value.length > 0,
+  };
+});
+const fasteners = (many: number) => (many === 1 ? "1 fastener or cover" : `${many} fasteners and covers`);
+function goOn() {
+  if (piece.value && wanted.value) judge(wanted.value.key);
+  else if (piece.value) walk(1);
+  else if (loose.value.length) pass();
+  else emit("enter", "read");
+}
+function goBack() {
+  if (before.value.length) undo();
+  else walk(-1);
+}
+watch(
+  () => (busy.value ? inHand.value.title + (seen.value?.aloud ?? "") : ""),
+  (words) => words && say([inHand.value.title, seen.value?.aloud].filter(Boolean).join(". ")),
+);
+
 async function sayInstead() {
   another.value = true;
   await nextTick();
@@ -190,6 +240,8 @@ useKeys({
   f: () => piece.value && router.push({ name: "fits", query: { visit: store.visit?.id, piece: piece.value.id } }),
   ArrowRight: () => walk(1),
   ArrowLeft: () => walk(-1),
+  h: () => (busy.value = true),
+  v: () => speaks && switchAloud(),
   t: () => (passing.value = together.value.length > 0),
   Space: () => passing.value && pass(),
   "Ctrl+Enter": () => emit("enter", "read"),
@@ -206,7 +258,8 @@ onMounted(() => {
     <section>
       <p class="label">
         {{ left ? `${left} of ${singly.length} still to look over` : "All looked over" }}
-        <button v-if="together.length" type="button" class="quiet" @click="passing = true">{{ together.length }} fasteners and covers together <KeyCap k="T" /></button>
+        <button v-if="together.length" type="button" class="quiet" @click="passing = true">{{ fasteners(together.length) }} together <KeyCap k="T" /></button>
+        <button type="button" class="quiet" @click="busy = true">Hands busy <KeyCap k="H" /></button>
         <button v-if="before.length" type="button" class="quiet" @click="undo">Take back: {{ before.at(-1)?.name }} <KeyCap k="Z" /></button>
       </p>
       <h1 class="name">
@@ -262,6 +315,7 @@ onMounted(() => {
   </div>
   <TogetherPanel v-else-if="together.length" :pieces="together" :left="left" :singly="singly.length" @take="take" @pass="pass" @back="walk(-1)" @leave="emit('enter', 'read')" />
   <p v-else class="soft">Nothing has come off yet. Strip comes first.</p>
+  <HandsBusy v-if="busy" :shown="inHand" :speaks="speaks" :aloud="aloud" @next="goOn" @back="goBack" @aloud="switchAloud" @close="busy = false" />
 </template>
 
 <style scoped>

@@ -2,20 +2,25 @@
 /** Shown to be right: what the record asks for, in the order of its risk, each met by a figure or by name. */
 import Button from "primevue/button";
 import InputText from "primevue/inputtext";
-import { computed, ref } from "vue";
+import { computed, defineAsyncComponent, ref, watch } from "vue";
 
 import type { ProofRow, ResultIn, TickIn } from "../../../api/types";
 import KeyCap from "../../../app/KeyCap.vue";
 import { useKeys } from "../../../app/keys";
 import ProblemNote from "../../../app/ProblemNote.vue";
 import { useSession } from "../../workshop/session";
+import { useBench } from "../bench";
+import type { InHand } from "../hands/hands";
 import CheckCard from "../prove/CheckCard.vue";
 import { useProof } from "../prove/proof";
 import SoundPanel from "../sound/SoundPanel.vue";
 import { useVisit } from "../visit";
 
+const HandsBusy = defineAsyncComponent(() => import("../hands/HandsBusy.vue"));
 const emit = defineEmits<{ enter: [stage: string] }>();
 const store = useVisit();
+const { speaks, aloud, say, switchAloud } = useBench();
+const busy = ref(false);
 const session = useSession();
 const { page, problem, picked, current, checks, stands, went, handBack, takeBack } = useProof();
 const left = computed(() => store.unanswered.reduce((sum, piece) => sum + piece.left, 0));
@@ -60,7 +65,57 @@ function lead(to: string, key = "") {
   emit("enter", to.split(":")[0] ?? "build");
 }
 
-useKeys({ g: () => left.value && emit("enter", "build"), "Ctrl+Enter": () => emit("enter", "file") });
+/** Without a hand: met, or passed by where a figure has to be read first. */
+const inHand = computed((): InHand => {
+  const check = current.value;
+  if (!check) return { title: headline.value, place: "", remarks: [], done: ready.value ? "File it" : "Close", canGoBack: given.value.length > 0 };
+  return {
+    title: check.name,
+    place: `${check.order} of ${checks.value.length}`,
+    remarks: [
+      ...(stands(check) === "failed" ? [{ text: `Failed. ${check.fails}`, tone: "mind" }] : []),
+      { text: check.how, tone: "" },
+      { text: `To meet: ${check.band}`, tone: "check" },
+      ...(check.figure ? [{ text: `A figure is asked for: it waits until a hand is free`, tone: "dry" }] : []),
+    ],
+    done: check.figure ? "Later" : "Met, next",
+    canGoBack: given.value.length > 0 || check.order > 1,
+  };
+});
+/** Checks met here, the last on top: going back takes the last one back. */
+const given = ref<string[]>([]);
+function goOn() {
+  const check = current.value;
+  if (!check) {
+    busy.value = false;
+    if (ready.value) emit("enter", "file");
+  } else if (check.figure) {
+    const open = checks.value.filter((other) => !other.later && !["met", "waived"].includes(stands(other)));
+    const after = open.find((other) => other.order > check.order) ?? open.find((other) => other.order !== check.order);
+    if (after) picked.value = after.key;
+    else busy.value = false;
+  } else {
+    given.value.push(check.key);
+    void went("met", null, "");
+  }
+}
+async function goBack() {
+  const key = given.value.pop();
+  const result = checks.value.find((check) => check.key === key)?.result;
+  if (key) {
+    picked.value = key;
+    if (result) await takeBack(result.id);
+    return;
+  }
+  const at = current.value?.order ?? 0;
+  picked.value = checks.value.find((check) => check.order === at - 1)?.key ?? picked.value;
+}
+watch(
+  () => (busy.value ? (current.value?.aloud ?? headline.value) : ""),
+  (words) => words && say(words),
+);
+
+useKeys({ h: () => (busy.value = true), v: () => speaks && switchAloud(), g: () => left.value && emit("enter", "build"), "Ctrl+Enter": () => emit("enter", "file") });
 </script>
 
 <template>
@@ -69,6 +124,7 @@ useKeys({ g: () => left.value && emit("enter", "build"), "Ctrl+Enter": () => emi
       <h1 :class="{ proved: ready && !page?.handed_back, harm: page?.failed }" aria-live="polite">{{ headline }}</h1>
       <Button v-if="left" @click="emit('enter', 'build')">Go on building <KeyCap k="G" /></Button>
       <p v-else-if="page?.open" class="soft">about {{ Math.round(page.minutes) }} min</p>
+      <Button v-if="current" variant="text" class="plain" @click="busy = true">Hands busy <KeyCap k="H" /></Button>
     </div>
     <Button v-if="left && !each && store.unanswered.length > FEW" variant="text" class="plain" @click="each = true">Account for each here</Button>
     <ul v-if="left && (each || store.unanswered.length <= FEW)" class="left">
@@ -115,6 +171,7 @@ useKeys({ g: () => left.value && emit("enter", "build"), "Ctrl+Enter": () => emi
       </div>
     </div>
     <SoundPanel />
+    <HandsBusy v-if="busy" :shown="inHand" :speaks="speaks" :aloud="aloud" @next="goOn" @back="goBack" @aloud="switchAloud" @close="busy = false" />
   </section>
 </template>
 

@@ -1,0 +1,35 @@
+"""A gear that can be made: its outline and body by figures, and the files machines take."""
+
+from .blank import BORE_SHAPES, Blank, Bore, Process, named_process, processes
+from .coupon import OUTSIDE, SLOT, allowance
+from .files import FORMATS, drawn_coupon, written
+from .part import PartBlank, drawn_part, part_outlines, part_solid
+from .section import Section, section_of, true_outline
+from .solid import solid_of
+from .strength import lewis_stress
+from .worm import WormThread
+
+__all__ = [
+    "BORE_SHAPES",
+    "FORMATS",
+    "OUTSIDE",
+    "SLOT",
+    "Blank",
+    "Bore",
+    "PartBlank",
+    "Process",
+    "Section",
+    "WormThread",
+    "allowance",
+    "drawn_coupon",
+    "drawn_part",
+    "lewis_stress",
+    "named_process",
+    "part_outlines",
+    "part_solid",
+    "processes",
+    "section_of",
+    "solid_of",
+    "true_outline",
+    "written",
+]

@@ -1,0 +1,127 @@
+"""A bank card in a picture: its corners, to a fraction of a pixel."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+import cv2
+import numpy as np
+from numpy.typing import NDArray
+
+from .count import sampled
+from .find import Ellipse, masks
+from .picture import Image
+
+Array = NDArray[np.float64]
+
+CARD = (85.60, 53.98)
+"""A bank card, ISO/IEC 7810 ID-1, mm."""
+
+
+def cards(image: Image, rim: Ellipse) -> list[Array]:
+    """Corners of what may be the card, in order round it, shape (4, 2); never the gear of that rim."""
+    lab = np.asarray(cv2.cvtColor(image, cv2.COLOR_BGR2LAB), dtype=np.uint8)
+    return [_sharpened(lab, rough) for rough in _four_sided(image, rim)]
+
+
+def _four_sided(image: Image, rim: Ellipse) -> Iterator[Array]:
+    """Corners of what may be the card, in order round it."""
+    area = image.shape[0] * image.shape[1]
+    for mask in masks(image):
+        outlines, _ = cv2.findContours(mask, cv2.RETR_EXTERNAL, cv2.CHAIN_APPROX_NONE)
+        for outline in outlines:
+            size = cv2.contourArea(outline)
+            if size < 0.01 * area or cv2.pointPolygonTest(outline, (rim.x, rim.y), False) >= 0:
+                continue
+            corners = _corners(cv2.convexHull(outline)[:, 0, :].astype(np.float64), size)
+            if corners is not None:
+                yield corners
+
+
+def _corners(hull: Array, size: float) -> Array | None:
+    """Corners where the sides of a four-sided outline would meet."""
+    loop = cv2.arcLength(hull.astype(np.float32), True)
+    for much in (0.02, 0.03, 0.05, 0.07):
+        rough = cv2.approxPolyDP(hull.astype(np.float32), much * loop, True)[:, 0, :].astype(np.float64)
+        if len(rough) == 4:
+            break
+    else:
+        return None
+    around = zip(hull, np.roll(hull, -1, 0), strict=True)
+    dense = np.vstack([np.linspace(p, q, 40, endpoint=False) for p, q in around])
+    sides = []
+    for p, q in zip(rough, np.roll(rough, -1, 0), strict=True):
+        way = (q - p) / np.linalg.norm(q - p)
+        along = (dense - p) @ way / np.linalg.norm(q - p)
+        off = np.abs((dense - p) @ np.array([-way[1], way[0]]))
+        mine = dense[(along > 0.2) & (along < 0.8) & (off < 0.04 * loop)]
+        if len(mine) < 4:
+            return None
+        vx, vy, x, y = cv2.fitLine(mine.astype(np.float32), cv2.DIST_HUBER, 0, 0.01, 0.01).ravel()
+        sides.append((np.array([x, y], float), np.array([vx, vy], float)))
+    made = _meetings(sides)
+    if made is None:
+        return None
+    filled = size / max(cv2.contourArea(made.astype(np.float32)), 1.0)
+    lengths = np.linalg.norm(made - np.roll(made, -1, 0), axis=1)
+    ratio = (lengths[0] + lengths[2]) / (lengths[1] + lengths[3])
+    ratio = max(ratio, 1 / ratio)
+    return made if 0.95 < filled < 1.02 and 1.15 < ratio < 2.1 else None
+
+
+def _sharpened(lab: NDArray[np.uint8], corners: Array) -> Array:
+    """Corners by the edges themselves, to a fraction of a pixel: a mask ends where its threshold says."""
+    middle = corners.mean(axis=0)
+    sides = []
+    for p, q in zip(corners, np.roll(corners, -1, 0), strict=True):
+        length = float(np.linalg.norm(q - p))
+        way = (q - p) / length
+        out = np.array([way[1], -way[0]])
+        if out @ (p - middle) < 0:
+            out = -out
+        reach = max(5.0, NEAR_EDGE * length)
+        far = np.linspace(-reach, reach, EDGE_ROWS)
+        along = p + np.linspace(0.14, 0.86, EDGE_RAYS)[:, None] * (q - p)
+        rays = sampled(lab, (along[:, None, :] + far[None, :, None] * out).astype(np.float32))
+        quarter = EDGE_ROWS // 4
+        within, beyond = (
+            np.median(rays[:, part].reshape(-1, 3), axis=0)
+            for part in (slice(0, quarter), slice(-quarter, None))
+        )
+        step = beyond - within
+        if float(step @ step) < LEAST_STEP**2:
+            return corners
+        share = (rays - within) @ step / (step @ step)
+        ends = [(start, _crossing(ray, far)) for start, ray in zip(along, share, strict=True)]
+        at = np.array([start + end * out for start, end in ends if end is not None])
+        if len(at) < EDGE_RAYS // 2:
+            return corners
+        vx, vy, x, y = cv2.fitLine(at.astype(np.float32), cv2.DIST_HUBER, 0, 0.01, 0.01).ravel()
+        sides.append((np.array([x, y], float), np.array([vx, vy], float)))
+    made = _meetings(sides)
+    return corners if made is None else np.roll(made, -1, 0)
+
+
+NEAR_EDGE, EDGE_ROWS, EDGE_RAYS, LEAST_STEP = 0.03, 61, 80, 6.0
+"""How far about an edge it is looked for, in lengths of it; samples, rays; the least contrast, CIE Lab."""
+
+
+def _crossing(share: Array, far: Array) -> float | None:
+    """Where a ray goes from within to beyond, the place nearest to where it was thought."""
+    up = np.flatnonzero((share[:-1] < 0.5) & (share[1:] >= 0.5))
+    if not len(up):
+        return None
+    at = int(up[np.argmin(np.abs(far[up]))])
+    return float(far[at] + (far[at + 1] - far[at]) * (0.5 - share[at]) / max(share[at + 1] - share[at], 1e-9))
+
+
+def _meetings(sides: list[tuple[Array, Array]]) -> Array | None:
+    """Where each side meets the one before it; None where two run alike."""
+    corners = []
+    for (p, u), (q, v) in zip(sides, [sides[-1], *sides[:-1]], strict=True):
+        cross = u[0] * v[1] - u[1] * v[0]
+        if abs(cross) < 0.2:
+            return None
+        t = ((q[0] - p[0]) * v[1] - (q[1] - p[1]) * v[0]) / cross
+        corners.append(p + t * u)
+    return np.array(corners, dtype=np.float64)

@@ -1,0 +1,111 @@
+"""The ``make`` sum: a gear as a file that a machine takes."""
+
+from __future__ import annotations
+
+import base64
+
+import numpy as np
+
+from gearing.geometry.gear import tip_land, undercut
+from gearing.making import Blank, lewis_stress, section_of, solid_of, written
+from gearing.making.section import TOLERANCE, thinned
+from gearing.measuring.predict import span_counts, span_over_teeth, usual_span
+
+from ..gear import GearIn
+from ..pair import PairIn, mesh_pair
+from .request import MakeIn
+from .response import MakeOut, MeshOut
+
+SHOWN = 0.01
+"""How far what is drawn on a screen may stand off, mm."""
+
+LEAST_LAND = 0.2
+"""Of a tip, in modules, below which it breaks or rolls over."""
+
+
+def make_gear(request: MakeIn) -> MakeOut:
+    """Lay it out for its process and write the file."""
+    blank = request.blank()
+    section = section_of(blank)
+    file = written(blank, request.format)
+    gear, process = blank.gear, blank.process
+    spans = [] if blank.internal else span_counts(gear)
+    span = (usual_span(gear) if usual_span(gear) in spans else spans[0]) if spans else None
+    return MakeOut(
+        file=base64.b64encode(file).decode(),
+        name=_name(blank, request.format),
+        format=request.format,
+        bytes=len(file),
+        tip_diameter_mm=2 * section.tip,
+        root_diameter_mm=2 * section.root,
+        span_mm=float(span_over_teeth(gear, span)) if span else None,
+        span_teeth=span,
+        volume_mm3=float(solid_of(blank).volume()),
+        tolerance_mm=TOLERANCE,
+        grows_mm=process.grows,
+        shrinks_percent=100 * process.shrinks,
+        bending_n_mm2=_bending(request, blank),
+        mesh=_mesh(request),
+        notes=_notes(blank),
+        outline=[
+            thinned(np.vstack([each, each[:1]]), SHOWN).round(4).tolist() for each in section.outlines()
+        ],
+    )
+
+
+def _name(blank: Blank, form: str) -> str:
+    gear = blank.gear
+    kind = "ring" if blank.internal else "gear"
+    hand = "" if not gear.helix_angle else "-right" if gear.helix_angle > 0 else "-left"
+    return f"{kind}-{int(gear.teeth)}-m{float(gear.module):.3g}{hand}.{form}"
+
+
+def _bending(request: MakeIn, blank: Blank) -> float | None:
+    if not request.torque_nmm or blank.internal:
+        return None
+    return lewis_stress(blank.gear, blank.width, request.torque_nmm)
+
+
+def _mesh(request: MakeIn) -> MeshOut | None:
+    if request.mate is None:
+        return None
+    made = request.gear.model_copy(update={"thinning_mm": request.gear.thinning_mm + request.backlash_mm})
+    other = GearIn(**request.mate.model_dump())
+    first, second = (other, made) if request.internal else (made, other)
+    pair = mesh_pair(
+        PairIn(
+            first=first,
+            second=second,
+            internal=request.internal,
+            # Whichever hand the mate is said to be of: it has to be that which runs with this one.
+            hands_known=False,
+            centre_distance_mm=request.centre_distance_mm,
+        )
+    )
+    return MeshOut(
+        centre_distance_mm=pair.centre_distance_mm,
+        backlash_mm=pair.backlash_mm,
+        contact_ratio=pair.contact_ratio,
+        verdict=pair.verdict,
+        reason=pair.reason,
+    )
+
+
+def _notes(blank: Blank) -> list[str]:
+    gear, process, notes = blank.gear, blank.process, []
+    if not blank.internal and undercut(gear):
+        notes.append("The feet are undercut, as a rack would cut them: a profile shift makes them stronger.")
+    if not blank.internal and float(tip_land(gear)) < LEAST_LAND * float(gear.module):
+        notes.append("The tips are thin: they break or roll over. Less shift, or a tip trimmed.")
+    if process.grows or process.shrinks:
+        allowed = [
+            f"{process.grows:+.3g} mm to each side" if process.grows else "",
+            f"{100 * process.shrinks:g} % of shrinkage" if process.shrinks else "",
+        ]
+        words = " and ".join(each for each in allowed if each)
+        notes.append(
+            f"{process.label}: laid out for {words}. Make one tooth or a short face first and measure it."
+        )
+    if float(gear.helix_angle):
+        notes.append("Its hand matters as much as its angle: its mate on parallel shafts has the other.")
+    return notes

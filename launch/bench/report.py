@@ -1,0 +1,111 @@
+"""What a run of the bench found: printed as it comes, kept as JSON, held against an earlier run."""
+
+from __future__ import annotations
+
+import json
+from collections.abc import Mapping
+from dataclasses import asdict, dataclass, field
+from math import log
+from pathlib import Path
+from statistics import median, quantiles
+from typing import Any
+
+from ..paths import say, stop_with
+
+SLOWER = 1.25
+"""Times as long as before, from which a row is called slower: less is this machine's mood."""
+
+
+class Spent(float):
+    """Seconds of the middle call of many, and of a quarter's ends to either side."""
+
+    low: float
+    high: float
+
+    @classmethod
+    def of(cls, taken: list[float]) -> Spent:
+        made = cls(median(taken))
+        made.low, _, made.high = quantiles(taken, n=4) if len(taken) > 1 else (taken[0],) * 3
+        return made
+
+
+@dataclass
+class BenchRow:
+    """One line: of a part of the bench, with its time where it has one."""
+
+    part: str
+    what: str
+    note: str
+    ok: bool
+    seconds: float | None = None
+    low: float | None = None
+    high: float | None = None
+
+
+@dataclass
+class Report:
+    """All lines of a run, in the order they came."""
+
+    rows: list[BenchRow] = field(default_factory=list)
+    part: str = ""
+
+    def begin(self, words: str) -> None:
+        """A heading; what follows belongs to it."""
+        self.part = words.strip().split(":")[0].split(",")[0]
+        say(words)
+
+    def add(self, what: str, seconds: float | None, note: str, ok: bool) -> None:
+        spread = (seconds.low, seconds.high) if isinstance(seconds, Spent) else (None, None)
+        self.rows.append(BenchRow(self.part, what, note, ok, seconds, *spread))
+        mark = "ok  " if ok else "OVER"
+        if seconds is None:
+            say(f"  {mark}  {what:<34}{'':21}   {note}")
+            return
+        between = f"{spread[0] * 1000:.1f}–{spread[1] * 1000:.1f}" if spread[0] and spread[1] else ""
+        say(f"  {mark}  {what:<34}{seconds * 1000:8.1f} ms {between:>11}  {note}")
+
+    def grows(self, what: str, by: Mapping[int, float], most: float) -> None:
+        """A table by size, and the exponent it grows with: 1 is as the size, 0 not at all."""
+        sizes = sorted(by)
+        first, last = sizes[0], sizes[-1]
+        exponent = log(max(by[last], 1e-9) / max(by[first], 1e-9)) / log(last / first)
+        said = ", ".join(f"{size:,}: {by[size] * 1000:.1f} ms" for size in sizes)
+        self.add(
+            f"{what} grows", None, f"{said}; exponent {exponent:.2f}, at most {most:g}", exponent <= most
+        )
+
+    def save(self, path: Path) -> None:
+        path.write_text(json.dumps({"v": 1, "rows": [asdict(row) for row in self.rows]}, indent=1) + "\n")
+        say(f"\nWritten to {path}.")
+
+    def against(self, path: Path) -> None:
+        """What became slower or quicker than in the run that was written to `path`."""
+        before = {(row["part"], row["what"]): row for row in earlier(path)}
+        say(f"\nAgainst {path.name}:")
+        for row in self.rows:
+            was = before.get((row.part, row.what))
+            if not was or not was["seconds"] or not row.seconds:
+                continue
+            times = row.seconds / was["seconds"]
+            if not 1 / SLOWER < times < SLOWER:
+                word = "slower" if times > 1 else "quicker"
+                change = f"{was['seconds'] * 1000:.1f} to {row.seconds * 1000:.1f} ms"
+                say(f"  {times:5.2f} ×  {row.what}: {word}, {change}")
+        well = {key for key, was in before.items() if was["ok"]}
+        over = [row.what for row in self.rows if not row.ok and (row.part, row.what) in well]
+        for what in over:
+            say(f"  OVER     {what}: it was within its budget")
+
+
+def earlier(path: Path) -> list[dict[str, Any]]:
+    """The rows of an earlier run."""
+    try:
+        kept = json.loads(path.read_text())
+        rows: list[dict[str, Any]] = kept["rows"]
+    except (OSError, ValueError, KeyError, TypeError):
+        stop_with(f"{path} is no run of the bench.", "Write one first: ./dentado bench --json FILE")
+    return rows
+
+
+REPORT = Report()
+"""The run that is on."""
