@@ -23,6 +23,10 @@ class DeviceError(Exception):
     """The device is not there, or says why it cannot answer."""
 
 
+class StalledError(DeviceError):
+    """The device is there and does not answer in time."""
+
+
 def ask(
     address: tuple[str, int], line: str, *, what: str, longest: int = LONGEST_LINE * 8, wait: float = TIMEOUT
 ) -> str:
@@ -30,6 +34,8 @@ def ask(
 
     Raises
     ------
+    StalledError
+        If it takes longer than `wait`.
     DeviceError
         If nothing answers, or the answer begins with ``ERR``.
     """
@@ -39,7 +45,7 @@ def ask(
             with link.makefile("rb") as answers:
                 said = answers.readline(longest).decode("utf-8", "replace").strip()
     except TimeoutError as error:
-        raise DeviceError(f"the {what} is there and does not answer") from error
+        raise StalledError(f"the {what} is there and does not answer") from error
     except OSError as error:
         raise DeviceError(f"no {what} answers") from error
     if not said:

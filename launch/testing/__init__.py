@@ -27,6 +27,10 @@ LONGEST_FIRST = ("launch", "browser", "server", "core", "web")
 TESTS = ROOT / "tests"
 TIMES = VAR / "test" / "times.json"
 CHECK = "check: "
+UNSTEADY = "tests.browser."
+"""Played in real time beside other tests: a whole run tries what failed there once more, and says so."""
+AT_MOST = 2
+"""So many in one run. Run by name, nothing is tried again."""
 EARLY = ("tests.core", CHECK + "ruff", CHECK + "import", CHECK + "data")
 """What needs neither database nor front end: it is run while they are set up."""
 
@@ -51,6 +55,9 @@ def test(words: list[str]) -> int:
     passed, failed, skipped = (
         sum(getattr(outcome, count) for outcome in outcomes) for count in ("passed", "failed", "skipped")
     )
+    for outcome in outcomes:
+        if outcome.again:
+            say(f"{outcome.again} at first, run again: {outcome.label}")
     say(f"\nin {time.monotonic() - began:.0f} s")
     say(f"{passed} passed, {failed} failed, {skipped} skipped")
     return 1 if failed or not passed else 0
@@ -115,7 +122,7 @@ def _with_database(asked: list[str], many: int) -> list[Outcome]:
     own = None if url else OwnMariaDB(folder / "database", durable=False)
     devices = Devices()
     # A database elsewhere has no lanes prepared: one after the other there.
-    lanes = Lanes(_labels(asked), 1 if url else many)
+    lanes = Lanes(_labels(asked), 1 if url else many, 0 if asked else AT_MOST)
     try:
         began = time.monotonic()
         lanes.begin()
@@ -140,10 +147,13 @@ class Lanes:
     """Processes that take labels from one line, each its next as soon as it is free.
 
     Begun before the set-up is through: until then only what needs none is taken.
+    `again` classes of the browser's that failed, and no more, are run once more.
     """
 
-    def __init__(self, labels: list[str], many: int) -> None:
+    def __init__(self, labels: list[str], many: int, again: int = 0) -> None:
         self.done: list[Outcome] = []
+        self.unsteady: list[str] = []
+        self._again = again
         self._line = labels
         self._env: dict[str, str] = {}
         self._word = threading.Condition()
@@ -194,22 +204,38 @@ class Lanes:
                     # It was started without what the set-up has made known.
                     lane.close()
                     lane = None
-                for again in (True, False):
-                    lane = lane or _Lane(number, self._env)
-                    outcome = lane.ask(label)
-                    hung = lane.hung
-                    if lane.ended:
-                        lane.close()
-                        lane = None
-                    # A browser that stopped answering says nothing of what was tried: once more, and said.
-                    if not (hung and again):
-                        break
-                    say(f"hung {label}: run again\n{outcome.said}")
+                lane, outcome = self._tried(lane or _Lane(number, self._env), label, number)
             with self._word:
                 self.done.append(outcome)
                 _say_one(outcome)
         if lane:
             lane.close()
+
+    def _tried(self, lane: _Lane, label: str, number: int) -> tuple[_Lane | None, Outcome]:
+        """Run a label in that lane, and once more in a new one where that says more than the first did."""
+        outcome = lane.ask(label)
+        why = self._once_more(label, lane, outcome)
+        if why:
+            say(f"{why} {label}: run again\n{outcome.said}")
+            lane.close()
+            lane = _Lane(number, self._env)
+            outcome = lane.ask(label)
+            outcome.again = why
+        if lane.ended:
+            lane.close()
+            return None, outcome
+        return lane, outcome
+
+    def _once_more(self, label: str, lane: _Lane, outcome: Outcome) -> str:
+        """Why a label is run again, or nothing."""
+        if lane.hung:
+            # A browser that stopped answering says nothing of what was tried.
+            return "hung"
+        if not (outcome.failed and label.startswith(UNSTEADY)):
+            return ""
+        with self._word:
+            self.unsteady.append(label)
+            return "unsteady" if len(self.unsteady) <= self._again else ""
 
     def _keep_times(self) -> None:
         TIMES.parent.mkdir(parents=True, exist_ok=True)

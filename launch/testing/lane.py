@@ -45,6 +45,8 @@ class Outcome:
     slowest: list[tuple[float, str]] = field(default_factory=list)
     said: str = ""
     """Tracebacks of what failed."""
+    again: str = ""
+    """Why it was run a second time, if it was."""
 
 
 class Timed(unittest.TextTestResult):

@@ -11,7 +11,7 @@ from typing import Literal
 from django.conf import settings
 
 from devices import asking
-from devices.asking import DeviceError
+from devices.asking import DeviceError, StalledError
 from devices.caliper import protocol as caliper
 from devices.camera import protocol as camera
 from devices.sound import protocol as sound
@@ -104,7 +104,9 @@ def _stands(one: _Known) -> Connected:
     try:
         shows = one.shown(asking.ask(one.address, "READ bench", what=one.what, wait=WAIT))
     except DeviceError as error:
-        return made("odd", simulated, f"{name} {_sentence(str(error))}")
+        # It said who it is and then nothing: busy, or asleep again. That is no nonsense.
+        standing: Standing = "silent" if isinstance(error, StalledError) else "odd"
+        return made(standing, simulated, f"{name} {_sentence(str(error))}")
     return made("there", simulated, name, shows)
 
 

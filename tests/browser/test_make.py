@@ -81,3 +81,22 @@ class Make(BrowserCase):
             page.get_by_role("button", name=re.compile("^DXF")).click()
         self.assertEqual(fetched.value.suggested_filename, "sprocket-11-06B-chain-3-8-in.dxf")
         self.assertIn(b"LWPOLYLINE", fetched.value.path().read_bytes())
+
+    def test_what_it_runs_with_is_shown_before_it_is_made(self) -> None:
+        page = self.page
+        self.go("/make?kind=pulley&teeth=10&mate=60")
+        verdict = page.locator(".verdict")
+        page.get_by_label("shafts apart, mm").fill("60")
+        expect(verdict).to_contain_text("At 60.00 mm: few teeth. Only")
+        expect(verdict).to_contain_text(re.compile(r"A belt of \d+ teeth is taut at"))
+        page.get_by_label("shafts apart, mm").fill("20")
+        expect(page.get_by_role("alert")).to_contain_text("stand in each other")
+        page.get_by_label("shafts apart, mm").fill("")
+        page.get_by_label("torque on it, N·mm").fill("200")
+        expect(page.get_by_role("row").filter(has_text="Bent by")).to_contain_text("N/mm²")
+        page.get_by_role("button", name="Bevel").click()
+        back = page.get_by_label("its back to the crossing, mm")
+        expect(verdict).to_contain_text("mm: right.")
+        back.fill("11,65")
+        expect(verdict).to_contain_text("At 11.65 mm: tight.")
+        expect(page.get_by_role("img", name="with what it runs with")).to_be_visible()

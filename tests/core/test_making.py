@@ -12,6 +12,7 @@ from xml.etree import ElementTree as ET
 import ezdxf
 import numpy as np
 import trimesh
+from manifold3d import CrossSection, FillRule
 from numpy.typing import NDArray
 
 from gearing.errors import GearingError
@@ -220,6 +221,24 @@ class LaidOut(unittest.TestCase):
             answer, _ = made(gear=gear, format="svg", mate={**gear, "teeth": 40, "helix_angle_deg": said})
             assert answer.mesh
             self.assertAlmostEqual(answer.mesh.centre_distance_mm, 30 / math.cos(math.radians(20)), places=3)
+
+    def test_it_is_drawn_with_its_mate_in_mesh_at_that_distance_and_no_nearer(self) -> None:
+        gear, ring = {"teeth": 31, "module_mm": 0.8}, {"teeth": 50, "module_mm": 0.8}
+        for asked in (
+            {"gear": gear, "mate": {**gear, "teeth": 18}},
+            {"gear": gear, "mate": {**gear, "teeth": 17, "profile_shift": 0.4}, "process": "laser"},
+            {"gear": ring, "mate": {**gear, "teeth": 20}, "internal": True},
+        ):
+            for play in (0.0, 0.1):
+                with self.subTest(**asked, play=play):
+                    mesh = made(**asked, backlash_mm=play, centre_distance_mm=None, format="svg")[0].mesh
+                    assert mesh
+                    part = [np.array(each.outline) for each in mesh.drawing if each.of == "part"]
+                    mate = np.array(next(each.outline for each in mesh.drawing if each.of == "mate"))
+                    body, other = (CrossSection(lines, FillRule.EvenOdd) for lines in (part, [mate]))
+                    self.assertLess((body ^ other).area(), 0.01)
+                    nearer = 0.1 * (-1 if asked.get("internal") else 1)
+                    self.assertGreater((body ^ other.translate((0, -nearer))).area(), 0.015)
 
     def test_a_process_is_allowed_for_the_other_way(self) -> None:
         exact, laser, mould = (made(format="svg", process=name)[0] for name in ("", "laser", "mould"))

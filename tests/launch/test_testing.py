@@ -26,6 +26,7 @@ CASES = {
     "dies": "def test_it(self): os._exit(3)",
     "hangs": "def test_it(self): time.sleep(60)",
     "hung": "def test_it(self): os.path.exists('%s') or (open('%s', 'w').close(), time.sleep(60))",
+    "unsteady": "def test_it(self): self.assertTrue(os.path.exists('%s') or open('%s', 'w').close())",
     "slow": "def test_it(self): time.sleep(0.2)",
 }
 
@@ -43,8 +44,8 @@ class Run(unittest.TestCase):
             text = f"import os, time, unittest\nclass Case(unittest.TestCase):\n    {told}\n"
             (package / f"{name}.py").write_text(textwrap.dedent(text))
 
-    def run_lanes(self, *labels: str, lanes: int = 2) -> dict[str, Outcome]:
-        line = Lanes(list(labels), lanes)
+    def run_lanes(self, *labels: str, lanes: int = 2, again: int = 0) -> dict[str, Outcome]:
+        line = Lanes(list(labels), lanes, again)
         with contextlib.redirect_stdout(io.StringIO()) as said:
             line.begin()
             done = line.end(self.env())
@@ -89,6 +90,31 @@ class Run(unittest.TestCase):
             result = self.run_lanes("tried.hung", lanes=1)
         self.assertEqual((result["tried.hung"].passed, result["tried.hung"].failed), (1, 0))
         self.assertIn("hung tried.hung: run again", self.said)
+
+    def test_in_the_browser_one_that_failed_is_run_once_more_and_that_is_said(self) -> None:
+        with mock.patch.object(testing, "UNSTEADY", "tried.unsteady"):
+            result = self.run_lanes("tried.unsteady", "tried.bad", lanes=1, again=2)
+        self.assertEqual((result["tried.unsteady"].passed, result["tried.unsteady"].failed), (1, 0))
+        self.assertEqual(result["tried.bad"].failed, 1)
+        self.assertIn("unsteady tried.unsteady: run again", self.said)
+        self.assertIn("AssertionError", self.said)
+        self.assertNotIn("tried.bad: run again", self.said)
+
+    def test_one_that_fails_twice_has_failed(self) -> None:
+        with mock.patch.object(testing, "UNSTEADY", "tried."):
+            result = self.run_lanes("tried.bad", lanes=1, again=2)
+        self.assertEqual(result["tried.bad"].failed, 1)
+
+    def test_no_more_than_were_granted_are_run_again(self) -> None:
+        with mock.patch.object(testing, "UNSTEADY", "tried."):
+            result = self.run_lanes("tried.bad", "tried.broken", "tried.unsteady", lanes=1, again=2)
+        self.assertEqual(sum(outcome.failed for outcome in result.values()), 3)
+        self.assertNotIn("unsteady tried.unsteady", self.said)
+
+    def test_run_by_name_nothing_is(self) -> None:
+        with mock.patch.object(testing, "UNSTEADY", "tried."):
+            result = self.run_lanes("tried.unsteady", lanes=1)
+        self.assertEqual(result["tried.unsteady"].failed, 1)
 
     def test_a_label_that_cannot_be_loaded_has_failed(self) -> None:
         result = self.run_lanes("tried.nowhere")

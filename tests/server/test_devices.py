@@ -110,6 +110,16 @@ class Connected(BenchCase):
         self.assertIn("does not answer", rows["tachometer"]["says"])
         self.assertEqual(rows["indicator"]["standing"], "there")
 
+    def test_one_that_greets_and_then_stalls_is_silent_and_sends_no_nonsense(self) -> None:
+        def sleepy(line: str) -> str:
+            if line.startswith("READ"):
+                time.sleep(2)
+            return "DENTADO-INDICATOR 1 bench stand"
+
+        row = self.stand(indicator=sleepy)["indicator"]
+        self.assertEqual(row["standing"], "silent")
+        self.assertIn("“bench stand” answers. The dial indicator is there and does not answer", row["says"])
+
     def test_a_line_from_a_cable_is_a_figure_in_the_unit_it_is_kept_in(self) -> None:
         read = self.desk.got("POST", "/devices/said", {"text": "ST,GS,+  1.000 kg"})
         self.assertEqual(read, {"value": 9.80665, "unit": "N"})

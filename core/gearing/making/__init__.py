@@ -1,15 +1,17 @@
 """A gear that can be made: its outline and body by figures, and the files machines take."""
 
-from .blank import BORE_SHAPES, Blank, Bore, Process, named_process, processes
+from .blank import AS_DRAWN, BORE_SHAPES, Blank, Bore, Process, named_process, processes
 from .coupon import OUTSIDE, SLOT, allowance
 from .files import FORMATS, drawn_coupon, written
 from .part import PartBlank, drawn_part, part_outlines, part_solid
+from .running import Running, running
 from .section import Section, section_of, true_outline
 from .solid import solid_of
-from .strength import lewis_stress
+from .strength import lewis_stress, part_stress
 from .worm import WormThread
 
 __all__ = [
+    "AS_DRAWN",
     "BORE_SHAPES",
     "FORMATS",
     "OUTSIDE",
@@ -18,6 +20,7 @@ __all__ = [
     "Bore",
     "PartBlank",
     "Process",
+    "Running",
     "Section",
     "WormThread",
     "allowance",
@@ -27,7 +30,9 @@ __all__ = [
     "named_process",
     "part_outlines",
     "part_solid",
+    "part_stress",
     "processes",
+    "running",
     "section_of",
     "solid_of",
     "true_outline",

@@ -120,6 +120,11 @@ def part_outlines(blank: PartBlank) -> list[Points]:
     return [stretch * each for each in lines]
 
 
+def part_section(blank: PartBlank) -> Points:
+    """The outline of a pulley or sprocket across its axis, bore left out, a gap at the top, mm."""
+    return max((np.asarray(each, dtype=np.float64) for each in _section(blank).to_polygons()), key=len)
+
+
 def _bodied(blank: PartBlank) -> Manifold:
     return _BODIES[blank.part.form](blank)
 

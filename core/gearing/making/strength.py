@@ -2,12 +2,28 @@
 
 from __future__ import annotations
 
-from math import cos
+from math import cos, sin, sqrt
 
 import numpy as np
 
+from ..data import table
+from ..forms.ways import pitch_diameter
 from ..geometry.gear import Gear, reference_diameter
 from ..geometry.outline import tooth_outline
+from ..mesh.crossed import worm_efficiency
+from .part import PartBlank, part_section
+from .section import Points
+from .wheel import wheel_slice
+from .worm import ANGLE, WormThread
+
+MOST_IN_MESH = 6
+"""Teeth of a belt that share its pull: further ones carry next to nothing (ISO 5295)."""
+
+LAND = 0.1
+"""Of a tooth's depth: so far down the tip only takes the load."""
+
+ALONG = 400
+"""Points along a tooth."""
 
 
 def lewis_stress(gear: Gear, width: float, torque_nmm: float) -> float:
@@ -17,11 +33,62 @@ def lewis_stress(gear: Gear, width: float, torque_nmm: float) -> float:
     (1892) found on the tooth as it is, not from a table of form factors. A guide only: no notch, no shock.
     """
     force = torque_nmm / (float(reference_diameter(gear)) / 2) / cos(float(gear.helix_angle))
-    tooth = tooth_outline(gear, 60, 60)
-    side = tooth[len(tooth) // 2 + 1 :]
-    half, up = np.abs(side[:, 0]), side[:, 1]
-    arm = up.max() - up
-    root = np.hypot(*side.T).min()
-    # Within the space the outline runs along the root circle: that is no foot of this tooth.
-    mine = (np.hypot(*side.T) > root + 1e-3 * float(gear.module)) & (half > 0) & (arm > 0)
-    return float((6 * force * arm[mine] / (width * (2 * half[mine]) ** 2)).max())
+    return beam_stress(tooth_outline(gear, 60, 60), force, width)
+
+
+def beam_stress(tooth: Points, force: float, width: float) -> float:
+    """The same of any tooth that stands along y on the axis at the origin, shape (n, 2), mm; N and N/mm²."""
+    side = tooth[tooth[:, 0] > 0]
+    reach, arm = np.hypot(*side.T), side[:, 1].max() - side[:, 1]
+    deep = reach.max() - reach.min()
+    # Within the space the outline runs along the root circle: that is no foot of this tooth. Nor is the land
+    # at its tip a beam.
+    mine = (reach > reach.min() + 1e-3 * deep) & (reach < reach.max() - LAND * deep)
+    return float((6 * force * arm[mine] / (width * (2 * side[mine, 0]) ** 2)).max())
+
+
+def part_stress(blank: PartBlank, torque_nmm: float, in_mesh: float | None = None) -> float:
+    """What bends a tooth of a part that carries `torque_nmm` on its own shaft, N/mm²: a rough guide.
+
+    `in_mesh` is how many of a pulley's teeth lie in the belt, half of them unless known. A chain's pull is
+    reckoned on one tooth. Of bevels as Lewis has it for cones (the smaller end carries less), of worms by the
+    push along their axis, friction taken off.
+    """
+    form, teeth, width = blank.part.form, blank.part.teeth, blank.width
+    if form == "worm":
+        return _thread(blank.turned, torque_nmm)
+    force = torque_nmm / (float(pitch_diameter(blank.part, blank.size)) / 2)
+    if form == "bevel":
+        cone, module = blank.part.cone, float(blank.size.pitch)
+        distance = module * teeth / 2 / sin(cone)
+        tooth = tooth_outline(Gear(teeth / cos(cone), module, thinning=blank.play), 60, 60)
+        return beam_stress(tooth, force, width) / (1 - width / distance)
+    if form == "pulley":
+        force /= min(in_mesh or teeth / 2, MOST_IN_MESH)
+    outline = wheel_slice(teeth, blank.turned, 0.0, blank.play) if form == "wheel" else part_section(blank)
+    return beam_stress(one_tooth(outline, teeth), force, width)
+
+
+def one_tooth(outline: Points, teeth: int) -> Points:
+    """The tooth beside the gap at the top of an outline, stood upright, shape (n, 2)."""
+    turn = np.pi / teeth
+    x = outline[:, 0] * cos(turn) + outline[:, 1] * sin(turn)
+    y = outline[:, 1] * cos(turn) - outline[:, 0] * sin(turn)
+    closed = np.column_stack([np.append(x, x[0]), np.append(y, y[0])])
+    # A straight flank has no points but its ends.
+    gone = np.append(0.0, np.cumsum(np.hypot(*np.diff(closed, axis=0).T)))
+    along = np.linspace(0, gone[-1], ALONG * teeth)
+    line = np.column_stack([np.interp(along, gone, closed[:, n]) for n in (0, 1)])
+    tooth: Points = line[np.abs(np.arctan2(line[:, 0], line[:, 1])) <= turn]
+    return tooth
+
+
+def _thread(worm: WormThread, torque_nmm: float) -> float:
+    """Of the thread, over as much of it as its wheel lies round."""
+    lead = np.arctan2(worm.lead, np.pi * worm.diameter)
+    forward, _ = worm_efficiency(float(lead), float(ANGLE), float(table("mesh")["worm"]["friction"]))
+    push = torque_nmm * 2 * np.pi / worm.lead * max(forward, 0.0)
+    radius = np.linspace(worm.root, worm.tip, 60)
+    around = 2 * sqrt(worm.tip**2 - (worm.diameter / 2) ** 2)
+    bent = 6 * push * (worm.tip - radius) / (around * (2 * worm.half_thickness(radius)) ** 2)
+    return float(bent.max())

@@ -1,7 +1,7 @@
 """The ``make`` sum: a gear as a file that a machine takes."""
 
-from .compute import make_gear
+from .compute import make_gear, shown
 from .request import BoreIn, MakeIn, ProcessIn, bored
-from .response import MakeOut
+from .response import MakeOut, PartLine
 
-__all__ = ["BoreIn", "MakeIn", "MakeOut", "ProcessIn", "bored", "make_gear"]
+__all__ = ["BoreIn", "MakeIn", "MakeOut", "PartLine", "ProcessIn", "bored", "make_gear", "shown"]

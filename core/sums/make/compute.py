@@ -3,18 +3,19 @@
 from __future__ import annotations
 
 import base64
+from dataclasses import replace
 
 import numpy as np
 
-from gearing.geometry.gear import tip_land, undercut
-from gearing.making import Blank, lewis_stress, section_of, solid_of, written
-from gearing.making.section import TOLERANCE, thinned
+from gearing.geometry.gear import Gear, tip_land, undercut
+from gearing.making import AS_DRAWN, Blank, lewis_stress, section_of, solid_of, true_outline, written
+from gearing.making.section import TOLERANCE, Points, thinned
 from gearing.measuring.predict import span_counts, span_over_teeth, usual_span
 
 from ..gear import GearIn
 from ..pair import PairIn, mesh_pair
 from .request import MakeIn
-from .response import MakeOut, MeshOut
+from .response import MakeOut, MeshOut, PartLine
 
 SHOWN = 0.01
 """How far what is drawn on a screen may stand off, mm."""
@@ -47,10 +48,14 @@ def make_gear(request: MakeIn) -> MakeOut:
         bending_n_mm2=_bending(request, blank),
         mesh=_mesh(request),
         notes=_notes(blank),
-        outline=[
-            thinned(np.vstack([each, each[:1]]), SHOWN).round(4).tolist() for each in section.outlines()
-        ],
+        outline=[shown(each) for each in section.outlines()],
     )
+
+
+def shown(outline: Points) -> list[list[float]]:
+    """A closed outline as fine as a screen shows it."""
+    closed: list[list[float]] = thinned(np.vstack([outline, outline[:1]]), SHOWN).round(4).tolist()
+    return closed
 
 
 def _name(blank: Blank, form: str) -> str:
@@ -88,7 +93,23 @@ def _mesh(request: MakeIn) -> MeshOut | None:
         contact_ratio=pair.contact_ratio,
         verdict=pair.verdict,
         reason=pair.reason,
+        drawing=_drawing(request, other.gear(), pair.centre_distance_mm),
     )
+
+
+def _drawing(request: MakeIn, other: Gear, apart: float) -> list[PartLine]:
+    """Both as they will be, a tooth of the one in a gap of the other, the mate above."""
+    finished = replace(request.blank(), process=AS_DRAWN)
+    lines = [("part", each) for each in section_of(finished).outlines()]
+    mate = true_outline(other)
+    if not request.internal:
+        # Upside down its tooth points at ours: half a pitch on, a gap does.
+        turn = np.pi + np.pi / float(other.teeth)
+        mate = mate @ np.array([[np.cos(turn), np.sin(turn)], [-np.sin(turn), np.cos(turn)]])
+    return [
+        PartLine(of=name, outline=shown(line))
+        for name, line in [*lines, ("mate", mate + np.array([0.0, apart]))]
+    ]
 
 
 def _notes(blank: Blank) -> list[str]:

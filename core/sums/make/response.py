@@ -2,9 +2,18 @@
 
 from __future__ import annotations
 
+from typing import Literal
+
 from pydantic import Field
 
 from ..base import Model
+
+
+class PartLine(Model):
+    """A closed outline where it stands, or a shaft's line; the ``part`` is at the origin."""
+
+    of: Literal["part", "mate", "belt", "shaft"]
+    outline: list[list[float]]
 
 
 class MeshOut(Model):
@@ -15,6 +24,7 @@ class MeshOut(Model):
     contact_ratio: float
     verdict: str
     reason: str
+    drawing: list[PartLine]
 
 
 class MakeOut(Model):

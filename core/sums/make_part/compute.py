@@ -4,18 +4,23 @@ from __future__ import annotations
 
 import base64
 
-import numpy as np
-
 from gearing.data import table
+from gearing.errors import GearingError
 from gearing.forms.facts import facts, remarks
-from gearing.making import PartBlank, drawn_part, part_outlines, part_solid, written
-from gearing.making.section import thinned
+from gearing.making import (
+    PartBlank,
+    Running,
+    drawn_part,
+    part_outlines,
+    part_solid,
+    part_stress,
+    running,
+    written,
+)
 
-from .request import MakePartIn
-from .response import MakePartOut, PartFact
-
-SHOWN = 0.02
-"""How far what is drawn on a screen may stand off, mm."""
+from ..make import PartLine, shown
+from .request import LEAST, MOST, MakePartIn
+from .response import MakePartOut, PartFact, RunningOut
 
 
 def make_part(request: MakePartIn) -> MakePartOut:
@@ -25,6 +30,8 @@ def make_part(request: MakePartIn) -> MakePartOut:
     file = written(drawn_part(blank, f"{says}, true size in mm"), request.format)
     box = body.bounding_box()
     outside = request.worm_outside_mm or 0.0
+    meets = _running(request, blank)
+    in_mesh = meets.contact if meets else None
     return MakePartOut(
         file=base64.b64encode(file).decode(),
         name=_name(blank, request.format),
@@ -36,9 +43,39 @@ def make_part(request: MakePartIn) -> MakePartOut:
         facts=[
             PartFact(name=name, value=value) for name, value in facts(blank.part, blank.size, outside=outside)
         ],
+        bending_n_mm2=part_stress(blank, request.torque_nmm, in_mesh) if request.torque_nmm else None,
+        running=_said(meets) if meets else None,
         notes=[*_notes(blank), *remarks(blank.part, blank.size, outside=outside, hand=request.hand)],
-        outline=[
-            thinned(np.vstack([each, each[:1]]), SHOWN).round(3).tolist() for each in part_outlines(blank)
+        outline=[shown(each) for each in part_outlines(blank)],
+    )
+
+
+def _running(request: MakePartIn, blank: PartBlank) -> Running | None:
+    """A wheel and a bevel are of a pair anyway; the others where their mate is known."""
+    form, mate = blank.part.form, request.mate_teeth or 0
+    if not mate and form not in ("wheel", "bevel"):
+        return None
+    if form == "worm" and not LEAST["wheel"] <= mate <= MOST["wheel"]:
+        raise GearingError(
+            f"No wheel of {mate} teeth is cut here.",
+            code="out_of_range",
+            field="mate_teeth",
+            hint=f"From {LEAST['wheel']} to {MOST['wheel']}.",
+        )
+    return running(blank, mate, request.centre_distance_mm)
+
+
+def _said(meets: Running) -> RunningOut:
+    return RunningOut(
+        distance_mm=meets.distance,
+        contact=meets.contact,
+        play_mm=meets.play,
+        verdict=meets.verdict,
+        reason=meets.reason,
+        facts=[PartFact(name=name, value=value) for name, value in meets.facts],
+        drawing=[
+            PartLine(of=name, outline=line.round(3).tolist() if name == "shaft" else shown(line))
+            for name, line in meets.drawing
         ],
     )
 

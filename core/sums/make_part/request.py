@@ -31,7 +31,15 @@ class MakePartIn(Model):
         default="", description="The belt or chain by its name"
     )
     mate_teeth: Annotated[int, Field(ge=6, le=200)] | None = Field(
-        default=None, description="Of a bevel's mate"
+        default=None,
+        description="Of a bevel's mate, a worm's wheel, or the other pulley or sprocket",
+    )
+    centre_distance_mm: Annotated[Length, Field(gt=0, le=2000)] | None = Field(
+        default=None,
+        description="To the mate; of a bevel from its back to where the shafts cross; else where it belongs",
+    )
+    torque_nmm: Annotated[float, Field(gt=0, le=1e6)] | None = Field(
+        default=None, description="On its own shaft, for the guide to its strength"
     )
     worm_outside_mm: Length | None = Field(default=None, description="Over the threads of the worm")
     starts: Annotated[int, Field(ge=1, le=6)] = Field(

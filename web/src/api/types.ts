@@ -11,6 +11,7 @@ export type MakePartIn = S["MakePartIn"];
 export type SharedLink = S["SharedLink"];
 export type ModelPage = S["ModelPage"];
 export type Machine = S["MachineOut"];
+export type PartLine = S["PartLine"];
 export type FactorState = S["FactorOut"];
 export type FactorBegun = S["FactorBegun"];
 export type Connected = S["ConnectedOut"];

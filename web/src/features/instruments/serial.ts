@@ -46,23 +46,26 @@ const GONE: Problem = {
 };
 const SILENT: Problem = { ...GONE, problem: "The device on the cable does not answer.", hint: "Press its own send key, or type the reading." };
 
-function settled(read: Reading | Problem): boolean {
-  const was = waiting;
+/** Whether `asked` was still waiting, and has it now. */
+function settled(read: Reading | Problem, asked = waiting): boolean {
+  if (!asked || asked !== waiting) return false;
   waiting = undefined;
-  was?.(read);
-  return Boolean(was);
+  asked(read);
+  return true;
 }
 
 async function line(said: string) {
   wire.line = said.slice(0, LONGEST);
+  // What came before it was asked is no answer, however long it took to be read.
+  const asked = waiting;
   const field = isForFigures(document.activeElement) ? document.activeElement : null;
   try {
     const read = await ask(api.POST("/api/devices/said", { body: { text: wire.line } }));
     [wire.read, wire.problem] = [read, undefined];
-    if (!settled(read)) await hand(read.value, read.unit, field);
+    if (!asked || !settled(read, asked)) await hand(read.value, read.unit, field);
   } catch (error) {
     wire.problem = asProblem(error);
-    settled(wire.problem);
+    if (asked) settled(wire.problem, asked);
   }
 }
 

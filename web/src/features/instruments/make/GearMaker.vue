@@ -12,7 +12,7 @@ import ProblemNote from "../../../app/ProblemNote.vue";
 import { figures, maybeNumber, numberOr } from "../../../text/numbers";
 import FileButtons from "./FileButtons.vue";
 import MadeOutline from "./MadeOutline.vue";
-import { FILES, type Format, save, type Shape, SHAPES, useMaking, useProcesses } from "./making";
+import { FILES, type Format, linesOf, save, type Shape, SHAPES, useMaking, useProcesses } from "./making";
 
 const props = defineProps<{ ring: boolean }>();
 const route = useRoute();
@@ -142,7 +142,8 @@ async function coupon(format: Format | "") {
     <Button variant="text" class="back" @click="router.push({ name: 'reader' })">Read a gear first</Button>
   </section>
   <section v-if="made" class="shown" :class="{ stale: problem }">
-    <MadeOutline :outline="made.outline" :label="`Outline as it is laid out, ${figures(made.tip_diameter_mm)} mm over the tips`" />
+    <MadeOutline v-if="made.mesh" :outline="linesOf(made.mesh, 'part')" :mate="linesOf(made.mesh, 'mate')" label="The gear with its mate, where both stand" />
+    <MadeOutline v-else :outline="made.outline" :label="`Outline as it is laid out, ${figures(made.tip_diameter_mm)} mm over the tips`" />
     <p v-if="made.mesh" class="verdict" :class="mood">
       <strong>At {{ made.mesh.centre_distance_mm.toFixed(2) }} mm: {{ made.mesh.verdict }}.</strong> {{ made.mesh.reason }}
       <span class="value">Contact ratio {{ made.mesh.contact_ratio.toFixed(2) }}</span>

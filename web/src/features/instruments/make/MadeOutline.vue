@@ -2,19 +2,31 @@
 /** What is laid out, with ten millimetres beside it, so that its size is seen. */
 import { computed } from "vue";
 
-const props = defineProps<{ outline: number[][][]; label: string }>();
-const reach = computed(() => 1.06 * Math.max(1, ...props.outline.flatMap((line) => line.map(([x, y]) => Math.max(Math.abs(x ?? 0) / 1.4, Math.abs(y ?? 0))))));
-const path = computed(() => props.outline.map((line) => `M${line.map(([x, y]) => `${x} ${-(y ?? 0)}`).join("L")}Z`).join(""));
-const beside = computed(() => 1.5 * reach.value);
-const tick = computed(() => 0.03 * reach.value);
-const rule = computed(() => `M${-beside.value * 0.97} ${reach.value * 1.14}h10m0 ${-tick.value}v${2 * tick.value}m-10 0v${-2 * tick.value}`);
+const props = defineProps<{ outline: Line[]; mate?: Line[]; line?: Line[]; label: string }>();
+type Line = number[][];
+
+const drawn = (lines: Line[] = [], end = "Z") => lines.map((line) => `M${line.map(([x, y]) => `${x} ${-(y ?? 0)}`).join("L")}${end}`).join("");
+/** What is to be seen, and room for the rule under it. */
+const frame = computed(() => {
+  const points = [...props.outline, ...(props.mate ?? []), ...(props.line ?? [])].flat();
+  const along = points.map(([x]) => x ?? 0);
+  const up = points.map(([, y]) => -(y ?? 0));
+  const [left, right, top, bottom] = [Math.min(...along), Math.max(...along), Math.min(...up), Math.max(...up)];
+  const tall = Math.max(2, bottom - top);
+  const wide = Math.max(right - left, 1.35 * tall, 12);
+  return { left: (left + right - wide * 1.06) / 2, top: top - 0.03 * tall, wide: wide * 1.06, tall, foot: bottom + 0.12 * tall };
+});
+const rule = computed(() => `M${frame.value.left + 0.02 * frame.value.wide} ${frame.value.foot}h10m0 ${-tick.value}v${2 * tick.value}m-10 0v${-2 * tick.value}`);
+const tick = computed(() => 0.015 * frame.value.tall);
 </script>
 
 <template>
-  <svg :viewBox="`${-beside} ${-reach} ${2 * beside} ${2.24 * reach}`" role="img" :aria-label="label">
-    <path class="body" :d="path" />
+  <svg :viewBox="`${frame.left} ${frame.top} ${frame.wide} ${frame.tall * 1.2}`" role="img" :aria-label="label">
+    <path v-if="mate?.length" class="mate" :d="drawn(mate)" />
+    <path class="body" :d="drawn(outline)" />
+    <path v-if="line?.length" class="belt" :d="drawn(line, '')" />
     <path class="rule" :d="rule" />
-    <text class="said" :x="-beside * 0.97" :y="reach * 1.08" :font-size="reach * 0.08">10 mm</text>
+    <text class="said" :x="frame.left + 0.02 * frame.wide" :y="frame.foot - 0.03 * frame.tall" :font-size="frame.tall * 0.04">10 mm</text>
   </svg>
 </template>
 
@@ -31,6 +43,22 @@ svg {
   stroke: var(--ink);
   stroke-width: 1.5;
   fill-rule: evenodd;
+  vector-effect: non-scaling-stroke;
+}
+
+.mate {
+  fill: color-mix(in srgb, var(--slate) 12%, var(--panel));
+  stroke: var(--slate);
+  stroke-width: 1.5;
+  fill-rule: evenodd;
+  vector-effect: non-scaling-stroke;
+}
+
+.belt {
+  fill: none;
+  stroke: var(--brass);
+  stroke-width: 2;
+  stroke-dasharray: 6 4;
   vector-effect: non-scaling-stroke;
 }
 

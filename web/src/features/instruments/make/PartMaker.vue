@@ -11,7 +11,7 @@ import ProblemNote from "../../../app/ProblemNote.vue";
 import { figures, maybeNumber, numberOr } from "../../../text/numbers";
 import FileButtons from "./FileButtons.vue";
 import MadeOutline from "./MadeOutline.vue";
-import { type Shape, SHAPES, useMaking, useProcesses } from "./making";
+import { linesOf, type Shape, SHAPES, useMaking, useProcesses } from "./making";
 import { keepPair, type MadeForm, ofPair, PARTS } from "./parts";
 
 const props = defineProps<{ form: MadeForm }>();
@@ -22,6 +22,8 @@ const HANDS = [
   { key: "right", label: "right-hand" },
   { key: "left", label: "left-hand" },
 ];
+
+const MATES: Record<MadeForm, string> = { worm: "its wheel", wheel: "", bevel: "mate", pulley: "other pulley", sprocket: "other sprocket" };
 
 const EMPTY = {
   teeth: "",
@@ -39,6 +41,8 @@ const EMPTY = {
   length: "",
   flanges: "",
   process: "exact",
+  distance: "",
+  torque: "",
 };
 /** What was read of this very part; a worm and its wheel share what makes them a pair. */
 const carried = query.kind === props.form ? Object.fromEntries(Object.entries(query).filter(([name, value]) => name in EMPTY && typeof value === "string")) : {};
@@ -63,7 +67,9 @@ const request = computed<MakePartIn>(() => {
     teeth: numberOr(v.teeth, NaN),
     module_mm: belted.value ? null : v.module || null,
     size: v.size,
-    mate_teeth: props.form === "bevel" ? (maybeNumber(v.mate) ?? null) : null,
+    mate_teeth: props.form === "wheel" ? null : (maybeNumber(v.mate) ?? null),
+    centre_distance_mm: v.distance || null,
+    torque_nmm: maybeNumber(v.torque) ?? null,
     worm_outside_mm: screwed.value ? v.outside || null : null,
     starts: numberOr(v.starts, 1),
     hand: v.hand,
@@ -81,6 +87,9 @@ const request = computed<MakePartIn>(() => {
 const { made, problem, busy, fetchIt, wrong } = useMaking(request, (format) =>
   belted.value && !said.value.size ? undefined : ask(api.POST("/api/sums/make-part", { body: { ...request.value, format } })),
 );
+
+/** It with what it runs with, where both stand. */
+const meets = computed(() => made.value?.running);
 </script>
 
 <template>
@@ -91,7 +100,6 @@ const { made, problem, busy, fetchIt, wrong } = useMaking(request, (format) =>
       <label>{{ part.counted }} <InputText v-model="said.teeth" class="few" inputmode="numeric" :invalid="wrong('teeth')" /></label>
       <Select v-if="belted" v-model="said.size" :options="sizes" :invalid="wrong('size')" :aria-label="form === 'pulley' ? 'Belt' : 'Chain'" />
       <label v-else>module <InputText v-model="said.module" class="few" inputmode="decimal" :invalid="wrong('module')" /></label>
-      <label v-if="form === 'bevel'">mate, teeth <InputText v-model="said.mate" class="few" inputmode="numeric" :invalid="wrong('mate')" /></label>
       <template v-if="screwed">
         <label>worm over its threads, mm <InputText v-model="said.outside" class="few" inputmode="decimal" :invalid="wrong('worm')" /></label>
         <label v-if="form === 'wheel'">its starts <InputText v-model="said.starts" class="few" inputmode="numeric" :invalid="wrong('starts')" /></label>
@@ -108,17 +116,37 @@ const { made, problem, busy, fetchIt, wrong } = useMaking(request, (format) =>
       <label v-if="form === 'pulley'">flanges <InputText v-model="said.flanges" class="few" inputmode="decimal" /></label>
     </fieldset>
     <fieldset class="asked">
-      <legend class="label">How it is made</legend>
+      <legend class="label">How it is made, and what it runs with</legend>
       <Select v-model="said.process" :options="ways" option-label="label" option-value="key" aria-label="How it is made" />
       <label>play, mm <InputText v-model="said.play" class="few" inputmode="decimal" :invalid="wrong('play')" /></label>
+      <label v-if="form !== 'wheel'">{{ MATES[form] }}, teeth <InputText v-model="said.mate" class="few" inputmode="numeric" :invalid="wrong('mate')" /></label>
+      <label
+        >{{ form === "bevel" ? "its back to the crossing, mm" : "shafts apart, mm" }} <InputText v-model="said.distance" class="few" inputmode="decimal" placeholder="usual" :invalid="wrong('centre')"
+      /></label>
+      <label>torque on it, N·mm <InputText v-model="said.torque" class="few" inputmode="decimal" :invalid="wrong('torque')" /></label>
     </fieldset>
     <ProblemNote :problem="problem" />
     <FileButtons :ready="!!made && !problem" :busy="busy" @fetch="fetchIt" />
   </section>
   <section v-if="made" class="shown" :class="{ stale: problem }">
-    <MadeOutline :outline="made.outline" :label="`${made.says}, as it is laid out`" />
+    <template v-if="meets">
+      <MadeOutline :outline="linesOf(meets, 'part')" :mate="linesOf(meets, 'mate')" :line="[...linesOf(meets, 'belt'), ...linesOf(meets, 'shaft')]" :label="`${made.says}, with what it runs with`" />
+      <p class="verdict" :class="meets.verdict === 'right' ? 'good' : 'bad'">
+        <strong>At {{ meets.distance_mm.toFixed(2) }} mm: {{ meets.verdict }}.</strong> {{ meets.reason }}
+        <span class="value">{{ belted ? `${meets.contact.toFixed(1)} teeth in it` : `Contact ratio ${meets.contact.toFixed(2)}, play ${(meets.play_mm ?? 0).toFixed(2)} mm` }}</span>
+      </p>
+    </template>
+    <MadeOutline v-else :outline="made.outline" :label="`${made.says}, as it is laid out`" />
     <table class="figures">
       <tbody>
+        <tr v-if="made.bending_n_mm2">
+          <td>Bent by, a rough guide</td>
+          <td class="num value">{{ figures(made.bending_n_mm2) }} N/mm²</td>
+        </tr>
+        <tr v-for="fact in meets?.facts" :key="fact.name">
+          <td>{{ fact.name }}</td>
+          <td class="num value">{{ fact.value }}</td>
+        </tr>
         <tr v-for="fact in made.facts" :key="fact.name">
           <td>{{ fact.name }}</td>
           <td class="num value">{{ fact.value }}</td>

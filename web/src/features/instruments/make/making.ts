@@ -3,7 +3,7 @@ import { computed, onMounted, type Ref, ref, shallowRef, watch } from "vue";
 
 import { api, ask, asProblem } from "../../../api/client";
 import { latest, resting } from "../../../api/latest";
-import type { Machine, MakeIn, Problem } from "../../../api/types";
+import type { Machine, MakeIn, PartLine, Problem } from "../../../api/types";
 import { useChoices } from "../choices";
 
 export type Format = NonNullable<MakeIn["format"]>;
@@ -34,6 +34,9 @@ export function save(made: { file: string; name: string }) {
   link.click();
   window.setTimeout(() => URL.revokeObjectURL(link.href), 10_000);
 }
+
+/** The outlines of one of them, where it stands with the other. */
+export const linesOf = (meets: { drawing: PartLine[] }, of: PartLine["of"]) => meets.drawing.filter((each) => each.of === of).map(({ outline }) => outline);
 
 /**
  * What comes of the figures as they are typed, and the file once it is wanted.

@@ -12,11 +12,11 @@ interface MadePart {
 }
 
 export const PARTS: MadePart[] = [
-  { form: "worm", label: "Worm", counted: "starts", usual: { teeth: "1", module: "0.5", outside: "7", bore: "2" } },
-  { form: "wheel", label: "Worm wheel", counted: "teeth", usual: { teeth: "40", module: "0.5", outside: "7", starts: "1", bore: "4" } },
-  { form: "bevel", label: "Bevel", counted: "teeth", usual: { teeth: "16", mate: "24", module: "0.8", bore: "4" } },
-  { form: "pulley", label: "Belt pulley", counted: "teeth", usual: { teeth: "20", size: "", bore: "5", flanges: "1" } },
-  { form: "sprocket", label: "Sprocket", counted: "teeth", usual: { teeth: "11", size: "", bore: "5" } },
+  { form: "worm", label: "Worm", counted: "starts", usual: { teeth: "1", module: "0.5", outside: "7", mate: "40", bore: "2", play: "0.05" } },
+  { form: "wheel", label: "Worm wheel", counted: "teeth", usual: { teeth: "40", module: "0.5", outside: "7", starts: "1", bore: "4", play: "0.05" } },
+  { form: "bevel", label: "Bevel", counted: "teeth", usual: { teeth: "16", mate: "24", module: "0.8", bore: "4", play: "0.05" } },
+  { form: "pulley", label: "Belt pulley", counted: "teeth", usual: { teeth: "20", size: "", mate: "40", bore: "5", flanges: "1" } },
+  { form: "sprocket", label: "Sprocket", counted: "teeth", usual: { teeth: "11", size: "", mate: "30", bore: "5" } },
 ];
 
 type Said = Record<"teeth" | "module" | "outside" | "starts" | "hand", string>;
