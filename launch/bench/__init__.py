@@ -16,6 +16,7 @@ from .desk import ROUNDS, Desk
 from .diagnosis import what_clicks, what_is_wrong
 from .federation import federation
 from .growth import growth
+from .load import load
 from .memory import memory
 from .orders import orders_and_days
 from .photos import photos
@@ -35,7 +36,8 @@ SERVED: dict[str, tuple[Callable[[Desk, Stack], None], ...]] = {
 }
 LATER: dict[str, tuple[Callable[[], None], ...]] = {"start": (second_start,)}
 LONG: dict[str, tuple[Callable[[], None], ...]] = {
-    "federation": (federation,), "growth": (growth,), "memory": (memory,), "photos": (photos,),
+    "federation": (federation,), "growth": (growth,), "load": (load,), "memory": (memory,),
+    "photos": (photos,),
 }  # fmt: skip
 """Minutes each: only where they are asked for."""
 

@@ -6,6 +6,7 @@ import http.client
 import json
 import time
 from collections.abc import Callable
+from copy import copy
 from dataclasses import dataclass
 from typing import Any
 from urllib.parse import urlencode
@@ -34,6 +35,12 @@ class Desk:
             "csrfmiddlewaretoken": self.cookies["csrftoken"],
         }
         self._send("POST", "/sign-in", urlencode(settings), "application/x-www-form-urlencoded")
+
+    def beside(self) -> Desk:
+        """The same member on a connection of its own."""
+        other = copy(self)
+        other.line, other.cookies = http.client.HTTPConnection(HOST, self.port), dict(self.cookies)
+        return other
 
     def ask(self, method: str, path: str, body: Any = None) -> Any:
         """One request; anything but success ends the bench."""

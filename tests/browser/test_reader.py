@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import re
-import time
 
 import cv2
 import numpy as np
@@ -33,18 +32,6 @@ class Reader(BrowserCase):
         expect(self.page.get_by_role("img", name="Gear of 15 teeth, over tips, settled")).to_be_visible()
         self.page.get_by_role("button", name="largest").click()
         expect(self.page.get_by_role("img", name="Gear of 15 teeth, over tips, largest")).to_be_visible()
-
-    def device_types(self, shown: str) -> None:
-        """Keys ten milliseconds apart by their own time, however long a busy machine takes to bring them."""
-        session = self.context.new_cdp_session(self.page)
-        began = time.time()
-        for n, key in enumerate([*shown, "Enter"]):
-            text = "\r" if key == "Enter" else key
-            for kind in ("keyDown", "keyUp"):
-                more = {"text": text} if kind == "keyDown" else {}
-                at = began + n / 100
-                session.send("Input.dispatchKeyEvent", {"type": kind, "key": key, "timestamp": at, **more})
-        session.detach()
 
     def test_a_caliper_that_types_fills_the_field_in_hand(self) -> None:
         page = self.page

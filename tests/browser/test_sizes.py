@@ -29,6 +29,12 @@ OFF = """() => {
 }"""
 
 
+BY_THEMSELVES = """() => [...document.querySelectorAll('main *')]
+  .filter((each) => /auto|scroll/.test(getComputedStyle(each).overflowY) && each.clientHeight > 0 && each.scrollHeight > each.clientHeight + 1)
+  .map((each) => each.outerHTML.slice(0, 110))"""
+"""Parts of a view that scroll beside or within it: a thumb that meant the one moves the other."""
+
+
 class Sizes(BrowserCase):
     def runs_off(self, name: str, size: ViewportSize) -> None:
         page = self.page
@@ -77,6 +83,16 @@ class Sizes(BrowserCase):
             page.get_by_role("link", name="All of this model").click()
             self.says("unit")
             self.runs_off("Model", size)
+
+    def test_on_a_phone_a_view_scrolls_and_no_part_of_it(self) -> None:
+        page = self.page
+        page.set_viewport_size({"width": 390, "height": 844})
+        for path in PAGES:
+            self.go(f"/{path}")
+            expect(page.get_by_role("heading").first).to_be_visible()
+            page.wait_for_load_state("networkidle")
+            with self.subTest(path or "bench"):
+                self.assertEqual(page.evaluate(BY_THEMSELVES), [])
 
     def test_on_a_phone_the_parts_of_regearing_stand_under_one_another(self) -> None:
         page = self.page

@@ -141,6 +141,18 @@ class BrowserCase(unittest.TestCase):
         for key in keys:
             self.page.keyboard.press(key)
 
+    def device_types(self, shown: str) -> None:
+        """Keys ten milliseconds apart by their own time, however long a busy machine takes to bring them."""
+        session = self.context.new_cdp_session(self.page)
+        began = time.time()
+        for n, key in enumerate([*shown, "Enter"]):
+            text = "\r" if key == "Enter" else key
+            for kind in ("keyDown", "keyUp"):
+                more = {"text": text} if kind == "keyDown" else {}
+                at = began + n / 100
+                session.send("Input.dispatchKeyEvent", {"type": kind, "key": key, "timestamp": at, **more})
+        session.detach()
+
     def says(self, text: str) -> None:
         """The headline says `text`."""
         expect(self.page.get_by_role("heading", level=1)).to_contain_text(text)

@@ -12,8 +12,11 @@ export function put(into: HTMLInputElement, value: string) {
   into.dispatchEvent(new Event("input", { bubbles: true }));
 }
 
-/** Hand a reading to whoever takes it, or into the field. */
-export async function hand(value: number, unit: string, field: HTMLInputElement | null) {
-  const taken = await takers.at(-1)?.(value, unit);
-  if ((!takers.length || taken === false) && field) put(field, String(value));
+/** Whom a reading is for that comes now: the view's own taker, and the field in hand. */
+export const forWhom = (field: HTMLInputElement | null) => ({ taker: takers.at(-1), field });
+
+/** Hand a reading to whom it was for; what came for a view that is gone by now is nobody's. */
+export async function hand(value: number, unit: string, { taker, field }: ReturnType<typeof forWhom>) {
+  if (taker !== takers.at(-1)) return;
+  if ((!taker || (await taker(value, unit)) === false) && field) put(field, String(value));
 }

@@ -3,7 +3,7 @@ import { computed, shallowReactive } from "vue";
 
 import { api, ask, asProblem } from "../../api/client";
 import type { Problem } from "../../api/types";
-import { hand, isForFigures } from "./heard";
+import { forWhom, hand, isForFigures } from "./heard";
 
 /** What of Web Serial is used here (WICG, Web Serial API). */
 interface SerialPort extends EventTarget {
@@ -58,11 +58,11 @@ async function line(said: string) {
   wire.line = said.slice(0, LONGEST);
   // What came before it was asked is no answer, however long it took to be read.
   const asked = waiting;
-  const field = isForFigures(document.activeElement) ? document.activeElement : null;
+  const whom = forWhom(isForFigures(document.activeElement) ? document.activeElement : null);
   try {
     const read = await ask(api.POST("/api/devices/said", { body: { text: wire.line } }));
     [wire.read, wire.problem] = [read, undefined];
-    if (!asked || !settled(read, asked)) await hand(read.value, read.unit, field);
+    if (!asked || !settled(read, asked)) await hand(read.value, read.unit, whom);
   } catch (error) {
     wire.problem = asProblem(error);
     if (asked) settled(wire.problem, asked);

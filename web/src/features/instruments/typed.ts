@@ -1,6 +1,6 @@
 /** A caliper that types as a keyboard does: figures faster than any hand, ended by Enter, are a reading and no typing. */
 import { api, ask } from "../../api/client";
-import { hand, isForFigures, put } from "./heard";
+import { forWhom, hand, isForFigures, put } from "./heard";
 
 /** Milliseconds between two keys of a device; a hand takes twice as long. */
 const AT_MOST = 45;
@@ -12,9 +12,10 @@ let field: HTMLInputElement | null = null;
 let before = "";
 
 async function given(text: string, into: HTMLInputElement | null) {
+  const whom = forWhom(into);
   try {
     const { value_mm } = await ask(api.POST("/api/devices/typed", { body: { text } }));
-    await hand(value_mm, "mm", into);
+    await hand(value_mm, "mm", whom);
   } catch {
     // What is no reading is left as it was typed.
     if (into) put(into, into.value + text);
