@@ -8,6 +8,7 @@ the same picture.
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import lru_cache
 
 import cv2
 import numpy as np
@@ -66,6 +67,7 @@ class Photograph:
     image: Image
 
 
+@lru_cache(maxsize=4)
 def hidden(
     name: str,
     *,
@@ -73,7 +75,7 @@ def hidden(
     size: tuple[int, int] = (1400, 1050),
     thickness: float | None = None,
 ) -> Photograph:
-    """The gear of that name, photographed: the same each time it is asked for."""
+    """The gear of that name, photographed: the same each time it is asked for; the last few are kept."""
     random = np.random.default_rng(list(f"hidden gear {name}".encode()))
     teeth = int(random.integers(9, 72))
     module = float(random.choice([0.5, 0.6, 0.8, 1.0, 1.25, 1.5]))
@@ -98,7 +100,9 @@ def hidden(
         ground=str(random.choice(grounds)),
         thickness=float(random.uniform(0.05, 0.12)) if thickness is None else thickness,
     )
-    return Photograph(shown, picture(shown, random, size))
+    image = picture(shown, random, size)
+    image.flags.writeable = False
+    return Photograph(shown, image)
 
 
 def _apart(one: tuple[int, int, int], other: tuple[int, int, int]) -> float:

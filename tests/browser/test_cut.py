@@ -9,6 +9,7 @@ from random import Random
 from playwright.sync_api import Error, Route, expect
 
 from ..examples import of
+from .test_unsent import KEPT
 from .whole import BrowserCase
 
 LINES = 10
@@ -30,7 +31,7 @@ class Cut(BrowserCase):
         visit = page.url.split("/visits/")[1].split("/")[0]
         field = page.get_by_label("What comes off", exact=True)
         expect(field).to_be_visible()
-        before = self.on_record(visit)
+        before, shown = self.on_record(visit), len(self.row())
         cuts = [0, 0]
 
         def cut(route: Route) -> None:
@@ -61,15 +62,18 @@ class Cut(BrowserCase):
             said.append(line)
             page.wait_for_timeout(draw.choice((0, 0, 60, 250)))
             if draw.random() < 0.15:
+                # No hand is quicker; a line takes some milliseconds to the disk.
+                page.wait_for_timeout(300)
                 page.reload()
                 expect(field).to_be_visible()
         page.unroute(re.compile(r"/api/visits/"))
         page.unroute_all(behavior="wait")
-        expect(page.get_by_text("all sent")).to_be_visible(timeout=60_000)
+        self.until(f"async () => (await ({KEPT})('waiting')).length", 0, seconds=60)
+        expect(page.get_by_text("all sent")).to_be_visible()
         self.assertGreater(min(cuts), 0, "nothing was cut")
         self.assertEqual(self.on_record(visit)[len(before) :], said)
         page.reload()
-        expect(page.locator(".row .name")).to_have_count(len(before) + LINES)
+        expect(page.locator(".row .name")).to_have_count(shown + LINES)
 
     def on_record(self, visit: str) -> list[str]:
         answer = json.loads(self.page.request.get(f"{self.address}/api/visits/{visit}").text())

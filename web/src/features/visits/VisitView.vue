@@ -79,24 +79,26 @@ async function enter(stage: string) {
   }
 }
 
-/** Back in reach: what others did meanwhile comes in. */
-watch(away, (gone) => void (!gone && store.keepUp()));
+/** Bring it onto the screen. */
+async function load() {
+  try {
+    await store.load(props.visitId);
+    problem.value = undefined;
+  } catch (error) {
+    problem.value = asProblem(error);
+  }
+}
+
+/** Back in reach: what others did meanwhile comes in, or the visit itself where it could not be read. */
+watch(away, (gone) => {
+  if (!gone) void (store.visit?.id === props.visitId ? store.keepUp() : load());
+});
 
 function pick(step: Step) {
   store.at = step.id;
 }
 
-watch(
-  () => props.visitId,
-  async (visitId) => {
-    try {
-      await store.load(visitId);
-    } catch (error) {
-      problem.value = asProblem(error);
-    }
-  },
-  { immediate: true },
-);
+watch(() => props.visitId, load, { immediate: true });
 </script>
 
 <template>
