@@ -56,7 +56,7 @@ class Desk:
         try:
             self.line.request(method, path, body, headers)
             answer = self.line.getresponse()
-        except (http.client.RemoteDisconnected, BrokenPipeError):
+        except ConnectionError:
             # The server drops a connection that rested for two seconds; the next call opens it again.
             self.line.close()
             self.line.request(method, path, body, headers)
