@@ -1,18 +1,21 @@
 <script setup lang="ts">
 /** Backlash against distance, with the verdicts as grounds; the mark is dragged along it. */
-import { computed } from "vue";
+import { useElementSize } from "@vueuse/core";
+import { computed, useTemplateRef } from "vue";
 
 import type { Pair } from "../api/types";
 
 const props = defineProps<{ pair: Pair; at: number }>();
 const emit = defineEmits<{ drag: [distance: number]; drop: [] }>();
 
-const W = 700;
+/** As wide as it stands there, so that its letters are as large on a phone as at a desk. */
+const { width } = useElementSize(useTemplateRef("curve"));
+const W = computed(() => width.value || 700);
 const H = 92;
 const c = computed(() => props.pair.curve);
 const from = computed(() => c.value.distance_mm[0] ?? 0);
 const to = computed(() => c.value.distance_mm.at(-1) ?? 1);
-const x = (mm: number) => ((mm - from.value) / (to.value - from.value)) * W;
+const x = (mm: number) => ((mm - from.value) / (to.value - from.value)) * W.value;
 const low = computed(() => Math.min(...c.value.backlash_mm));
 const high = computed(() => Math.max(...c.value.backlash_mm));
 const y = (mm: number) => H - 8 - ((mm - low.value) / (high.value - low.value)) * (H - 16);
@@ -44,6 +47,7 @@ function down(event: PointerEvent) {
 
 <template>
   <svg
+    ref="curve"
     class="curve"
     :viewBox="`0 0 ${W} ${H}`"
     role="img"

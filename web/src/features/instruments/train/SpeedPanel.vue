@@ -18,7 +18,7 @@ const time = (minutes?: number | null) =>
 <template>
   <div class="asked">
     <label>Shaft {{ train.driven[0] }}, rpm <InputText v-model="desk.said.rpm" class="value few" inputmode="decimal" /></label>
-    <label>torque, N·mm <InputText v-model="desk.said.torque" class="value few" inputmode="decimal" placeholder="not said" /></label>
+    <label>torque, N·mm <InputText v-model="desk.said.torque" class="value few" inputmode="decimal" placeholder="?" /></label>
   </div>
   <table class="figures">
     <thead>
