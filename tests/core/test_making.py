@@ -261,6 +261,19 @@ class LaidOut(unittest.TestCase):
         by_table = (6000 / 30) / (10 * 2 * 0.358)
         self.assertAlmostEqual(answer.bending_n_mm2 / by_table, 1.0, delta=0.15)
 
+    def test_a_rings_tooth_is_bent_less_than_that_of_any_gear_of_its_size(self) -> None:
+        """By hand: a rack's tooth, a trapezoid, is weakest where it is twice as thick as at its tip."""
+        ring = {"teeth": 60, "module_mm": 1}
+        bent = made(gear=ring, internal=True, width_mm=5, torque_nmm=3000, format="svg")[0].bending_n_mm2
+        as_gear = made(gear={"teeth": 300, "module_mm": 1}, width_mm=5, torque_nmm=15000)[0].bending_n_mm2
+        assert bent and as_gear
+        # 100 N on each. The tooth of a ring widens to its foot as a rack's does, and a little more.
+        lean = math.tan(math.radians(20))
+        by_rack = 6 * 100 / (8 * 5 * lean * (math.pi / 2 - 2 * lean))
+        self.assertLess(bent, 1.01 * by_rack)
+        self.assertGreater(bent, 0.8 * by_rack)
+        self.assertLess(bent, as_gear)
+
     def test_what_cannot_be_made_is_said(self) -> None:
         for asked, code in (
             ({"bore": 22}, "bore_too_large"),

@@ -7,7 +7,7 @@ from .part import PartBlank, drawn_part, part_outlines, part_solid
 from .running import Running, running
 from .section import Section, section_of, true_outline
 from .solid import solid_of
-from .strength import lewis_stress, part_stress
+from .strength import lewis_stress, part_stress, ring_stress
 from .worm import WormThread
 
 __all__ = [
@@ -32,6 +32,7 @@ __all__ = [
     "part_solid",
     "part_stress",
     "processes",
+    "ring_stress",
     "running",
     "section_of",
     "solid_of",

@@ -9,10 +9,11 @@ import numpy as np
 from ..data import table
 from ..forms.ways import pitch_diameter
 from ..geometry.gear import Gear, reference_diameter
+from ..geometry.internal import space_of
 from ..geometry.outline import tooth_outline
 from ..mesh.crossed import worm_efficiency
 from .part import PartBlank, part_section
-from .section import Points
+from .section import Points, true_outline
 from .wheel import wheel_slice
 from .worm import ANGLE, WormThread
 
@@ -34,6 +35,17 @@ def lewis_stress(gear: Gear, width: float, torque_nmm: float) -> float:
     """
     force = torque_nmm / (float(reference_diameter(gear)) / 2) / cos(float(gear.helix_angle))
     return beam_stress(tooth_outline(gear, 60, 60), force, width)
+
+
+def ring_stress(ring: Gear, width: float, torque_nmm: float) -> float:
+    """The same of a ring's tooth, which stands inwards between two spaces, N/mm²."""
+    force = torque_nmm / (float(reference_diameter(ring)) / 2) / cos(float(ring.helix_angle))
+    tooth = one_tooth(true_outline(space_of(ring)), int(ring.teeth))
+    side = tooth[tooth[:, 0] > 0]
+    reach = np.hypot(*side.T)
+    deep, arm = reach.max() - reach.min(), side[:, 1] - side[:, 1].min()
+    mine = (reach > reach.min() + LAND * deep) & (reach < reach.max() - 1e-3 * deep)
+    return float((6 * force * arm[mine] / (width * (2 * side[mine, 0]) ** 2)).max())
 
 
 def beam_stress(tooth: Points, force: float, width: float) -> float:

@@ -8,7 +8,16 @@ from dataclasses import replace
 import numpy as np
 
 from gearing.geometry.gear import Gear, tip_land, undercut
-from gearing.making import AS_DRAWN, Blank, lewis_stress, section_of, solid_of, true_outline, written
+from gearing.making import (
+    AS_DRAWN,
+    Blank,
+    lewis_stress,
+    ring_stress,
+    section_of,
+    solid_of,
+    true_outline,
+    written,
+)
 from gearing.making.section import TOLERANCE, Points, thinned
 from gearing.measuring.predict import span_counts, span_over_teeth, usual_span
 
@@ -66,9 +75,10 @@ def _name(blank: Blank, form: str) -> str:
 
 
 def _bending(request: MakeIn, blank: Blank) -> float | None:
-    if not request.torque_nmm or blank.internal:
+    if not request.torque_nmm:
         return None
-    return lewis_stress(blank.gear, blank.width, request.torque_nmm)
+    stress = ring_stress if blank.internal else lewis_stress
+    return stress(blank.gear, blank.width, request.torque_nmm)
 
 
 def _mesh(request: MakeIn) -> MeshOut | None:
