@@ -90,6 +90,12 @@ class WormWithWheel(unittest.TestCase):
             with self.subTest(apart=apart):
                 self.assertEqual(meets(**WHEEL, centre_distance_mm=apart).verdict, verdict)
 
+    def test_so_far_apart_that_nothing_touches_there_is_no_contact(self) -> None:
+        for asked in (WHEEL, BEVEL):
+            with self.subTest(form=asked["form"]):
+                answer = meets(**asked, centre_distance_mm=meets(**asked).distance + 40)
+                self.assertEqual((answer.contact, answer.verdict), (0.0, "skipping"))
+
     def test_a_wheel_that_its_worm_undercuts_is_refused_as_the_mate(self) -> None:
         with self.assertRaises(GearingError) as refused:
             meets(**WORM, mate_teeth=14)
@@ -127,6 +133,14 @@ class Bevels(unittest.TestCase):
         assert near is not None and far is not None
         # 2·tan 20°·sin 26.57° a millimetre.
         self.assertAlmostEqual(far - near, 0.1 * 2 * 0.36397 * 0.44721, places=5)
+
+    def test_the_further_out_it_stands_the_less_it_has_in_contact(self) -> None:
+        home = meets(**BEVEL).distance
+        contact = [meets(**BEVEL, centre_distance_mm=home + by).contact for by in (0, 0.5, 1, 1.5, 2, 3)]
+        self.assertEqual(contact, sorted(contact, reverse=True))
+        # Its teeth are 2 deep and their cones part by sin 26.57° of the way: at 4.5 mm the tips have left.
+        self.assertLess(meets(**BEVEL, centre_distance_mm=home + 3).contact, 1)
+        self.assertEqual(meets(**BEVEL, centre_distance_mm=home + 4.6).contact, 0)
 
     def test_its_contact_is_that_of_its_equivalent_gears(self) -> None:
         # 17.9 and 71.6 teeth: as a pair of 18 and 72 has it by any table, 1.66.

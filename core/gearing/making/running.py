@@ -3,14 +3,14 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
-from math import asin, cos, pi, sin, sqrt, tan
+from math import asin, cos, pi, sin, tan
 
 import numpy as np
 
 from ..errors import GearingError, within
 from ..forms.standards import Standard
 from ..forms.ways import Part, pitch_diameter
-from ..mesh.crossed import bevel_pair, wheel_backlash
+from ..mesh.crossed import bevel_pair, rack_contact, wheel_backlash
 from ..mesh.verdict import band_for, verdict_of
 from .bevel import BACKING, bevel_body
 from .blank import AS_DRAWN
@@ -22,6 +22,12 @@ from .worm import ANGLE, worm_profile
 
 SHAFTS = pi / 2
 """Between the shafts of bevels as they are made here."""
+
+BAND = "metal"
+"""Play is judged as of a pair of gears nothing else is known of."""
+
+CLEAR, FOOT = 0.25, 1.25
+"""Of a bevel, in modules: from a tip to the mate's root, and from the pitch cone to its own."""
 
 USUALLY_APART = 1.5
 """Where no distance is known: so many times that at which belt pulleys or sprockets would touch."""
@@ -65,22 +71,22 @@ class Running:
     drawing: list[tuple[str, Points]]
 
 
-def running(blank: PartBlank, mate_teeth: int, distance: float | None = None, band: str = "metal") -> Running:
+def running(blank: PartBlank, mate_teeth: int, distance: float | None = None) -> Running:
     """How it runs with a mate of `mate_teeth`; without `distance` where it belongs.
 
     Raises
     ------
     GearingError
-        If the two stand in each other or do not reach each other.
+        If a belt's or chain's parts stand in each other, or the worm undercuts the wheel.
     """
     finished = replace(blank, process=AS_DRAWN)
     match blank.part.form:
         case "worm":
-            return _worm_and_wheel(finished, mate_teeth, distance, band)
+            return _worm_and_wheel(finished, mate_teeth, distance)
         case "bevel":
-            return _bevels(finished, distance, band)
+            return _bevels(finished, distance)
         case "wheel":
-            made = _worm_and_wheel(finished, mate_teeth, distance, band)
+            made = _worm_and_wheel(finished, mate_teeth, distance)
         case _:
             made = _looped(finished, mate_teeth, distance)
     bore = [("part", bore_outline(blank.bore))] if blank.bore else []
@@ -97,7 +103,7 @@ SAID = {
 }
 
 
-def _worm_and_wheel(blank: PartBlank, mate_teeth: int, distance: float | None, band: str) -> Running:
+def _worm_and_wheel(blank: PartBlank, mate_teeth: int, distance: float | None) -> Running:
     worm, wheel = blank.turned, blank.part.form == "wheel"
     teeth = blank.part.teeth if wheel else mate_teeth
     module, belongs = worm.module, (worm.diameter + worm.module * teeth) / 2
@@ -105,9 +111,9 @@ def _worm_and_wheel(blank: PartBlank, mate_teeth: int, distance: float | None, b
     further = apart - belongs
     # Along the worm, where the wheel is a gear on a rack.
     play = blank.play + 2 * further * tan(ANGLE)
-    contact = _rack_contact(teeth, module, further)
+    contact = rack_contact(teeth, module, float(ANGLE), further)
     clearance = CLEARANCE * module + further
-    verdict = verdict_of(play, contact, clearance, False, module, band_for(band))
+    verdict = verdict_of(play, contact, clearance, False, module, band_for(BAND))
     length = blank.width if not wheel else max(4 * pi * module, 10 * module)
     threads = worm_profile(worm, length, 0.0 if wheel else blank.play)
     with within("teeth" if wheel else "mate"):
@@ -130,24 +136,15 @@ def _worm_and_wheel(blank: PartBlank, mate_teeth: int, distance: float | None, b
     )
 
 
-def _rack_contact(teeth: int, module: float, further: float) -> float:
-    """Contact ratio of a wheel on the worm's middle plane, which stands `further` out than it belongs."""
-    r2 = module * teeth / 2
-    tip, base = r2 + module, r2 * cos(ANGLE)
-    above = sqrt(tip**2 - base**2) - r2 * sin(ANGLE)
-    # The worm's straight sides end at its tip, and touch nothing below the wheel's base circle.
-    below = min((module - further) / sin(ANGLE), r2 * sin(ANGLE))
-    return float((above + below) / (pi * module * cos(ANGLE)))
-
-
-def _bevels(blank: PartBlank, distance: float | None, band: str) -> Running:
+def _bevels(blank: PartBlank, distance: float | None) -> Running:
     teeth, mate, module = blank.part.teeth, blank.part.mate or blank.part.teeth, float(blank.size.pitch)
-    pair = bevel_pair(teeth, mate, module, float(ANGLE), SHAFTS)
     belongs = bevel_mounting(blank)
     stands = distance or belongs
+    apart = (stands - belongs) * sin(blank.part.cone)
+    pair = bevel_pair(teeth, mate, module, float(ANGLE), SHAFTS, apart)
     play = blank.play - (stands - belongs) * pair.backlash_per_mm[0]
-    clearance = 0.25 * module + (stands - belongs) * sin(pair.cones[0])
-    verdict = verdict_of(play, pair.contact_ratio, clearance, False, module, band_for(band))
+    clearance = CLEAR * module + apart
+    verdict = verdict_of(play, pair.contact_ratio, clearance, False, module, band_for(BAND))
     per_tenth = abs(pair.backlash_per_mm[0]) / 10
     other = replace(blank, part=Part("bevel", mate, teeth))
     mine, its = _cone(blank), _cone(other)
@@ -190,7 +187,7 @@ def _cone(blank: PartBlank) -> Points:
     way, up = np.array([sin(cone), -cos(cone)]), np.array([cos(cone), sin(cone)])
     pitch = radius / sin(cone) * way
     share = 1 - blank.width * sin(cone) / radius
-    tip, foot = pitch + module * up, pitch - 1.25 * module * up
+    tip, foot = pitch + module * up, pitch - FOOT * module * up
     back = foot[1] - BACKING * module
     boss = blank.boss_diameter / 2
     side = [share * foot, share * tip, tip, foot, (foot[0], back)]

@@ -15,7 +15,7 @@ from ..mesh.crossed import worm_efficiency
 from .part import PartBlank, part_section
 from .section import Points, true_outline
 from .wheel import wheel_slice
-from .worm import ANGLE, WormThread
+from .worm import ANGLE, Array, WormThread
 
 MOST_IN_MESH = 6
 """Teeth of a belt that share its pull: further ones carry next to nothing (ISO 5295)."""
@@ -30,8 +30,8 @@ ALONG = 400
 def lewis_stress(gear: Gear, width: float, torque_nmm: float) -> float:
     """Bending stress at the foot of one tooth that carries all of the load at its tip, N/mm².
 
-    ``F·6·h/(b·s²)`` at the place of the outline where the beam is weakest: Lewis's beam of constant strength
-    (1892) found on the tooth as it is, not from a table of form factors. A guide only: no notch, no shock.
+    At the place of the outline where the beam is weakest: Lewis's beam of constant strength (1892) found on
+    the tooth as it is, not from a table of form factors. A guide only: no notch, no shock.
     """
     force = torque_nmm / (float(reference_diameter(gear)) / 2) / cos(float(gear.helix_angle))
     return beam_stress(tooth_outline(gear, 60, 60), force, width)
@@ -45,7 +45,7 @@ def ring_stress(ring: Gear, width: float, torque_nmm: float) -> float:
     reach = np.hypot(*side.T)
     deep, arm = reach.max() - reach.min(), side[:, 1] - side[:, 1].min()
     mine = (reach > reach.min() + LAND * deep) & (reach < reach.max() - 1e-3 * deep)
-    return float((6 * force * arm[mine] / (width * (2 * side[mine, 0]) ** 2)).max())
+    return _weakest(force, width, arm[mine], side[mine, 0])
 
 
 def beam_stress(tooth: Points, force: float, width: float) -> float:
@@ -56,7 +56,12 @@ def beam_stress(tooth: Points, force: float, width: float) -> float:
     # Within the space the outline runs along the root circle: that is no foot of this tooth. Nor is the land
     # at its tip a beam.
     mine = (reach > reach.min() + 1e-3 * deep) & (reach < reach.max() - LAND * deep)
-    return float((6 * force * arm[mine] / (width * (2 * side[mine, 0]) ** 2)).max())
+    return _weakest(force, width, arm[mine], side[mine, 0])
+
+
+def _weakest(force: float, width: float, arm: Array, half: Array) -> float:
+    """``F·6·h/(b·s²)`` where it is largest, `half` as thick as the tooth at `arm` below its load."""
+    return float((6 * force * arm / (width * (2 * half) ** 2)).max())
 
 
 def part_stress(blank: PartBlank, torque_nmm: float, in_mesh: float | None = None) -> float:
@@ -102,5 +107,4 @@ def _thread(worm: WormThread, torque_nmm: float) -> float:
     push = torque_nmm * 2 * np.pi / worm.lead * max(forward, 0.0)
     radius = np.linspace(worm.root, worm.tip, 60)
     around = 2 * sqrt(worm.tip**2 - (worm.diameter / 2) ** 2)
-    bent = 6 * push * (worm.tip - radius) / (around * (2 * worm.half_thickness(radius)) ** 2)
-    return float(bent.max())
+    return _weakest(push, around, worm.tip - radius, worm.half_thickness(radius))

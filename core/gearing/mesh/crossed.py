@@ -67,19 +67,27 @@ def worm_pair(
             hint="Its outside, less two modules.",
         )
     gamma = atan2(module * starts, worm_diameter)
-    r2, ra2 = module * teeth / 2, module * (teeth + 2) / 2
-    rb2 = r2 * cos(pressure_angle)
-    along = sqrt(ra2 * ra2 - rb2 * rb2) - r2 * sin(pressure_angle) + module / sin(pressure_angle)
     forward, back = worm_efficiency(gamma, pressure_angle, friction)
     return WormPair(
         ratio=teeth / starts,
         distance=(worm_diameter + module * teeth) / 2,
         lead_angle=gamma,
         lead=pi * module * starts,
-        contact_ratio=along / (pi * module * cos(pressure_angle)),
+        contact_ratio=rack_contact(teeth, module, pressure_angle),
         efficiency=forward,
         backwards=back,
     )
+
+
+def rack_contact(teeth: int, module: float, pressure_angle: float, further: float = 0.0) -> float:
+    """Contact ratio of a wheel on the worm in its middle plane, `further` mm out than it belongs; 0 for none.
+
+    The worm's straight sides end at its tip, and touch nothing beyond the wheel's base circle.
+    """
+    r2, ra2 = module * teeth / 2, module * (teeth + 2) / 2
+    rb2, sine = r2 * cos(pressure_angle), sin(pressure_angle)
+    along = sqrt(ra2 * ra2 - rb2 * rb2) - r2 * sine + min((module - further) / sine, r2 * sine)
+    return max(0.0, along / (pi * module * cos(pressure_angle)))
 
 
 def wheel_backlash(axial: float, teeth: int, module: float) -> float:
@@ -99,8 +107,10 @@ class BevelPair:
     backlash_per_mm: tuple[float, float]
 
 
-def bevel_pair(first: int, second: int, module: float, pressure_angle: float, shafts: float) -> BevelPair:
-    """Straight bevels of outer module `module` on shafts `shafts` apart.
+def bevel_pair(
+    first: int, second: int, module: float, pressure_angle: float, shafts: float, apart: float = 0.0
+) -> BevelPair:
+    """Straight bevels of outer module `module` on shafts `shafts` apart, their pitch cones `apart` mm off.
 
     `backlash_per_mm` is how much a millimetre of shim behind each gear changes
     the backlash: minus, since it moves the gear along its axis towards the
@@ -129,6 +139,6 @@ def bevel_pair(first: int, second: int, module: float, pressure_angle: float, sh
         cones=(cone_1, cone_2),
         cone_distance=module * first / (2 * sin(cone_1)),
         virtual_teeth=virtual,
-        contact_ratio=float(pair.contact_ratio(pair.zero_backlash_distance)),
+        contact_ratio=max(0.0, float(pair.contact_ratio(pair.zero_backlash_distance + apart))),
         backlash_per_mm=play,
     )

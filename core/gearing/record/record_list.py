@@ -13,7 +13,7 @@ from ..errors import GearingError
 from ..lengths import read_length
 from ..measuring.methods import METHODS
 from ..sourcing.money import read_money
-from ..sourcing.text_table import RowRefusal, TextTable, no_table, read_table
+from ..sourcing.text_table import RowRefusal, TextTable, no_column, read_table
 from ..workshop.units import unit_kinds
 
 MOST_NUMBER = 10_000
@@ -114,9 +114,8 @@ def read_record_list(kind: str, content: bytes, named: Mapping[str, str] | None 
     needed, row_of = KINDS[kind]
     missing = [words for words in needed if not any(word in read.columns for word in words.split("|"))]
     if missing:
-        said = ", ".join(filter(None, map(str.strip, read.heads)))[:120] or "nothing"
         wanted = " and ".join(words.replace("|", " or ") for words in missing)
-        raise no_table(f"The heading says {said}.", f"It needs a column for {wanted}.")
+        raise no_column(read, f"It needs a column for {wanted}.")
     rows: list[RecordRow] = []
     refused: list[RowRefusal] = []
     for line, cells in read.rows:

@@ -10,7 +10,7 @@ from decimal import Decimal
 from ..data import table
 from ..errors import GearingError
 from .money import read_money
-from .text_table import RowRefusal, no_table, read_table
+from .text_table import RowRefusal, no_column, read_table
 
 LONGEST_NUMBER, LONGEST_WORDS = 60, 200
 MOST_TEETH, LARGEST_MODULE = 1000, 50.0
@@ -77,9 +77,8 @@ def read_price_list(content: bytes, named: Mapping[str, str] | None = None) -> P
     """
     read = read_table(content, "price_list", named)
     if "what" not in read.columns or not {"number", "price"} & set(read.columns):
-        said = ", ".join(filter(None, map(str.strip, read.heads)))[:120] or "nothing"
-        raise no_table(
-            f"The heading says {said}.",
+        raise no_column(
+            read,
             "It needs a column for what it is, and one for its number or price: number; what; price.",
         )
     reader = _Reader(read.mark("price"), table("price_list")["limits"])

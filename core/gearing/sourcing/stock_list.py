@@ -11,7 +11,7 @@ from ..errors import GearingError
 from ..lengths import read_length
 from .money import read_money
 from .stock_line import MOST_COUNT, StockLine, stock_line
-from .text_table import RowRefusal, TextTable, no_table, read_table
+from .text_table import RowRefusal, TextTable, no_column, read_table
 
 LONGEST = {"place": 60, "source": 120, "material": 60, "number": 60}
 MOST_TEETH = 1000
@@ -52,9 +52,8 @@ def read_stock_list(content: bytes, named: Mapping[str, str] | None = None) -> S
     """
     read = read_table(content, "stock_list", named)
     if "what" not in read.columns and "teeth" not in read.columns:
-        said = ", ".join(filter(None, map(str.strip, read.heads)))[:120] or "nothing"
-        raise no_table(
-            f"The heading says {said}.",
+        raise no_column(
+            read,
             "It needs a column for what it is, or for teeth and module: what; count; place; price.",
         )
     mark = read.mark("price")

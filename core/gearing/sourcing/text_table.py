@@ -151,6 +151,12 @@ def no_table(problem: str, hint: str) -> GearingError:
     return GearingError(problem, code="no_price_list", field="file", hint=hint)
 
 
+def no_column(read: TextTable, hint: str) -> GearingError:
+    """The refusal of a table whose heading lacks what it needs."""
+    said = ", ".join(filter(None, map(str.strip, read.heads)))[:120] or "nothing"
+    return no_table(f"The heading says {said}.", hint)
+
+
 @cache
 def _headings(kind: str) -> dict[str, str]:
     return {word: key for key, words in table(kind)["columns"].items() for word in words}
