@@ -1,21 +1,26 @@
 """Sums in a process of their own: none can hold up the record, nor outlive its time.
 
-``python -m sums.apart`` answers one line of JSON with one line of JSON. The
-server keeps a few of them; one that takes too long is ended and replaced, and
-what it held of memory and processor goes with it.
+``python -m sums.apart FD`` is the stem: it has every sum loaded and what complaints
+teach learnt, and for each connection handed to it over socket FD it branches off a
+helper, which answers one line of JSON with one line of JSON. A helper that spends more
+than its time is ended by the system and replaced, and what it held of memory and
+processor goes with it.
 """
 
 from __future__ import annotations
 
 import json
 import os
+import signal
+import socket
 import subprocess
 import sys
 import threading
+import time
 import traceback
 from contextlib import suppress
+from contextvars import ContextVar
 from queue import Empty, LifoQueue
-from selectors import EVENT_READ, DefaultSelector
 from typing import Any
 
 from pydantic import ValidationError
@@ -25,7 +30,10 @@ from gearing.errors import GearingError
 from .base import Problem, here, problem_of
 
 SECONDS = 6.0
-"""Of work for one sum. Ordinary ones take hundredths."""
+"""Of processor time for one sum. Ordinary ones take hundredths."""
+
+PATIENCE = 5.0
+"""As many times that, by the clock, is waited on a machine that is busy with other things."""
 
 WAIT = 20.0
 """For a place in line when all are at work."""
@@ -37,59 +45,90 @@ READY = b"ready\n"
 
 AT_ONCE = 2
 
+worked: ContextVar[float] = ContextVar("worked", default=0.0)
+"""Seconds of processor time that sums have taken apart for whoever asks, so far."""
+
 
 class TooLongError(GearingError):
     """A sum that did not end in its time."""
 
 
-class _Helper:
-    """One process and its pipes."""
+class Stem:
+    """The process that helpers branch off from: what they share is loaded once.
+
+    It lasts as long as anyone, a forked process too, has this end of its socket.
+    """
 
     def __init__(self) -> None:
-        self.process = subprocess.Popen(
-            [sys.executable, "-m", "sums.apart"], stdin=subprocess.PIPE, stdout=subprocess.PIPE
-        )
-        assert self.process.stdin and self.process.stdout
-        self._in, self._out = self.process.stdin, self.process.stdout
+        self._asked, theirs = socket.socketpair(socket.AF_UNIX, socket.SOCK_SEQPACKET)
+        with theirs:
+            self._process = subprocess.Popen(
+                [sys.executable, "-m", "sums.apart", str(theirs.fileno())],
+                stdin=subprocess.DEVNULL,
+                pass_fds=[theirs.fileno()],
+            )
+
+    def branch(self) -> socket.socket:
+        """The near end of a new helper. Raises OSError if the stem is gone."""
+        near, far = socket.socketpair()
+        with far:
+            try:
+                socket.send_fds(self._asked, [b"+"], [far.fileno()])
+            except OSError:
+                near.close()
+                raise
+        return near
+
+    def close(self) -> None:
+        """For whoever began it, once no other needs it."""
+        self._asked.close()
+        self._process.wait()
+
+
+class _Helper:
+    """One process and the connection to it."""
+
+    def __init__(self, near: socket.socket) -> None:
+        self._near = near
+        self._lines = near.makefile("rb")
         self._up = False
 
     def ask(self, name: str, request: str, seconds: float) -> dict[str, Any]:
-        """The answer to one sum. Raises TimeoutError, or EOFError if the process died of it."""
+        """The answer to one sum. Raises TimeoutError, or EOFError if the process ended over it."""
         if not self._up:
             self._up = self._line(STARTS_WITHIN) == READY
         try:
-            self._in.write(json.dumps([name, request]).encode() + b"\n")
-            self._in.flush()
-        except BrokenPipeError as error:
+            self._near.sendall(json.dumps([name, request, seconds]).encode() + b"\n")
+        except (BrokenPipeError, ConnectionResetError) as error:
             raise EOFError from error
-        answer: dict[str, Any] = json.loads(self._line(seconds))
+        answer: dict[str, Any] = json.loads(self._line(PATIENCE * seconds))
         return answer
 
     def _line(self, seconds: float) -> bytes:
-        with DefaultSelector() as selector:
-            selector.register(self._out, EVENT_READ)
-            if not selector.select(seconds):
-                raise TimeoutError
-        line = self._out.readline()
+        self._near.settimeout(seconds)
+        try:
+            line = self._lines.readline()
+        except ConnectionResetError as error:
+            raise EOFError from error
         if not line:
             raise EOFError
         return line
 
     def end(self) -> None:
-        self.process.kill()
-        self.process.wait()
-        for pipe in (self._in, self._out):
-            # What was still to be written to it is nobody's any more.
+        """An idle one ends when it is left; one at work when its time is up."""
+        for end in (self._lines, self._near):
             with suppress(OSError):
-                pipe.close()
+                end.close()
 
 
 class Apart:
-    """A few helpers, started when first needed."""
+    """A few helpers, branched off when first needed: of the stem given, or of one of their own."""
 
-    def __init__(self, at_once: int = AT_ONCE, seconds: float = SECONDS) -> None:
+    def __init__(self, at_once: int = AT_ONCE, seconds: float = SECONDS, stem: Stem | None = None) -> None:
         self._free: LifoQueue[_Helper | None] = LifoQueue()
         self._seconds = seconds
+        self._stem, self._own = stem, False
+        self._growing = threading.Lock()
         for _ in range(at_once):
             self._free.put(None)
 
@@ -108,7 +147,7 @@ class Apart:
                 "Too many sums at once.", code="busy", hint="Wait a moment, then try again."
             ) from None
         try:
-            helper = helper or _Helper()
+            helper = helper or self._branched()
             answer = helper.ask(name, request, self._seconds)
         except (TimeoutError, EOFError, ValueError) as error:
             if helper:
@@ -121,6 +160,7 @@ class Apart:
             ) from error
         finally:
             self._free.put(helper)
+        worked.set(worked.get() + answer["spent"])
         if "problem" in answer:
             problem = Problem(**answer["problem"])
             raise GearingError(
@@ -132,15 +172,22 @@ class Apart:
             )
         return str(answer["answer"])
 
+    def _branched(self) -> _Helper:
+        with self._growing:
+            if self._stem:
+                with suppress(OSError):
+                    return _Helper(self._stem.branch())
+            self._stem, self._own = Stem(), True
+            return _Helper(self._stem.branch())
+
     def close(self) -> None:
-        """End all that are not at work."""
-        while True:
-            try:
-                helper = self._free.get_nowait()
-            except Empty:
-                return
-            if helper:
-                helper.end()
+        """End all that are not at work, and what they branched off from if it is theirs alone."""
+        with suppress(Empty):
+            while True:
+                if helper := self._free.get_nowait():
+                    helper.end()
+        if self._stem and self._own:
+            self._stem.close()
 
 
 def answer_to(name: str, request: str) -> tuple[str | None, Problem | None]:
@@ -164,44 +211,72 @@ def answer_to(name: str, request: str) -> tuple[str | None, Problem | None]:
         return None, problem_of(error, wanted.takes)
 
 
-def serve() -> None:
-    """Answer line by line until standard input ends."""
+def serve(asked: socket.socket) -> None:
+    """Branch off a helper for each connection that is handed over, until nobody is left to ask."""
     end_with_parent()
+    from gearing.diagnosis.likeness import learn
+
     from . import SUMS
 
     # All at once, so that no sum waits for its own.
     list(SUMS.values())
+    learn()
+    # Nobody waits for those that end.
+    signal.signal(signal.SIGCHLD, signal.SIG_IGN)
+    while True:
+        said, given, _, _ = socket.recv_fds(asked, 1, 1)
+        if not said:
+            return
+        with socket.socket(fileno=given[0]) as far:
+            if os.fork() == 0:
+                asked.close()
+                try:
+                    _answer(far)
+                finally:
+                    os._exit(0)
+
+
+def _answer(far: socket.socket) -> None:
+    """Answer line by line until the other end is closed."""
+    end_with_parent()
     # Whatever is worked out, a step being recorded goes first.
     os.nice(10)
-    sys.stdout.buffer.write(READY)
-    sys.stdout.buffer.flush()
-    for line in sys.stdin.buffer:
-        name, request = json.loads(line)
+    far.sendall(READY)
+    for line in far.makefile("rb"):
+        name, request, seconds = json.loads(line)
+        began = time.process_time()
+        signal.setitimer(signal.ITIMER_PROF, seconds)
         answer, problem = answer_to(name, request)
-        said = {"answer": answer} if problem is None else {"problem": problem.model_dump()}
-        sys.stdout.buffer.write(json.dumps(said).encode() + b"\n")
-        sys.stdout.buffer.flush()
+        signal.setitimer(signal.ITIMER_PROF, 0)
+        said: dict[str, Any] = {"answer": answer} if problem is None else {"problem": problem.model_dump()}
+        far.sendall(json.dumps({**said, "spent": time.process_time() - began}).encode() + b"\n")
 
 
 def end_with_parent() -> None:
-    """Standard input ends with whoever asks; a sum in mid-work would not notice before its end."""
+    """Whoever branched it off may be killed in mid-work: no end of a socket tells of that."""
     import ctypes
-    import signal
 
     ctypes.CDLL(None).prctl(1, signal.SIGKILL)
 
 
 _lock = threading.Lock()
+_stem: Stem | None = None
 _apart: Apart | None = None
+
+
+def prepare() -> None:
+    """Load the stem now, for all processes that will be forked of this one."""
+    global _stem  # noqa: PLW0603 - one a server
+    _stem = _stem or Stem()
 
 
 def apart() -> Apart:
     """The helpers of this process."""
     global _apart  # noqa: PLW0603 - one set a process, started when first needed
     with _lock:
-        _apart = _apart or Apart()
+        _apart = _apart or Apart(stem=_stem)
         return _apart
 
 
 if __name__ == "__main__":
-    serve()
+    serve(socket.socket(fileno=int(sys.argv[1])))

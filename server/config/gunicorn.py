@@ -104,6 +104,7 @@ def on_exit(server: Any) -> None:
 def when_ready(server: Any) -> None:
     """What complaints teach is learnt once, before there are workers: they share it."""
     if preload_app:
+        import_module("sums.apart").prepare()
         learn()
         # Else the first who asks each worker waits while the routes are laid out.
         import_module("config.urls")

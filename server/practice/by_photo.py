@@ -11,8 +11,9 @@ from ninja import Router
 from pydantic import Field
 
 from instruments import camera
+from sums.apart import apart
 from sums.base import Model, Problem
-from sums.photo_count import PhotoCountIn, PhotoCountOut, count_in_photo
+from sums.photo_count import PhotoCountIn, PhotoCountOut
 from workshop.authentication import MemberRequest
 
 from . import services
@@ -65,11 +66,7 @@ def name(request: MemberRequest, round_id: UUID, body: TeethIn) -> PhotoRoundOut
 def _out(round_: PhotoRound) -> PhotoRoundOut:
     named = round_.right is not None
     truth = camera.truth(round_.gear) if named else None
-    counted = (
-        count_in_photo(PhotoCountIn(image=base64.b64encode(camera.photo(round_.gear)).decode()))
-        if named
-        else None
-    )
+    counted = _counted(round_.gear) if named else None
     won, played = services.photo_score(round_.member)
     return PhotoRoundOut(
         id=round_.id,
@@ -82,6 +79,11 @@ def _out(round_: PhotoRound) -> PhotoRoundOut:
         won=won,
         played=played,
     )
+
+
+def _counted(gear: str) -> PhotoCountOut:
+    asked = PhotoCountIn(image=base64.b64encode(camera.photo(gear)).decode())
+    return PhotoCountOut.model_validate_json(apart().compute("photo-count", asked.model_dump_json()))
 
 
 def _says(truth: camera.PhotographedTruth, counted: PhotoCountOut) -> str:

@@ -12,6 +12,8 @@ from django.conf import settings
 from django.http import HttpRequest, HttpResponse
 from django.utils.functional import LazyObject, empty
 
+from sums.apart import worked
+
 from .journal import entered, request_id, where
 from .measures import counted, exposition
 
@@ -29,7 +31,8 @@ class Watched:
     def __call__(self, request: HttpRequest) -> HttpResponse:
         if request.path == PATH:
             return _metrics(request)
-        began = time.perf_counter()
+        began, worked_before = time.perf_counter(), time.thread_time()
+        worked.set(0.0)
         number = uuid4().hex[:12]
         held = request_id.set(number)
         try:
@@ -49,6 +52,7 @@ class Watched:
                 "route": route,
                 "status": answer.status_code,
                 "ms": round(1000 * spent, 1),
+                "worked_ms": round(1000 * (time.thread_time() - worked_before + worked.get()), 1),
                 **_whose(request),
             },
             failed=where(request.failed_by) if hasattr(request, "failed_by") else "",

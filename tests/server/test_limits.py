@@ -4,6 +4,9 @@ from __future__ import annotations
 
 import errno
 import io
+import json
+import os
+import signal
 import struct
 import subprocess
 import sys
@@ -11,7 +14,9 @@ import tempfile
 import threading
 import time
 import zlib
+from collections.abc import Callable
 from concurrent.futures import ThreadPoolExecutor
+from pathlib import Path
 from typing import Any
 from unittest import mock
 from uuid import uuid4
@@ -22,7 +27,7 @@ from django.db import OperationalError
 from django.test import Client, TestCase, override_settings
 from PIL import Image
 
-from sums.apart import Apart, TooLongError
+from sums.apart import READY, Apart, Stem, TooLongError, worked
 from workshop import sign_in
 from workshop.models import SeenSession
 from workshop.services import found_workshop
@@ -50,6 +55,33 @@ try:
 except GearingError as error:
     print("refused", most() - before)
 """
+
+
+def helper_of(stem: Stem) -> int:
+    """The one process that was branched off."""
+    pid = stem._process.pid
+    (child,) = Path(f"/proc/{pid}/task/{pid}/children").read_text().split()
+    return int(child)
+
+
+def wait_until(met: Callable[[], bool], seconds: float = 30.0) -> bool:
+    until = time.monotonic() + seconds
+    while not met() and time.monotonic() < until:
+        time.sleep(0.02)
+    return met()
+
+
+SLOW = json.dumps(
+    {
+        "teeth": 32,
+        "readings": [
+            {"value": 32.3},
+            {"kind": "span", "k": 4, "value": 10.245},
+            {"kind": "span", "k": 5, "value": 13.05},
+        ],
+    }
+)
+"""Of no standard size, which is looked for far and wide."""
 
 
 def flat(form: str, size: tuple[int, int], mode: str = "RGB", **saved: Any) -> bytes:
@@ -130,35 +162,50 @@ class SumsApart(TestCase):
         self.addCleanup(sums.close)
         # Its helper is up and answers, so that the time is the sum's and not the start's.
         self.assertIn("teeth", sums.compute("gear", '{"teeth": 31, "module_mm": 0.8}'))
-        # Of no standard size, which is looked for far and wide.
-        spans = ", ".join(f'{{"kind": "span", "k": {k}, "value": {w}}}' for k, w in ((4, 10.245), (5, 13.05)))
-        slow = f'{{"teeth": 32, "readings": [{{"value": 32.3}}, {spans}]}}'
-        began = time.monotonic()
-        sums.compute("read", slow)
-        took = time.monotonic() - began
+        before = worked.get()
+        sums.compute("read", SLOW)
+        took = worked.get() - before
         # Given a fraction of what it takes, it is given up, and its process with it.
         sums._seconds = took / 8
-        helper = sums._free.queue[0]
-        assert helper
         with self.assertRaises(TooLongError) as said:
-            sums.compute("read", slow)
-        self.assertIsNotNone(helper.process.poll())
+            sums.compute("read", SLOW)
         self.assertEqual(list(sums._free.queue), [None])
         self.assertIn("given up", said.exception.problem)
         sums._seconds = 30
         self.assertIn("teeth", sums.compute("gear", '{"teeth": 31, "module_mm": 0.8}'))
+        # The time it has is its own, however often it was asked before.
+        for _ in range(3):
+            sums._seconds = took * 2
+            sums.compute("read", SLOW)
+
+    def test_one_at_work_ends_though_nobody_waits_for_it_any_more(self) -> None:
+        stem = Stem()
+        self.addCleanup(stem.close)
+        near = stem.branch()
+        lines = near.makefile("rb")
+        self.assertEqual(lines.readline(), READY)
+        pid = helper_of(stem)
+        near.sendall(json.dumps(["read", SLOW, 0.01]).encode() + b"\n")
+        lines.close()
+        near.close()
+        self.assertTrue(wait_until(lambda: not Path(f"/proc/{pid}").exists()))
 
     def test_a_helper_that_dies_is_replaced(self) -> None:
-        sums = Apart(at_once=1, seconds=30)
+        stem = Stem()
+        self.addCleanup(stem.close)
+        sums = Apart(at_once=1, seconds=30, stem=stem)
         self.addCleanup(sums.close)
         self.assertIn("teeth", sums.compute("gear", '{"teeth": 31, "module_mm": 0.8}'))
-        helper = sums._free.get()
-        assert helper
-        helper.process.kill()
-        helper.process.wait()
-        sums._free.put(helper)
+        os.kill(helper_of(stem), signal.SIGKILL)
         with self.assertRaises(TooLongError):
             sums.compute("gear", '{"teeth": 31, "module_mm": 0.8}')
+        self.assertIn("teeth", sums.compute("gear", '{"teeth": 31, "module_mm": 0.8}'))
+
+    def test_without_the_stem_it_was_given_it_grows_its_own(self) -> None:
+        stem = Stem()
+        sums = Apart(at_once=1, seconds=30, stem=stem)
+        self.addCleanup(sums.close)
+        stem.close()
         self.assertIn("teeth", sums.compute("gear", '{"teeth": 31, "module_mm": 0.8}'))
 
 

@@ -65,7 +65,10 @@ class Watched(BenchCase):
         self.assertEqual([line["method"] for line in lines], ["PUT", "GET"])
         self.assertEqual(lines[0]["route"], "/api/visits/{visit_id}/watch")
         self.assertEqual((lines[1]["member"], lines[1]["workshop"]), (self.ada.pk, self.home.pk))
-        self.assertEqual(set(lines[0]), {"at", "id", "method", "route", "status", "ms", "member", "workshop"})
+        self.assertEqual(
+            set(lines[0]),
+            {"at", "id", "method", "route", "status", "ms", "worked_ms", "member", "workshop"},
+        )
         self.assertNotIn("Quibble", json.dumps(lines))
         self.assertNotIn(str(self.visit.id), json.dumps(lines))
 
