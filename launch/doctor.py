@@ -246,6 +246,41 @@ def _backups() -> Iterator[LookedAt]:
     )
 
 
+def _bucket() -> Iterator[LookedAt]:
+    if not (address := os.environ.get("DENTADO_FILES_URL")):
+        return
+    import boto3
+    from botocore.config import Config
+    from botocore.exceptions import BotoCoreError, ClientError
+    from django.core.exceptions import ImproperlyConfigured
+
+    from config.storage import BucketAddress
+
+    try:
+        place = BucketAddress.of(address)
+        boto3.client(
+            "s3", endpoint_url=place.origin, region_name=place.region,
+            aws_access_key_id=place.key or None, aws_secret_access_key=place.secret or None,
+            config=Config(connect_timeout=3, read_timeout=5, retries={"max_attempts": 0}),
+        ).head_bucket(Bucket=place.bucket)  # fmt: skip
+    except ImproperlyConfigured as error:
+        yield LookedAt("bucket", "bad", str(error), "docs/running.md has its form.")
+    except ClientError as error:
+        answered = error.response["ResponseMetadata"]["HTTPStatusCode"]
+        yield LookedAt(
+            "bucket",
+            "bad",
+            f"It answers {answered}.",
+            "Is there such a bucket, and may this key read and write it?",
+        )
+    except BotoCoreError:
+        yield LookedAt(
+            "bucket", "bad", "It does not answer.", "New photos wait on the devices until it does."
+        )
+    else:
+        yield LookedAt("bucket", "well", "photos and sounds are kept there; it answers")
+
+
 def _certificate() -> Iterator[LookedAt]:
     for path in sorted((VAR / "tls").glob("*.crt")):
         ends = x509.load_pem_x509_certificate(path.read_bytes()).not_valid_after_utc
@@ -315,7 +350,8 @@ def _log(name: str) -> list[dict[str, Any]]:
 
 
 CHECKS = (
-    _machine, _room, _folders, _front_end, _settings, _server, _record, _backups, _certificate, _devices,
+    _machine, _room, _folders, _front_end, _settings, _server, _record, _backups, _bucket, _certificate,
+    _devices,
     _failures,
 )  # fmt: skip
 

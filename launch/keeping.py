@@ -41,6 +41,8 @@ def backup(words: list[str]) -> None:
         stop_with(error.problem, error.hint)
     _progress("")
     say(f"{to}: {_in_words(about)}, {to.stat().st_size / 1e6:.1f} MB.")
+    if os.environ.get("DENTADO_FILES_URL"):
+        say("Photos and sounds are not in it: they stay in their bucket, which is to be kept as well.")
     say("Secrets are not in it; passwords are, as hashes. Keep it where only you can read it.")
 
 

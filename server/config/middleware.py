@@ -12,6 +12,7 @@ from django.utils.text import compress_string
 
 from accounts.views import database_unreachable
 from watched.journal import request_id
+from workshop.files import StorageUnreachableError
 
 log = logging.getLogger("dentado")
 
@@ -26,6 +27,13 @@ FULL = {
     "field": "",
     "hint": "Make room on it. What you entered is kept on this device and is sent again by itself.",
     "code": "disk_full",
+}
+
+AWAY = {
+    "problem": "The place where photos and sounds are kept cannot be reached.",
+    "field": "",
+    "hint": "What you took is kept on this device and is sent again by itself.",
+    "code": "storage_away",
 }
 
 # MariaDB's own errors that pass by themselves or are the disk's, not the query's: too many
@@ -48,6 +56,8 @@ def out_of_reach(error: Exception) -> dict[str, str] | None:
         return FULL
     if isinstance(error, DatabaseError) and _no_room(error):
         return FULL
+    if isinstance(error, StorageUnreachableError):
+        return AWAY
     if isinstance(error, OperationalError | InterfaceError) and lost(error):
         return LOST
     return None

@@ -7,6 +7,8 @@ from pathlib import Path
 import dj_database_url
 from csp.constants import NONCE, NONE, SELF
 
+from config.storage import BucketAddress, storage_of
+
 ROOT = Path(__file__).resolve().parent.parent.parent
 VAR = Path(os.environ.get("DENTADO_VAR", ROOT / "var"))
 DIST = Path(os.environ["DENTADO_FRONT_END"])
@@ -133,13 +135,17 @@ else:
     # HSTS, redirect and secure cookies need TLS, which loopback does not have.
     SILENCED_SYSTEM_CHECKS += ["security.W004", "security.W008", "security.W012", "security.W016"]
 
+FILES_URL = os.environ.get("DENTADO_FILES_URL", "")
+"""Where photos and sounds are kept; empty for the disk. See docs/running.md."""
+BUCKET = [BucketAddress.of(FILES_URL).origin] if FILES_URL else []
+
 CONTENT_SECURITY_POLICY = {
     "DIRECTIVES": {
         "default-src": [NONE],
         "script-src": [SELF],
         # The controls' theme is written into style elements at run time, by nonce.
         "style-src": [SELF, NONCE],
-        "img-src": [SELF, "data:", "blob:"],
+        "img-src": [SELF, "data:", "blob:", *BUCKET],
         "font-src": [SELF],
         "connect-src": [SELF],
         "media-src": [SELF, "blob:"],
@@ -160,7 +166,7 @@ PHOTO_MOST_BYTES = 25 * 2**20
 PHOTO_MOST_PIXELS = 40_000_000
 SOUND_MOST_BYTES = 24 * 2**20
 STORAGES = {
-    "default": {"BACKEND": "config.storage.OnDisk"},
+    "default": storage_of(FILES_URL),
     "staticfiles": {"BACKEND": "django.contrib.staticfiles.storage.StaticFilesStorage"},
 }
 

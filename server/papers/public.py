@@ -4,13 +4,14 @@ from __future__ import annotations
 
 from uuid import UUID
 
-from django.http import FileResponse, Http404, HttpRequest, HttpResponse
+from django.http import Http404, HttpRequest, HttpResponse
 from django.http.response import HttpResponseBase
 from django.shortcuts import render
 from django.utils import timezone
 from django.views.decorators.http import require_safe
 
 from accounts.page_look import page_look
+from workshop.files import file_answer
 
 from .feed import followed_by, reminders_of
 from .link import open_link
@@ -46,13 +47,10 @@ def shared_photo(request: HttpRequest, token: str, photo_id: UUID) -> HttpRespon
     photo = link.visit.photos.filter(id=photo_id).first()
     if photo is None or photo.id not in shown:
         raise Http404
-    try:
-        return _kept_private(FileResponse(photo.image.open(), content_type="image/jpeg"))
-    except FileNotFoundError:
-        raise Http404 from None
+    return _kept_private(file_answer(photo.image, "image/jpeg"))
 
 
-def _kept_private(answer: HttpResponse | FileResponse) -> HttpResponseBase:
+def _kept_private(answer: HttpResponseBase) -> HttpResponseBase:
     """Nothing of it is kept on the way or found by a search."""
     answer["Cache-Control"] = "private, no-store"
     answer["X-Robots-Tag"] = "noindex"

@@ -8,7 +8,8 @@ from typing import Annotated, Any
 from uuid import UUID
 
 import segno
-from django.http import FileResponse, Http404
+from django.http import Http404
+from django.http.response import HttpResponseBase
 from django.utils import timezone
 from ninja import File, Form, Router
 from ninja.files import UploadedFile
@@ -17,6 +18,7 @@ from pydantic import Field
 from sums.base import Model, Problem
 from workshop.authentication import MemberRequest
 from workshop.client import NOT_SHARED, address_for_others, reaches_others
+from workshop.files import file_answer
 
 from .. import services
 from ..join_token import token_of
@@ -71,17 +73,12 @@ def add_photo(
 
 
 @router.get("/photos/{photo_id}", response={200: Any, 404: Problem})
-def photo(request: MemberRequest, photo_id: UUID, small: bool = False) -> FileResponse:
-    """The picture itself, for members of its workshop only."""
+def photo(request: MemberRequest, photo_id: UUID, small: bool = False) -> HttpResponseBase:
+    """The picture itself, for members of its workshop only. Small ones are kept on the devices."""
     photo = Photo.objects.filter(id=photo_id, visit__workshop_id=request.user.workshop_id).first()
     if photo is None:
         raise Http404
-    try:
-        answer = FileResponse((photo.small if small else photo.image).open(), content_type="image/jpeg")
-    except FileNotFoundError:
-        raise Http404 from None
-    answer["Cache-Control"] = "private, max-age=31536000, immutable"
-    return answer
+    return file_answer(photo.small if small else photo.image, "image/jpeg", through=small)
 
 
 @router.put("/visits/{visit_id}/photos/{photo_id}/marks", response={200: PhotoOut, **PROBLEMS})

@@ -9,7 +9,8 @@ from typing import Annotated
 from uuid import UUID
 
 from django.core.files.uploadedfile import SimpleUploadedFile
-from django.http import FileResponse, Http404, HttpResponse
+from django.http import Http404, HttpResponse
+from django.http.response import HttpResponseBase
 from ninja import File, Form, Router
 from ninja.files import UploadedFile
 from pydantic import Field
@@ -21,6 +22,7 @@ from sums.apart import apart
 from sums.base import Model, Problem
 from sums.sound import SoundOut
 from workshop.authentication import MemberRequest
+from workshop.files import file_answer
 
 from .. import services
 from ..mapping import entry_of, live_pins
@@ -142,17 +144,12 @@ def heard(request: MemberRequest, visit_id: UUID, sound_id: UUID) -> HttpRespons
 
 
 @router.get("/sounds/{sound_id}", response={200: bytes, 404: Problem})
-def sound(request: MemberRequest, sound_id: UUID) -> FileResponse:
-    """The recording itself, for members of its workshop only."""
+def sound(request: MemberRequest, sound_id: UUID, through: bool = False) -> HttpResponseBase:
+    """The recording itself, for members of its workshop only; `through` us where a page reads it."""
     kept = Sound.objects.filter(id=sound_id, visit__workshop_id=request.user.workshop_id).first()
     if kept is None:
         raise Http404
-    try:
-        answer = FileResponse(kept.wav.open(), content_type="audio/wav")
-    except FileNotFoundError:
-        raise Http404 from None
-    answer["Cache-Control"] = "private, max-age=31536000, immutable"
-    return answer
+    return file_answer(kept.wav, "audio/wav", through=through)
 
 
 def _content(sound: Sound) -> str:

@@ -5,6 +5,7 @@ from __future__ import annotations
 import io
 import struct
 import threading
+from contextlib import suppress
 from dataclasses import dataclass
 from typing import Any
 from uuid import UUID
@@ -13,9 +14,11 @@ from django.conf import settings
 from django.core.files.base import ContentFile
 from django.core.files.storage import default_storage
 from django.core.files.uploadedfile import UploadedFile
+from django.db import DatabaseError
 from PIL import Image, UnidentifiedImageError
 
 from gearing.errors import GearingError
+from workshop.files import StorageUnreachableError
 from workshop.models import Member
 from workshop.transactions import write
 
@@ -71,20 +74,33 @@ def add_photo(
     pictures = read_picture(upload)
     names: list[str] = []
     try:
-        photo = _record(member, visit_id, photo_id, step_id, pictures, names)
+        # Before the visit is locked: a disk or a bucket may be slow.
+        for content, suffix in ((pictures.large, ""), (pictures.small, "-small")):
+            name = Photo._meta.get_field("image").generate_filename(None, f"{photo_id}{suffix}.jpg")
+            names.append(default_storage.save(name, ContentFile(content)))
+        photo = _record(member, visit_id, photo_id, step_id, pictures.size, names)
     except BaseException:
-        # Files the record does not speak of are nobody's.
-        for name in names:
-            default_storage.delete(name)
+        with suppress(DatabaseError, StorageUnreachableError):
+            _forget(names, Photo.objects.filter(id=photo_id).first())
         raise
-    for name in {*names} - {photo.image.name, photo.small.name}:
-        default_storage.delete(name)
+    _forget(names, photo)
     return photo
+
+
+def _forget(names: list[str], photo: Photo | None) -> None:
+    """Files the record does not speak of are nobody's."""
+    for name in {*names} - ({photo.image.name, photo.small.name} if photo else set()):
+        default_storage.delete(name)
 
 
 @write
 def _record(
-    member: Member, visit_id: UUID, photo_id: UUID, step_id: UUID | None, pictures: Pictures, names: list[str]
+    member: Member,
+    visit_id: UUID,
+    photo_id: UUID,
+    step_id: UUID | None,
+    size: tuple[int, int],
+    names: list[str],
 ) -> Photo:
     visit = own_visit(member, visit_id, lock=True)
     # Sent twice at once, the first to get the lock made it.
@@ -95,13 +111,8 @@ def _record(
         return known
     step = visit.steps.get_or_404(id=step_id) if step_id else None
     photo = Photo(id=photo_id, visit=visit, step=step, recorded_by=member)
-    photo.width, photo.height = pictures.size
-    for field, content, name in (
-        (photo.image, pictures.large, f"{photo_id}.jpg"),
-        (photo.small, pictures.small, f"{photo_id}-small.jpg"),
-    ):
-        field.save(name, ContentFile(content), save=False)
-        names.append(field.name)
+    photo.width, photo.height = size
+    photo.image.name, photo.small.name = names
     photo.save(force_insert=True)
     remember(visit, member, "photo", photo_id, after={"step": str(step_id) if step_id else None})
     return photo

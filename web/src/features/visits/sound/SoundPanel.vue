@@ -85,7 +85,7 @@ useKeys({ r: record });
         @keep="(turned) => say(sound, turned).then(() => (editing = ''))"
       />
       <template v-if="heard[sound.id]">
-        <SoundPicture :heard="heard[sound.id]!" :before="sound.before ? heard[sound.before] : undefined" :src="`/api/sounds/${sound.id}`" :ran="Boolean(sound.rpm)" />
+        <SoundPicture :heard="heard[sound.id]!" :before="sound.before ? heard[sound.before] : undefined" :src="`/api/sounds/${sound.id}?through=true`" :ran="Boolean(sound.rpm)" />
         <p v-if="heard[sound.id]?.compared" class="compared">
           <b>{{ heard[sound.id]?.compared?.says }}</b> <span class="soft">Dashed is before. By octave:</span>
           <span v-for="octave in heard[sound.id]?.compared?.octaves" :key="octave.hertz" class="octave">
