@@ -132,4 +132,11 @@ text {
   fill: var(--slate);
   font: 600 16px var(--mono);
 }
+
+/* The whole drawing is half as large there, its letters need not be. */
+@media (max-width: 700px) {
+  text {
+    font-size: 22px;
+  }
+}
 </style>

@@ -109,4 +109,11 @@ text {
   stroke: var(--slate);
   stroke-dasharray: 12 3 3 3;
 }
+
+/* The whole drawing is half as large there, its letters need not be. */
+@media (max-width: 700px) {
+  text {
+    font-size: 23px;
+  }
+}
 </style>

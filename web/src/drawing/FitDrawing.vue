@@ -131,4 +131,12 @@ text {
 .big {
   font-size: 19px;
 }
+
+/* The whole drawing is half as large there, its letters need not be. */
+@media (max-width: 700px) {
+  text,
+  .big {
+    font-size: 24px;
+  }
+}
 </style>

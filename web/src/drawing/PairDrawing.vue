@@ -160,6 +160,16 @@ onBeforeUnmount(() => cancelAnimationFrame(frame));
 
 text {
   fill: var(--slate);
+  paint-order: stroke;
+  stroke: var(--panel);
+  stroke-width: 4px;
   font: 600 17px var(--mono);
+}
+
+/* The whole drawing is half as large there, its letters need not be. */
+@media (max-width: 700px) {
+  text {
+    font-size: 26px;
+  }
 }
 </style>

@@ -1,12 +1,15 @@
 <script setup lang="ts">
 /** Speed against shaft distance: every pair a dot, the slot or the holes drawn in, the target a line. */
-import { computed } from "vue";
+import { useElementSize } from "@vueuse/core";
+import { computed, useTemplateRef } from "vue";
 
 import type { Regear } from "../api/types";
 
 const props = defineProps<{ found: Regear; chosen?: Regear["choices"][number] }>();
 
-const W = 760;
+/** As wide as it stands there, so that its letters are as large on a phone as at a desk. */
+const { width } = useElementSize(useTemplateRef("chart"));
+const W = computed(() => width.value || 760);
 const H = 210;
 const L = 54;
 const B = 34;
@@ -21,7 +24,7 @@ const span = computed(() => {
   const values = [...props.found.points.map((point) => point.value), goal.value];
   return { low: low - pad, high: high + pad, least: Math.min(...values) * 0.95, most: Math.max(...values) * 1.05 };
 });
-const x = (mm: number) => L + ((mm - span.value.low) / (span.value.high - span.value.low)) * (W - L - 12);
+const x = (mm: number) => L + ((mm - span.value.low) / (span.value.high - span.value.low)) * (W.value - L - 12);
 const y = (v: number) => H - B - ((v - span.value.least) / (span.value.most - span.value.least)) * (H - B - 10);
 const ticks = (low: number, high: number, many: number) => {
   const raw = (high - low) / many;
@@ -34,7 +37,7 @@ const ticks = (low: number, high: number, many: number) => {
 </script>
 
 <template>
-  <svg class="paper" :viewBox="`0 0 ${W} ${H}`" role="img" :aria-label="`Speed against shaft distance, ${found.fitting} pairs fit`">
+  <svg ref="chart" class="paper" :viewBox="`0 0 ${W} ${H}`" role="img" :aria-label="`Speed against shaft distance, ${found.fitting} pairs fit`">
     <rect v-if="found.slot_mm.length" class="slot" :x="x(found.slot_mm[0] ?? 0)" y="0" :width="x(found.slot_mm[1] ?? 0) - x(found.slot_mm[0] ?? 0)" :height="H - B" />
     <path v-for="mm in found.holes_mm" :key="mm" class="hole" :d="`M${x(mm)} 0V${H - B}`" />
     <path class="goal" :d="`M${L} ${y(goal)}H${W - 12}`" />
@@ -44,7 +47,7 @@ const ticks = (low: number, high: number, many: number) => {
     <g class="axis">
       <path :d="`M${L} 0V${H - B}H${W - 12}`" />
       <text v-for="v in ticks(span.least, span.most, 4)" :key="`v${v}`" :x="L - 7" :y="y(v) + 5" text-anchor="end">{{ v }}</text>
-      <text v-for="mm in ticks(span.low, span.high, 8)" :key="`m${mm}`" :x="x(mm)" :y="H - B + 17" text-anchor="middle">{{ mm }}</text>
+      <text v-for="mm in ticks(span.low, span.high, W / 95)" :key="`m${mm}`" :x="x(mm)" :y="H - B + 17" text-anchor="middle">{{ mm }}</text>
       <text :x="W - 12" :y="H - 4" text-anchor="end">shaft distance, mm</text>
     </g>
   </svg>

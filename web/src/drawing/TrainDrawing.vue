@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** A whole train in end view, turning at true relative speeds. A tap on a gear asks to change its count. */
-import { computed, onBeforeUnmount, onMounted, ref } from "vue";
+import { useElementSize } from "@vueuse/core";
+import { computed, onBeforeUnmount, onMounted, ref, useTemplateRef } from "vue";
 
 import type { TrainOut } from "../api/types";
 import { circlePath, gearPath } from "./path";
@@ -8,8 +9,10 @@ import { circlePath, gearPath } from "./path";
 const props = defineProps<{ train: TrainOut; turning: boolean; picked?: { stage: number; nth: number }; red?: string[] }>();
 const emit = defineEmits<{ pick: [stage: number, nth: number] }>();
 
-const W = 760;
-const H = 470;
+/** As wide as it stands there, so that its letters are as large on a phone as at a desk. */
+const { width } = useElementSize(useTemplateRef("drawing"));
+const W = computed(() => width.value || 760);
+const H = computed(() => Math.max(300, 0.62 * W.value));
 const RIM = 4;
 const turn = ref(0);
 const reach = (gear: TrainOut["gears"][number]) => gear.radius + (gear.kind === "ring" ? RIM : 1);
@@ -22,8 +25,8 @@ const box = computed(() => {
     high: Math.max(...g.map((gear) => gear.y + reach(gear))),
   };
 });
-const scale = computed(() => Math.min((W - 50) / (box.value.right - box.value.left), (H - 60) / (box.value.high - box.value.low), 9));
-const place = (x: number, y: number) => ({ x: W / 2 + (x - (box.value.left + box.value.right) / 2) * scale.value, y: H / 2 - (y - (box.value.low + box.value.high) / 2) * scale.value });
+const scale = computed(() => Math.min((W.value - 50) / (box.value.right - box.value.left), (H.value - 60) / (box.value.high - box.value.low), 9));
+const place = (x: number, y: number) => ({ x: W.value / 2 + (x - (box.value.left + box.value.right) / 2) * scale.value, y: H.value / 2 - (y - (box.value.low + box.value.high) / 2) * scale.value });
 /** Turns of shaft 1 a second: the fastest shaft goes round in about four seconds. */
 const pace = computed(() => 0.25 / Math.max(1, ...props.train.gears.map((gear) => Math.abs(gear.turns))));
 
@@ -81,7 +84,7 @@ onBeforeUnmount(() => cancelAnimationFrame(frame));
 </script>
 
 <template>
-  <svg class="paper train" :viewBox="`0 0 ${W} ${H}`" role="img" :aria-label="`Train of ${train.stages.length} stages, ${train.ratio}`" @pointermove="nudge">
+  <svg ref="drawing" class="paper train" :viewBox="`0 0 ${W} ${H}`" role="img" :aria-label="`Train of ${train.stages.length} stages, ${train.ratio}`" @pointermove="nudge">
     <g
       v-for="member in layers"
       :key="member.n"
@@ -167,6 +170,9 @@ onBeforeUnmount(() => cancelAnimationFrame(frame));
 
 text {
   fill: var(--slate);
+  paint-order: stroke;
+  stroke: var(--panel);
+  stroke-width: 4px;
   font: 700 15px var(--mono);
   pointer-events: none;
 }

@@ -116,7 +116,8 @@ onMounted(async () => {
         </template>
         <template v-else>
           <div class="field">
-            <label class="label" for="teeth1">{{ desk.form === "worm" ? "Starts" : "Gear, teeth" }}</label><InputText id="teeth1" v-model="desk.said.teeth1" class="value" inputmode="numeric" />
+            <template v-if="desk.form === 'worm'"><label class="label" for="starts">Starts</label><InputText id="starts" v-model="desk.said.starts" class="value" inputmode="numeric" /></template>
+            <template v-else><label class="label" for="teeth1">Gear, teeth</label><InputText id="teeth1" v-model="desk.said.teeth1" class="value" inputmode="numeric" /></template>
           </div>
           <div class="field">
             <label class="label" for="teeth2">{{ desk.form === "ring" ? "Ring, teeth" : "Mate, teeth" }}</label><InputText id="teeth2" v-model="desk.said.teeth2" class="value" inputmode="numeric" />

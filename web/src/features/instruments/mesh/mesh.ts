@@ -26,6 +26,7 @@ export const useMesh = defineStore("mesh", () => {
   const second = ref("");
   const said = reactive({
     teeth1: "15",
+    starts: "1",
     teeth2: "54",
     size: "0.8",
     size2: "",
@@ -120,7 +121,7 @@ export const useMesh = defineStore("mesh", () => {
       return {
         pair: {
           kind: "worm",
-          starts: numberOr(said.teeth1, 0),
+          starts: numberOr(said.starts, 0),
           teeth: numberOr(said.teeth2, 0),
           ...size,
           worm_diameter_mm: said.diameter.trim(),
