@@ -73,6 +73,10 @@ def main(words: list[str]) -> None:  # noqa: PLR0912, PLR0915 - a list of comman
             from .serve import manage_own
 
             manage_own([f"{word}_record", *rest])
+        case ["cluster"]:
+            from .cluster import cluster
+
+            cluster()
         case ["files", *rest]:
             from .serve import manage_own
 

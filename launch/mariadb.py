@@ -72,6 +72,7 @@ class OwnMariaDB:
     """
 
     name = account = "dentado"
+    host = HOST
 
     def __init__(self, folder: Path, *, durable: bool = True, user: str = "") -> None:
         self.folder = folder
@@ -87,7 +88,7 @@ class OwnMariaDB:
 
     def url_of(self, name: str) -> str:
         """The same for another database of this server."""
-        return f"mysql://{self.account}:{secret(self.folder, 'database')}@{HOST}:{self.port}/{name}"
+        return f"mysql://{self.account}:{secret(self.folder, 'database')}@{self.host}:{self.port}/{name}"
 
     def running_url(self) -> str:
         """The same, for the server another process of ours has started here."""
@@ -117,6 +118,7 @@ class OwnMariaDB:
             stdout=subprocess.DEVNULL,
             stderr=subprocess.DEVNULL,
             start_new_session=True,
+            env=self._environment(),
         )
         (self.folder / "pid").write_text(str(self.process.pid))
         (self.folder / "port").write_text(str(self.port))
@@ -165,6 +167,9 @@ class OwnMariaDB:
             f"--innodb-flush-log-at-trx-commit={1 if self.durable else 2}",
             *self._as_user(),
         ]
+
+    def _environment(self) -> dict[str, str]:
+        return dict(os.environ)
 
     def _temporary(self) -> Path:
         return self.folder / "tmp"
@@ -261,7 +266,7 @@ class OwnMariaDB:
                 )
             try:
                 MySQLdb.connect(
-                    host=HOST,
+                    host=self.host,
                     port=self.port,
                     user=self.account,
                     passwd=secret(self.folder, "database"),

@@ -43,7 +43,7 @@ def service_user(folder: Path) -> str:
         return ""
     os.chown(folder, account.pw_uid, account.pw_gid)
     for name in OURS:
-        _give(folder / name, account.pw_uid, account.pw_gid)
+        give(folder / name, NAME)
     return NAME
 
 
@@ -64,10 +64,12 @@ def _out_of_reach(folder: Path) -> str:
     return ""
 
 
-def _give(path: Path, user: int, group: int) -> None:
+def give(path: Path, to: str) -> None:
     """Hand a file or a folder with all in it over; one file that stayed another's would lock the database."""
-    if not path.exists():
+    if not to or not path.exists():
         return
+    account = pwd.getpwnam(to)
+    user, group = account.pw_uid, account.pw_gid
     for at, folders, files in os.walk(path):
         for name in (*folders, *files):
             file = Path(at) / name

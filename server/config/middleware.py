@@ -22,6 +22,12 @@ LOST = {
     "hint": "What you entered is kept on this device and is sent again by itself.",
     "code": "away",
 }
+ALONE = {
+    "problem": "This part of the bench's cluster is cut off from the majority.",
+    "field": "",
+    "hint": "It writes nothing, lest the record part in two. What you entered is sent again by itself.",
+    "code": "cut_off",
+}
 FULL = {
     "problem": "The disk of the bench's machine is full.",
     "field": "",
@@ -39,6 +45,8 @@ AWAY = {
 # MariaDB's own errors that pass by themselves or are the disk's, not the query's: too many
 # connections, shutting down, lock wait, deadlock, disk or table full, read-only, killed.
 PASSING = frozenset({1021, 1040, 1053, 1114, 1158, 1159, 1160, 1161, 1205, 1213, 1290, 1317, 1927})
+NO_MAJORITY = 1047
+"""What a node without the majority answers to everything."""
 NO_ROOM = frozenset({1021, 1114})
 NO_ROOM_SAYS = ("No space left on device", "Got error 28 ", "Errcode: 28")
 """MariaDB passes the system's own ENOSPC on under several codes."""
@@ -58,6 +66,8 @@ def out_of_reach(error: Exception) -> dict[str, str] | None:
         return FULL
     if isinstance(error, StorageUnreachableError):
         return AWAY
+    if isinstance(error, OperationalError) and error.args[:1] == (NO_MAJORITY,):
+        return ALONE
     if isinstance(error, OperationalError | InterfaceError) and lost(error):
         return LOST
     return None

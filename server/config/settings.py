@@ -82,17 +82,33 @@ USE_I18N = False
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 SILENCED_SYSTEM_CHECKS: list[str] = []
 
+DATABASE_HOSTS = [each for each in os.environ.get("DENTADO_DATABASE_HOSTS", "").split(",") if each]
+"""The nodes of a cluster, host:port, in the order they are gone to; empty for one database."""
+SESSION = "SET sql_mode='STRICT_ALL_TABLES', innodb_strict_mode=1"
+IN_CLUSTER = {
+    # What another server has just written is there before it is read.
+    "init_command": f"{SESSION}, wsrep_sync_wait=1",
+    # A node that was cut off answers nothing at all: it is given up, and the next is gone to.
+    "connect_timeout": 2,
+    "read_timeout": 8,
+    "write_timeout": 8,
+}
+
 DATABASES = {
     "default": {
         **dj_database_url.parse(
-            os.environ["DENTADO_DATABASE_URL"], conn_max_age=600, conn_health_checks=True
+            os.environ["DENTADO_DATABASE_URL"],
+            engine="config.cluster" if DATABASE_HOSTS else None,
+            conn_max_age=600,
+            conn_health_checks=True,
         ),
         "OPTIONS": {
             "charset": "utf8mb4",
             "connect_timeout": 5,
-            "init_command": "SET sql_mode='STRICT_ALL_TABLES', innodb_strict_mode=1",
+            "init_command": SESSION,
             # Writers queue on the visit's row; nothing here relies on repeatable reads.
             "isolation_level": "read committed",
+            **(IN_CLUSTER if DATABASE_HOSTS else {}),
         },
         "TEST": {"CHARSET": "utf8mb4"},
     }

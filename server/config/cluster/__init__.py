@@ -1,0 +1,1 @@
+"""MariaDB on several hosts: Django's backend, that goes to the next where one does not answer."""
