@@ -89,4 +89,8 @@ def main(words: list[str]) -> None:  # noqa: PLR0912, PLR0915 - a list of comman
             stop_with(f"“{' '.join(words)}” is not understood.", "./dentado help lists the commands.")
 
 
-main(sys.argv[1:])
+try:
+    main(sys.argv[1:])
+except KeyboardInterrupt:
+    say("Ended.")
+    sys.exit(130)

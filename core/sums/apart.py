@@ -32,8 +32,8 @@ from .base import Problem, here, problem_of
 SECONDS = 6.0
 """Of processor time for one sum. Ordinary ones take hundredths."""
 
-PATIENCE = 5.0
-"""As many times that, by the clock, is waited on a machine that is busy with other things."""
+PATIENCE = 30.0
+"""Waited for that by the clock, on a machine that is busy with other things."""
 
 WAIT = 20.0
 """For a place in line when all are at work."""
@@ -101,7 +101,7 @@ class _Helper:
             self._near.sendall(json.dumps([name, request, seconds]).encode() + b"\n")
         except (BrokenPipeError, ConnectionResetError) as error:
             raise EOFError from error
-        answer: dict[str, Any] = json.loads(self._line(PATIENCE * seconds))
+        answer: dict[str, Any] = json.loads(self._line(PATIENCE))
         return answer
 
     def _line(self, seconds: float) -> bytes:

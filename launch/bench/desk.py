@@ -21,20 +21,24 @@ ROUNDS = 80
 
 @dataclass
 class Desk:
-    """A signed-in client on one kept connection."""
+    """A signed-in client on one kept connection; of the sample bench, or of one of its own called `bench`."""
 
     port: int
+    bench: str = ""
 
     def __post_init__(self) -> None:
         self.line = http.client.HTTPConnection(HOST, self.port)
         self.cookies: dict[str, str] = {}
         self.ask("GET", "/api/session")
-        settings = {
-            "username": DEMO_MEMBER,
-            "password": DEMO_PASSWORD,
-            "csrfmiddlewaretoken": self.cookies["csrftoken"],
-        }
-        self._send("POST", "/sign-in", urlencode(settings), "application/x-www-form-urlencoded")
+        if self.bench:
+            own = {"bench": self.bench, "called": "Wren", "username": "wren", "password": DEMO_PASSWORD}
+            self._door("/set-up", own)
+        else:
+            self._door("/sign-in", {"username": DEMO_MEMBER, "password": DEMO_PASSWORD})
+
+    def _door(self, path: str, said: dict[str, str]) -> None:
+        said = {**said, "csrfmiddlewaretoken": self.cookies["csrftoken"]}
+        self._send("POST", path, urlencode(said), "application/x-www-form-urlencoded")
 
     def beside(self) -> Desk:
         """The same member on a connection of its own."""

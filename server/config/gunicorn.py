@@ -22,8 +22,13 @@ from gunicorn.workers.gthread import TConn, ThreadWorker
 from gearing.diagnosis import learn
 from live.limits import MOST_PAGES
 
+from .turns import AT_WORK, OF_ONE, Turns, follows, whose
+
 HEAD_SECONDS, WHOLE_SECONDS = 10.0, 120.0
 """For a request's head, and for all of it. A phone at the far end of a field sends a photo in less."""
+
+LOOKED_AT = 8192
+"""Bytes of a request that are looked at for whose it is."""
 
 PR_SET_PDEATHSIG = 1
 
@@ -38,6 +43,10 @@ class Worker(ThreadWorker):
     def __init__(self, *args: Any, **kwargs: Any) -> None:
         super().__init__(*args, **kwargs)
         self._late: dict[TConn, float] = {}
+        # Under TLS nobody sees what is only followed: it must not take the place of what works.
+        places = (self.cfg.threads,) * 2 if self.cfg.is_ssl else (AT_WORK, OF_ONE)
+        self._turns: Turns[TConn] = Turns(*places)
+        self._inside: dict[TConn, int] = {}
 
     def accept(self, listener: Any) -> None:
         """Take a connection; a thread works on it once it has sent something."""
@@ -50,6 +59,36 @@ class Worker(ThreadWorker):
         conn.timeout = time.monotonic() + HEAD_SECONDS
         self.pending_conns.append(conn)
         self.poller.register(client, EVENT_READ, partial(self.on_pending_socket_readable, conn))
+
+    def enqueue_req(self, conn: TConn) -> None:
+        """In turn, by whom it comes from; what only follows a visit waits for nobody."""
+        head = self._head(conn)
+        if follows(head):
+            super().enqueue_req(conn)
+            return
+        self._turns.wait(whose(head, conn.client[0] if isinstance(conn.client, tuple) else ""), conn)
+        self._let_in()
+
+    def finish_request(self, conn: TConn, fs: Any) -> None:
+        if (ticket := self._inside.pop(conn, None)) is not None:
+            self._turns.leave(ticket)
+        super().finish_request(conn, fs)
+        self._let_in()
+
+    def _let_in(self) -> None:
+        while goes := self._turns.next(time.monotonic()):
+            ticket, conn = goes
+            self._inside[conn] = ticket
+            super().enqueue_req(conn)
+
+    def _head(self, conn: TConn) -> bytes:
+        """What has come of it so far, left where it is; nothing of what is enciphered."""
+        if self.cfg.is_ssl:
+            return b""
+        try:
+            return conn.sock.recv(LOOKED_AT, socket.MSG_PEEK | socket.MSG_DONTWAIT)
+        except OSError:
+            return b""
 
     def handle(self, conn: TConn) -> Any:
         self._late[conn] = time.monotonic() + HEAD_SECONDS
@@ -71,6 +110,7 @@ class Worker(ThreadWorker):
     def murder_pending(self) -> None:
         """Called about once a second: what has not come by now is not waited for."""
         super().murder_pending()
+        self._let_in()
         now = time.monotonic()
         for conn, late in list(self._late.items()):
             if late < now:

@@ -5,6 +5,7 @@ import logging
 from collections.abc import Callable
 from uuid import uuid4
 
+from django.conf import settings
 from django.db import DatabaseError, InterfaceError, OperationalError
 from django.http import HttpRequest, HttpResponse, JsonResponse
 from django.utils.cache import patch_vary_headers
@@ -12,7 +13,10 @@ from django.utils.text import compress_string
 
 from accounts.views import database_unreachable
 from watched.journal import request_id
+from watched.middleware import asked_by
 from workshop.files import StorageUnreachableError
+
+from .turns import learn
 
 log = logging.getLogger("dentado")
 
@@ -129,6 +133,20 @@ class Headers:
         answer["Permissions-Policy"] = self.POLICY
         if "Cache-Control" not in answer and not request.path.startswith("/assets/"):
             answer["Cache-Control"] = "no-store"
+        return answer
+
+
+class InTurn:
+    """What is found out of whose a session is, the next request's turn goes by."""
+
+    def __init__(self, get_response: Callable[[HttpRequest], HttpResponse]) -> None:
+        self.get_response = get_response
+
+    def __call__(self, request: HttpRequest) -> HttpResponse:
+        answer = self.get_response(request)
+        if workshop := asked_by(request)["workshop"]:
+            cookie = request.COOKIES.get(settings.SESSION_COOKIE_NAME, "")
+            learn(cookie, request.headers.get("Authorization", ""), workshop)
         return answer
 
 

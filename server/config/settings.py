@@ -52,6 +52,7 @@ INSTALLED_APPS = [
 MIDDLEWARE = [
     "config.health.Health",
     "watched.middleware.Watched",
+    "config.middleware.InTurn",
     "workshop.client.ClientAddress",
     "config.middleware.Headers",
     "workshop.stamps.SaysChanged",

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from pathlib import Path
 from typing import Any
 from urllib.parse import parse_qs, unquote, urlsplit
+from uuid import uuid4
 
 from django.core.exceptions import ImproperlyConfigured
 from django.core.files.storage import FileSystemStorage
@@ -19,7 +20,7 @@ class OnDisk(FileSystemStorage):
 
     def _save(self, name: str, content: Any) -> str:
         final = Path(self.path(name))
-        fresh = final.with_name(f".{final.name}.new")
+        fresh = final.with_name(f".{final.name}.{uuid4().hex[:8]}.new")
         fresh.parent.mkdir(parents=True, exist_ok=True)
         try:
             with fresh.open("wb") as out:

@@ -53,7 +53,7 @@ class Watched:
                 "status": answer.status_code,
                 "ms": round(1000 * spent, 1),
                 "worked_ms": round(1000 * (time.thread_time() - worked_before + worked.get()), 1),
-                **_whose(request),
+                **asked_by(request),
             },
             failed=where(request.failed_by) if hasattr(request, "failed_by") else "",
         )
@@ -68,7 +68,7 @@ def _route(request: HttpRequest) -> str:
     return "page" if match.url_name == "page" else _KIND.sub(r"{\1}", f"/{match.route}")
 
 
-def _whose(request: HttpRequest) -> dict[str, int | None]:
+def asked_by(request: HttpRequest) -> dict[str, int | None]:
     """Member and workshop by number, where they were asked for anyway: nothing is looked up for the log."""
     member = request.__dict__.get("user")
     if member is None or (isinstance(member, LazyObject) and member.__dict__.get("_wrapped", empty) is empty):

@@ -137,13 +137,11 @@ class Pictures(BenchCase):
                 return super()._save(name, content)
 
         with tempfile.TemporaryDirectory() as folder, override_settings(MEDIA_ROOT=folder):
-            with (
-                mock.patch("visits.models.Photo.image.field.storage", Full()),
-                mock.patch("visits.models.Photo.small.field.storage", Full()),
-            ):
+            with mock.patch("visits.services.photos.default_storage", Full()):
                 status, answer = self.desk.photo(self.at("photos", uuid4()), picture())
             self.assertEqual((status, answer["code"]), (503, "disk_full"))
             self.assertIn("disk", answer["problem"])
+            self.assertEqual([path for path in Path(folder).rglob("*") if path.is_file()], [])
         self.assertEqual(self.desk.got("GET", self.at())["photos"], [])
 
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import tempfile
 from concurrent.futures import ThreadPoolExecutor
+from pathlib import Path
 from typing import Any
 from uuid import uuid4
 
@@ -57,6 +58,10 @@ class TwiceAtOnce(TransactionTestCase):
         self.together([("PUT", same, tick)] * AT_ONCE)
         with tempfile.TemporaryDirectory() as folder, override_settings(MEDIA_ROOT=folder):
             self.together([("PHOTO", f"{self.visit}/photos/{uuid4()}", picture())] * AT_ONCE)
+            # The two sizes of the one that was kept, and nothing of the others.
+            kept = Photo.objects.get()
+            left = {str(path.relative_to(folder)) for path in Path(folder).rglob("*") if path.is_file()}
+            self.assertEqual(left, {kept.image.name, kept.small.name})
         self.assertEqual((Step.objects.count(), Tick.objects.count(), Photo.objects.count()), (1, 1, 1))
         self.assertEqual(
             sorted(Change.objects.values_list("verb", flat=True)), ["counted", "laid down", "opened", "photo"]

@@ -7,12 +7,14 @@ sizes in reach, and of each a window of its shifts.
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
+from functools import lru_cache
 
 import numpy as np
 from numpy.typing import NDArray
 
 from ..geometry.gear import Gear, helix_from_tips
 from ..geometry.involute import Real
+from ..measuring.methods import Probe
 from ..measuring.readings import Clues, Reading
 from .prior import Array, Cells, Prior, columns
 from .standard_sizes import Size
@@ -31,6 +33,8 @@ class Field:
     Attributes
     ----------
     sizes : tuple of Size
+    of_prior : ndarray of int
+        Where in the prior each of them stands.
     gears : Gear
     cells : tuple of Cells
         Those of shift of shape (size, shift), those of trim and thinning of one dimension.
@@ -39,6 +43,7 @@ class Field:
     """
 
     sizes: tuple[Size, ...]
+    of_prior: NDArray[np.int64]
     gears: Gear
     cells: tuple[Cells, Cells, Cells]
     tilted: Gear | None
@@ -55,11 +60,11 @@ def field_in_reach(prior: Prior, teeth: int, readings: list[Reading], clues: Clu
     shifts, trims, thinnings = prior.shifts(teeth), prior.trims, prior.thinnings
 
     tilt = (-LEAN, LEAN) if clues.tip_helix else (0.0,)
-    helices = [max(0.0, clues.tip_helix + n * clues.helix_error) for n in tilt]
-    corners = np.meshgrid(shifts.middle[[0, -1]], (0.0, 1.0), helices)
-    shift, cut, helix = (np.ravel(each)[:, None] for each in corners)
-    outer = _cut(prior.columns, teeth, shift, cut, helix, prior)
-    kept: NDArray[np.int64] = np.flatnonzero(~np.logical_or(*_beside(outer, readings, SLACK)).any(axis=0))
+    helices = tuple(max(0.0, clues.tip_helix + n * clues.helix_error) for n in tilt)
+    outer = [_outermost_reads(prior, teeth, helices, reading.probe) for reading in readings]
+    kept: NDArray[np.int64] = np.flatnonzero(
+        ~np.logical_or(*_beside(outer, readings, SLACK, (4 * len(helices), len(prior.sizes)))).any(axis=0)
+    )
     near = np.ones((len(kept), len(shifts.middle)), dtype=bool)
     # A helix said wrong by far outweighs any shift: of helical gears all are laid out.
     if not clues.tip_helix:
@@ -72,7 +77,22 @@ def field_in_reach(prior: Prior, teeth: int, readings: list[Reading], clues: Clu
     sizes = tuple(prior.sizes[n] for n in kept)
     gears = _at_cells(sizes, teeth, cells, clues.tip_helix)
     tilted = _at_cells(sizes, teeth, cells, clues.tip_helix + clues.helix_error) if clues.tip_helix else None
-    return Field(sizes, gears, cells, tilted)
+    return Field(sizes, kept, gears, cells, tilted)
+
+
+@lru_cache(maxsize=64)
+def _outermost(prior: Prior, teeth: int, helices: tuple[float, ...]) -> Gear:
+    """Of every size those shifted most and least, whole and cut most, at each helix: (corner, size)."""
+    corners = np.meshgrid(prior.shifts(teeth).middle[[0, -1]], (0.0, 1.0), helices)
+    shift, cut, helix = (np.ravel(each)[:, None] for each in corners)
+    return _cut(prior.columns, teeth, shift, cut, helix, prior)
+
+
+@lru_cache(maxsize=512)
+def _outermost_reads(prior: Prior, teeth: int, helices: tuple[float, ...], probe: Probe) -> tuple[Real, Real]:
+    """What they read and how loosely: the same whatever the caliper said, asked again at every figure."""
+    ends = _outermost(prior, teeth, helices)
+    return probe.predict(ends), probe.looseness(ends)
 
 
 def _cut(of: Array, teeth: int, shift: Array, cut: Array, helix: Real, prior: Prior) -> Gear:
@@ -86,25 +106,25 @@ def _about(of: Array, teeth: int, readings: list[Reading], prior: Prior) -> NDAr
     ends = _cut(
         of[..., None], teeth, prior.shifts(teeth).middle, np.array([0.0, 1.0])[:, None, None], 0.0, prior
     )
-    below, above = _beside(ends, readings, WIDER * SLACK)
+    reads = [(reading.probe.predict(ends), reading.probe.looseness(ends)) for reading in readings]
+    below, above = _beside(reads, readings, WIDER * SLACK, (2, of.shape[1], np.shape(ends.profile_shift)[-1]))
     # Within a cell a gear lies up to half a step off: what its neighbours could give, it could.
     return np.asarray(~(_all_about(below) | _all_about(above)).any(axis=0))
 
 
-def _beside(ends: Gear, readings: list[Reading], slack: float) -> tuple[NDArray[np.bool_], NDArray[np.bool_]]:
-    """Whether gears between ends, the first axis, read all less, and all more, than each reading.
+def _beside(
+    reads: list[tuple[Real, Real]], readings: list[Reading], slack: float, shape: tuple[int, ...]
+) -> tuple[NDArray[np.bool_], NDArray[np.bool_]]:
+    """Whether gears between ends, the first axis of `shape`, read all less, and all more, than each reading.
 
-    By reading first; `slack` in its standard errors. An end that cannot be
-    read so may be near for all that is known.
+    `reads` is what the ends would read and how loosely. By reading first; `slack` in its standard
+    errors. An end that cannot be read so may be near for all that is known.
     """
     below, above = [], []
-    shape = np.broadcast_shapes(
-        *(np.shape(each) for each in (ends.module, ends.profile_shift, ends.tip_trim))
-    )
-    for reading in readings:
-        room = slack * np.hypot(reading.error, reading.probe.looseness(ends))
+    for (predicted, loose), reading in zip(reads, readings, strict=True):
+        room = slack * np.hypot(reading.error, loose)
         # A root knows nothing of how far the tips are cut: the same at all ends.
-        off = np.broadcast_to(np.asarray(reading.probe.predict(ends)) - reading.value, shape)
+        off = np.broadcast_to(np.asarray(predicted) - reading.value, shape)
         below.append((off < -room).all(axis=0))
         above.append((off > room).all(axis=0))
     return np.stack(below), np.stack(above)

@@ -85,9 +85,9 @@ class Swarm:
     def forecast(self, probe: Probe) -> tuple[Array, Array]:
         """What each gear would read, and the standard error of what it leaves open, mm."""
         gears, shape = self.gears, self.weight.shape
-        reading, *bent = np.broadcast_to(np.asarray(probe.predict(self.bent), dtype=np.float64), (4, *shape))
-        lean = [(each - reading) / NUDGE for each in bent]
-        spread = sum(self.open[:, i, j] * lean[i] * lean[j] for i in range(3) for j in range(3))
+        bent = np.broadcast_to(np.asarray(probe.predict(self.bent), dtype=np.float64), (4, *shape))
+        reading, lean = bent[0], (bent[1:] - bent[0]) / NUDGE
+        spread = np.einsum("nij,in,jn->n", self.open, lean, lean)
         if self.tilted is not None:
             spread = spread + (np.asarray(probe.predict(self.tilted)) - reading) ** 2
         loose = np.asarray(probe.looseness(gears)) ** 2
@@ -255,9 +255,10 @@ def identify(
     listed = 1 - thought.off_list - thought.nonsense
     weights = np.exp(logs) * play.shares * listed
     if play.sizes:
-        swayed = np.array([s.share * _speaks_for(clues, s, teeth) for s in play.sizes])
-        whole = sum(s.share * _speaks_for(clues, s, teeth) for s in thought.sizes)
-        weights *= (swayed / whole)[:, None, None, None]
+        swayed = thought.size_shares
+        if clues.mark or clues.pressure_angle or clues.said or clues.mate:
+            swayed = swayed * [_speaks_for(clues, size, teeth) for size in thought.sizes]
+        weights *= (swayed[play.of_prior] / swayed.sum())[:, None, None, None]
     off_list = thought.off_list * off_list_evidence(teeth, taken, clues)
     nonsense = thought.nonsense * float(np.prod([1 / (r.value * np.log(40)) for r in taken]))
     # A gear that cannot give such a reading at all says nothing, and is no candidate.

@@ -55,11 +55,10 @@ def recount(
         if z < FEWEST_TEETH:
             continue
         trial = identify(z, readings, field=field, clues=clues)
-        if trial.candidates and trial.none < NONE:
-            weight = trial.evidence * miscounted(z, identification.teeth)
-            tried.append(Recount(next(iter(trial.by_label())), z, weight / trusted))
-    best = max(tried, key=lambda other: other.times, default=None)
-    return best if best and best.times >= DOUBTS else None
+        times = trial.evidence * miscounted(z, identification.teeth) / trusted
+        if times >= DOUBTS and trial.cloud.sizes and trial.none < NONE:
+            tried.append(Recount(next(iter(trial.by_label())), z, times))
+    return max(tried, key=lambda other: other.times, default=None)
 
 
 def _strained(identification: Identification) -> bool:

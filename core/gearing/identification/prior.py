@@ -28,7 +28,7 @@ class Cells:
     share: Array
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class Prior:
     """Shares of everything a gear may be.
 
@@ -55,6 +55,11 @@ class Prior:
     def columns(self) -> Array:
         """See :func:`columns`."""
         return columns(self.sizes)
+
+    @cached_property
+    def size_shares(self) -> Array:
+        """Share of each size."""
+        return np.array([size.share for size in self.sizes])
 
 
 def columns(sizes: tuple[Size, ...]) -> Array:

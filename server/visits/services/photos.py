@@ -8,7 +8,7 @@ import threading
 from contextlib import suppress
 from dataclasses import dataclass
 from typing import Any
-from uuid import UUID
+from uuid import UUID, uuid4
 
 from django.conf import settings
 from django.core.files.base import ContentFile
@@ -74,9 +74,11 @@ def add_photo(
     pictures = read_picture(upload)
     names: list[str] = []
     try:
-        # Before the visit is locked: a disk or a bucket may be slow.
+        # Before the visit is locked, since a disk or a bucket may be slow; under names of its own,
+        # since another may just be sent under the same id.
+        sent = uuid4().hex[:8]
         for content, suffix in ((pictures.large, ""), (pictures.small, "-small")):
-            name = Photo._meta.get_field("image").generate_filename(None, f"{photo_id}{suffix}.jpg")
+            name = Photo._meta.get_field("image").generate_filename(None, f"{photo_id}-{sent}{suffix}.jpg")
             names.append(default_storage.save(name, ContentFile(content)))
         photo = _record(member, visit_id, photo_id, step_id, pictures.size, names)
     except BaseException:
