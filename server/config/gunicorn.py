@@ -22,7 +22,7 @@ from gunicorn.workers.gthread import TConn, ThreadWorker
 from gearing.diagnosis import learn
 from live.limits import MOST_PAGES
 
-from .turns import AT_WORK, OF_ONE, Turns, follows, whose
+from .turns import AT_WORK, OF_ONE, Turns, follows, is_sum, whose
 
 HEAD_SECONDS, WHOLE_SECONDS = 10.0, 120.0
 """For a request's head, and for all of it. A phone at the far end of a field sends a photo in less."""
@@ -45,8 +45,8 @@ class Worker(ThreadWorker):
         self._late: dict[TConn, float] = {}
         # Under TLS nobody sees what is only followed: it must not take the place of what works.
         places = (self.cfg.threads,) * 2 if self.cfg.is_ssl else (AT_WORK, OF_ONE)
-        self._turns: Turns[TConn] = Turns(*places)
-        self._inside: dict[TConn, int] = {}
+        self._steps, self._sums = Turns[TConn](*places), Turns[TConn](*places)
+        self._inside: dict[TConn, tuple[Turns[TConn], int]] = {}
 
     def accept(self, listener: Any) -> None:
         """Take a connection; a thread works on it once it has sent something."""
@@ -66,20 +66,23 @@ class Worker(ThreadWorker):
         if follows(head):
             super().enqueue_req(conn)
             return
-        self._turns.wait(whose(head, conn.client[0] if isinstance(conn.client, tuple) else ""), conn)
+        turns = self._sums if is_sum(head) else self._steps
+        turns.wait(whose(head, conn.client[0] if isinstance(conn.client, tuple) else ""), conn)
         self._let_in()
 
     def finish_request(self, conn: TConn, fs: Any) -> None:
-        if (ticket := self._inside.pop(conn, None)) is not None:
-            self._turns.leave(ticket)
+        if inside := self._inside.pop(conn, None):
+            turns, ticket = inside
+            turns.leave(ticket)
         super().finish_request(conn, fs)
         self._let_in()
 
     def _let_in(self) -> None:
-        while goes := self._turns.next(time.monotonic()):
-            ticket, conn = goes
-            self._inside[conn] = ticket
-            super().enqueue_req(conn)
+        for turns in (self._steps, self._sums):
+            while goes := turns.next(time.monotonic()):
+                ticket, conn = goes
+                self._inside[conn] = (turns, ticket)
+                super().enqueue_req(conn)
 
     def _head(self, conn: TConn) -> bytes:
         """What has come of it so far, left where it is; nothing of what is enciphered."""

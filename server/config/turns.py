@@ -24,6 +24,7 @@ REMEMBERED = 20_000
 """Sessions of which it is known whose they are."""
 
 _LIVE = re.compile(rb"^GET /api/[^ ]*live[ ?]")
+_SUM = re.compile(rb"^POST /api/sums/")
 _WHO = re.compile(
     rb"\r\n(?:cookie:(?:[^\r]*[ ;])?sessionid=|authorization: *bearer +)([^;\r]+)", re.IGNORECASE
 )
@@ -68,6 +69,11 @@ class Turns(Generic[T]):
 def follows(head: bytes) -> bool:
     """Whether a request only follows what others do: it lasts, and works on nothing."""
     return bool(_LIVE.match(head))
+
+
+def is_sum(head: bytes) -> bool:
+    """Whether it is worked out apart: whoever waits for a sum stands in no step's place."""
+    return bool(_SUM.match(head))
 
 
 def whose(head: bytes, address: str) -> Hashable:

@@ -7,7 +7,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from config import turns
-from config.turns import Turns, follows, learn, whose
+from config.turns import Turns, follows, is_sum, learn, whose
 
 from ..examples import examples
 from .bench import BenchCase
@@ -109,6 +109,8 @@ class InTurn(SimpleTestCase):
         self.assertTrue(follows(head(asked=f"GET {path} HTTP/1.1")))
         self.assertTrue(follows(head(asked=f"GET {path}?since=4 HTTP/1.1")))
         self.assertFalse(follows(head(asked="GET /api/visits HTTP/1.1")))
+        self.assertTrue(is_sum(head(asked="POST /api/sums/read HTTP/1.1")))
+        self.assertFalse(is_sum(head(asked="GET /api/visits?words=/api/sums/ HTTP/1.1")))
         self.assertFalse(follows(head(asked=f"PUT {path} HTTP/1.1")))
 
 
