@@ -19,7 +19,7 @@ from ..paths import ROOT, VAR, lock, say
 from ..prepared import LANES, copy_to, prepared
 from ..serve import environment
 from .checks import all_checks
-from .lane import HUNG, Outcome
+from .lane import HUNG, LONGEST, Outcome
 
 PARTS = ("core", "server", "web", "browser", "launch")
 LONGEST_FIRST = ("launch", "browser", "server", "core", "web")
@@ -43,6 +43,7 @@ def test(words: list[str]) -> int:
     began = time.monotonic()
     if "--long" in words:
         os.environ["DENTADO_LONG"] = "1"
+        os.environ.setdefault(LONGEST, "3600")
     asked = [word for word in words if word != "--long"]
     strange = [word for word in asked if word not in PARTS and not word.startswith(("tests.", CHECK))]
     if strange:
