@@ -240,7 +240,7 @@ def _answer(far: socket.socket) -> None:
     """Answer line by line until the other end is closed."""
     end_with_parent()
     # Whatever is worked out, a step being recorded goes first.
-    os.nice(10)
+    os.nice(5)
     far.sendall(READY)
     for line in far.makefile("rb"):
         name, request, seconds = json.loads(line)
