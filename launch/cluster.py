@@ -9,6 +9,7 @@ from __future__ import annotations
 import os
 import pwd
 import re
+import shutil
 import signal
 import subprocess
 import time
@@ -22,13 +23,15 @@ from .mariadb import OwnMariaDB, free_port, with_parent
 from .paths import HOST, PORT, ROOT, VAR, say, secret, stop_with
 from .prepared import copy_to
 from .serve import environment
-from .service_user import NAME, give, service_user
+from .service_user import NAME, as_user, give, service_user
 from .signals import Ending
 from .supervise import Server, healthy
 
 PROVIDER = Path("/usr/lib/galera/libgalera_smm.so")
 SCRIPTS = ROOT / "var" / "galera" / "usr" / "bin"
 """Of Debian's mariadb-server, which itself is not installed: it would start a database of its own."""
+SENT_BY = "sent-by"
+"""Where they lie beside the nodes: whoever runs these may not come by the program's own folder."""
 NODES = 3
 JOIN_SECONDS = 120
 SUSPECT, INACTIVE = "PT3S", "PT6S"
@@ -78,7 +81,7 @@ class Node(OwnMariaDB):
 
     def _environment(self) -> dict[str, str]:
         """With what a node's files are sent by."""
-        return {**os.environ, "PATH": f"{SCRIPTS}:{os.environ['PATH']}"}
+        return {**os.environ, "PATH": f"{self.folder.parent / SENT_BY}:{os.environ['PATH']}"}
 
     def _accounts(self) -> Path:
         """They came with the record; made again they would be a change that all nodes make."""
@@ -161,6 +164,11 @@ def _account(folder: Path) -> str:
         return ""
     # Whoever else may not be let in here, the nodes have to be.
     os.chown(folder, (account := pwd.getpwnam(NAME)).pw_uid, account.pw_gid)
+    if subprocess.run(["setpriv", *as_user(NAME), "--", "test", "-x", str(folder)], check=False).returncode:
+        stop_with(
+            f"The nodes run as “{NAME}”, who cannot reach {folder}.",
+            "Move Dentado to a folder that others may read, such as /opt/dentado.",
+        )
     return NAME
 
 
@@ -209,6 +217,9 @@ class Cluster:
             path.touch(mode=0o600)
             path.write_text(first)
         user = _account(folder)
+        (folder / SENT_BY).mkdir(exist_ok=True)
+        for script in SCRIPTS.glob("wsrep_sst_*"):
+            shutil.copy(script, folder / SENT_BY)
         self.nodes = [Node(folder / f"node-{n + 1}", n, ports, user) for n in range(NODES)]
         self.servers: list[Server] = []
         self.proxy: subprocess.Popen[bytes] | None = None
