@@ -16,7 +16,7 @@ from launch.stack import Stack
 
 from ..examples import LONG
 
-EACH = 120 if LONG else 6
+EACH = 150 if LONG else 6
 """Cases a route is tried with that are drawn, besides those at the limits of every field."""
 MOST_WORK, SLOWEST = 2_000, 2_000 if LONG else 30_000
 """Milliseconds of processor time, and by the clock: that tells something only in a long run,
