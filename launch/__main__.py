@@ -5,11 +5,11 @@ from __future__ import annotations
 import os
 import sys
 
-from .paths import VERSION, WEB, say, stop_with
-
 
 def main(words: list[str]) -> None:  # noqa: PLR0912, PLR0915 - a list of commands is as long as it is
     """Run one command. Imports are late: ``sum`` must not wait for what it does not use."""
+    from .paths import VERSION, WEB, say, stop_with
+
     match words:
         case ["start", *rest] if set(rest) <= {"--share"}:
             from .serve import start
@@ -92,5 +92,4 @@ def main(words: list[str]) -> None:  # noqa: PLR0912, PLR0915 - a list of comman
 try:
     main(sys.argv[1:])
 except KeyboardInterrupt:
-    say("Ended.")
     sys.exit(130)

@@ -244,7 +244,6 @@ class Cluster:
             server = Server(port, self.env, log=(self.folder / f"server-{port}.log").open("w"))
             self.servers.append(server)
             server.start()
-        for server in self.servers:
             server.wait()
         self._start_proxy()
 

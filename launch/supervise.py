@@ -24,7 +24,7 @@ from .paths import HOST, ROOT, say, stop_with
 OFTEN, WITHIN = 6, 60.0
 """Restarts within so many seconds after which starting again is given up."""
 
-READY_SECONDS = 30
+READY_SECONDS = 90
 LOOK_EVERY = 0.2
 BACKUP_LOOK_EVERY = 600.0
 
@@ -86,7 +86,7 @@ class Server:
             if healthy(self.port, self.asked_at, tls=bool(self.tls)):
                 return
             time.sleep(0.05)
-        stop_with("The server did not answer within 30 s.", "The lines above may say why.")
+        stop_with(f"The server did not answer within {READY_SECONDS} s.", "The lines above may say why.")
 
     def ended(self) -> bool:
         return self.process is None or self.process.poll() is not None

@@ -214,6 +214,8 @@ def answer_to(name: str, request: str) -> tuple[str | None, Problem | None]:
 def serve(asked: socket.socket) -> None:
     """Branch off a helper for each connection that is handed over, until nobody is left to ask."""
     end_with_parent()
+    # Whatever is worked out, a step being recorded goes first, and so does a server that starts.
+    os.nice(5)
     from gearing.diagnosis.likeness import learn
 
     from . import SUMS
@@ -239,8 +241,6 @@ def serve(asked: socket.socket) -> None:
 def _answer(far: socket.socket) -> None:
     """Answer line by line until the other end is closed."""
     end_with_parent()
-    # Whatever is worked out, a step being recorded goes first.
-    os.nice(5)
     far.sendall(READY)
     for line in far.makefile("rb"):
         name, request, seconds = json.loads(line)

@@ -11,11 +11,12 @@ from playwright.sync_api import Page
 
 from demo import DEMO_MEMBER, DEMO_PASSWORD
 from launch.bench.desk import Desk
-from launch.browser import chromium, sign_in
+from launch.browser import sign_in
 from launch.paths import ROOT
 from launch.serve import environment
 from launch.stack import Stack
 
+from ..browser.whole import browser
 from ..server.bucket import bucket
 
 LOADED = """path => new Promise(resolve => {
@@ -39,8 +40,8 @@ class Served(unittest.TestCase):
             self.assertEqual([path for path in (stack.folder / "media").rglob("*") if path.is_file()], [])
             photos = self.photos(stack)
             self.assertTrue(photos)
-            with chromium() as browser:
-                page = browser.new_page()
+            with browser().new_context() as context:
+                page = context.new_page()
                 sign_in(page, stack.address, DEMO_MEMBER, DEMO_PASSWORD)
                 origin = address.rpartition("@")[2].partition("/")[0]
                 self.seen(page, photos, origin)
