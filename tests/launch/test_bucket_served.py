@@ -29,6 +29,8 @@ LOADED = """path => new Promise(resolve => {
 
 class Served(unittest.TestCase):
     def test_moved_there_and_seen_and_moved_back(self) -> None:
+        # Opened before the environment is changed and put back: what it sets there is to stay.
+        opened = browser()
         with (
             bucket() as address,
             mock.patch.dict(os.environ, {"DENTADO_FILES_URL": address}),
@@ -40,7 +42,7 @@ class Served(unittest.TestCase):
             self.assertEqual([path for path in (stack.folder / "media").rglob("*") if path.is_file()], [])
             photos = self.photos(stack)
             self.assertTrue(photos)
-            with browser().new_context() as context:
+            with opened.new_context() as context:
                 page = context.new_page()
                 sign_in(page, stack.address, DEMO_MEMBER, DEMO_PASSWORD)
                 origin = address.rpartition("@")[2].partition("/")[0]
