@@ -4,14 +4,17 @@ from __future__ import annotations
 
 import base64
 import time
+import unittest
 from urllib.parse import parse_qs, unquote, urlsplit
 
 import cv2
 import numpy as np
 from playwright.sync_api import Page, expect
 
+from launch.stack import Stack
+
+from ..browser.whole import PHONE, browser
 from ..server.test_second_factor import code_of
-from .whole import PHONE, BrowserCase
 
 PASSWORD = "coupler-and-tender-58"
 
@@ -30,8 +33,15 @@ def read_square(png: bytes) -> str:
     raise AssertionError("no reader makes anything of it")
 
 
-class SecondFactor(BrowserCase):
-    alone = True
+class SecondFactorSeen(unittest.TestCase):
+    """On an installation of its own: with a bench of one's own, the sample's owner may less."""
+
+    def setUp(self) -> None:
+        opened = browser()
+        stack = self.enterContext(Stack())
+        self.address = stack.address
+        self.context = opened.new_context(viewport=PHONE, service_workers="block")
+        self.addCleanup(self.context.close)
 
     def test_from_the_square_code_to_the_door(self) -> None:
         page = self.set_up()
@@ -63,9 +73,7 @@ class SecondFactor(BrowserCase):
 
     def set_up(self) -> Page:
         """A bench of her own, set up on her phone."""
-        context = self.browser.new_context(viewport=PHONE, service_workers="block")
-        self.addCleanup(context.close)
-        page = context.new_page()
+        page = self.context.new_page()
         page.goto(f"{self.address}/sign-in")
         page.get_by_role("link", name="Set up your own bench").click()
         page.get_by_label("The bench is called").fill("Slip Road bench")
