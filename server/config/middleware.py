@@ -15,6 +15,7 @@ from accounts.views import database_unreachable
 from watched.journal import request_id
 from watched.middleware import asked_by
 from workshop.files import StorageUnreachableError
+from workshop.transactions import NO_MAJORITY
 
 from .turns import learn
 
@@ -49,8 +50,6 @@ AWAY = {
 # MariaDB's own errors that pass by themselves or are the disk's, not the query's: too many
 # connections, shutting down, lock wait, deadlock, disk or table full, read-only, killed.
 PASSING = frozenset({1021, 1040, 1053, 1114, 1158, 1159, 1160, 1161, 1205, 1213, 1290, 1317, 1927})
-NO_MAJORITY = 1047
-"""What a node without the majority answers to everything."""
 NO_ROOM = frozenset({1021, 1114})
 NO_ROOM_SAYS = ("No space left on device", "Got error 28 ", "Errcode: 28")
 """MariaDB passes the system's own ENOSPC on under several codes."""

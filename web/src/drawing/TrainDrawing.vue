@@ -58,6 +58,9 @@ const belts = computed(() =>
 /** Gears on one shaft stand in one place: only the first names it. */
 const named = (n: number) => props.train.gears.findIndex((gear) => Math.hypot(gear.x - (props.train.gears[n]?.x ?? 0), gear.y - (props.train.gears[n]?.y ?? 0)) < 0.01) === n;
 
+/** Large enough for the shaft's name, and never over the teeth. */
+const hub = (radius: number) => Math.max(3, Math.min(11, radius * 0.5), radius * 0.16);
+
 /** SVG turns clockwise, the core counter-clockwise. */
 function spin(gear: TrainOut["gears"][number]) {
   return -(gear.phase_deg + 360 * gear.turns * turn.value);
@@ -105,7 +108,7 @@ onBeforeUnmount(() => cancelAnimationFrame(frame));
           <path class="body" :d="member.path" />
           <path v-if="member.gear.kind !== 'ring'" class="spoke" :d="`M0 ${-member.gear.radius * scale * 0.2}V${-member.gear.radius * scale * 0.82}`" />
         </g>
-        <circle v-if="member.gear.kind !== 'ring'" class="hub" :r="Math.max(3, member.gear.radius * scale * 0.16)" />
+        <circle v-if="member.gear.kind !== 'ring'" class="hub" :r="hub(member.gear.radius * scale)" />
       </g>
     </g>
     <path v-for="run in belts" :key="run" class="belt" :d="run" />
@@ -170,9 +173,6 @@ onBeforeUnmount(() => cancelAnimationFrame(frame));
 
 text {
   fill: var(--slate);
-  paint-order: stroke;
-  stroke: var(--panel);
-  stroke-width: 4px;
   font: 700 15px var(--mono);
   pointer-events: none;
 }
