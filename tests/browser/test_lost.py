@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Page, Route, expect
 
 from demo import DEMO_PASSWORD
 from launch.browser import sign_in
@@ -32,8 +32,55 @@ LAY_DOWN = """async ([from, to]) => {
 }"""
 """Lines typed and laid down as fast as the row takes them, key events and all."""
 
+ENTER_AND_LEAVE = """(line) => {
+    const field = document.querySelector("textarea.line");
+    if (field.value !== line) {
+        field.value = line;
+        field.dispatchEvent(new Event("input", { bubbles: true }));
+    }
+    field.dispatchEvent(new KeyboardEvent("keydown", { key: "Enter", bubbles: true }));
+    window.location.reload();
+}"""
+"""A line laid down and the page left in one turn, before anything has come from the network or the disk."""
+
 
 class Lost(BrowserCase):
+    def test_a_page_left_in_the_moment_of_enter(self) -> None:
+        page = self.take_in("Tern servo")
+        names = page.locator(".row .name")
+        for n, line in enumerate(("cap M2x4 @top", "horn #A1", "case"), 1):
+            with page.expect_navigation():
+                page.evaluate(ENTER_AND_LEAVE, line)
+            self.opened()
+            expect(names).to_have_count(n)
+        # Understood before Enter: it is on its way to the disk at once.
+        page.get_by_label("What comes off").fill("2x bearing 5x8x2.5")
+        self.says("bearing")
+        with page.expect_navigation():
+            page.evaluate(ENTER_AND_LEAVE, "2x bearing 5x8x2.5")
+        self.opened()
+        expect(page.get_by_text("all sent")).to_be_visible()
+        page.reload()
+        self.opened()
+        self.assertEqual(
+            [re.sub(r"^\d+ ", "", name) for name in self.row()], ["M2 × 4", "horn", "case", "bearing"]
+        )
+
+    def test_a_line_the_network_is_slow_to_answer(self) -> None:
+        page = self.take_in("Plover servo")
+        held: list[Route] = []
+
+        def hold(route: Route) -> None:
+            held.append(route)
+
+        page.route("**/api/sums/entry", hold)
+        page.get_by_label("What comes off").fill("2x bearing 5x8x2.5")
+        page.keyboard.press("Enter")
+        # Laid down as it was typed; the record has understood it by itself.
+        expect(page.locator(".row .name")).to_have_text(["1 bearing"])
+        self.assertTrue(held)
+        page.unroute_all(behavior="ignoreErrors")
+
     def test_the_database_goes_in_mid_strip_and_comes_back(self) -> None:
         page = self.open_visit("Quay crane", "Strip")
         self.addCleanup(stack().database.start)

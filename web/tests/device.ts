@@ -46,6 +46,7 @@ export async function page() {
 export function freshDisk() {
   vi.stubGlobal("indexedDB", new IDBFactory());
   localStorage.clear();
+  sessionStorage.clear();
 }
 
 export function step(line: string, n = 1) {

@@ -62,6 +62,82 @@ describe("order", () => {
   });
 });
 
+describe("a page left before the disk has what was just said", () => {
+  /** A disk that does not answer while the first page is open. */
+  async function leftOnASlowDisk(...entries: ReturnType<typeof step>[]) {
+    const disk = indexedDB;
+    const never = Object.assign(Object.create(IDBOpenDBRequest.prototype) as IDBOpenDBRequest, { addEventListener: () => undefined });
+    vi.stubGlobal("indexedDB", { open: () => never });
+    const left = await page();
+    void left.belongTo("7", "Robin");
+    for (const entry of entries) void left.add(entry);
+    left.me = "";
+    vi.stubGlobal("indexedDB", disk);
+  }
+
+  it("is held by the tab, and sent once by the next page, before what is said there", async () => {
+    const bench = server();
+    await leftOnASlowDisk(step("drum", 1), step("pin", 2));
+    const outbox = await page();
+    void outbox.add(step("cap", 3));
+    await outbox.belongTo("7", "Robin");
+    await rest();
+    expect(bench.sent.map((one) => one.body?.line)).toEqual(["drum", "pin", "cap"]);
+    expect(sessionStorage).toHaveLength(0);
+    expect(outbox.says).toBe("all sent");
+  });
+
+  it("is shown by the next page although the bench cannot be reached", async () => {
+    const bench = server();
+    bench.answer(() => "away");
+    await leftOnASlowDisk(step("drum", 1));
+    const outbox = await page();
+    await outbox.belongTo("7", "Robin");
+    expect((await outbox.of("v")).map((entry) => entry.path)).toEqual(["/api/visits/v/steps/1"]);
+    expect(outbox.says).toBe("1 kept here, not yet sent");
+    outbox.me = "";
+  });
+
+  it("is not said twice where the disk had it after all", async () => {
+    const bench = server();
+    bench.answer(() => "away");
+    const left = await page();
+    await left.belongTo("7", "Robin");
+    await left.add(step("drum", 1));
+    await rest();
+    left.me = "";
+    sessionStorage.setItem("dentado.unstored.1", JSON.stringify((await onDisk("waiting"))[0]));
+    bench.answer(() => ({ status: 200 }));
+    const outbox = await page();
+    await outbox.belongTo("7", "Robin");
+    await rest();
+    expect(bench.sent).toHaveLength(1);
+    expect(sessionStorage).toHaveLength(0);
+  });
+
+  it("outlasts a reload even where the browser stores nothing", async () => {
+    const bench = server();
+    bench.answer(() => "away");
+    vi.stubGlobal("indexedDB", {
+      open: () => {
+        throw new Error("private");
+      },
+    });
+    const left = await page();
+    await left.belongTo("7", "Robin");
+    await left.add(step("drum", 1));
+    await rest();
+    expect(left.says).toContain("keep this window open");
+    left.me = "";
+    bench.answer(() => ({ status: 200 }));
+    const outbox = await page();
+    await outbox.belongTo("7", "Robin");
+    await rest();
+    expect(bench.sent.map((one) => one.body?.line)).toEqual(["drum"]);
+    expect(sessionStorage).toHaveLength(0);
+  });
+});
+
 describe("whose it is", () => {
   it("sends nothing before it is known who is signed in", async () => {
     const bench = server();

@@ -6,20 +6,22 @@
  *  them wait. What is refused, and what the server breaks on again and again, is set
  *  aside on the disk with the reason, and the rest goes on.
  *  Where the browser cannot store (a full disk, a private window) they wait in
- *  this window, and the screen says so. */
+ *  this window, and the screen says so. Until the disk has one, the tab holds it. */
 import { defineStore } from "pinia";
 import { computed, ref } from "vue";
 
 import { asProblem, csrfToken, noteAway, UNREACHABLE } from "../api/client";
 import type { Problem } from "../api/types";
 import { toTheDoor } from "../app/door";
+import { newId } from "./ids";
+import { mirror } from "./mirror";
 import { rebased } from "./rebase";
 import { noteChanged } from "./stamps";
 import { disk, stay, type Aside, type Waiting } from "./store";
 
 export type { Aside, Waiting } from "./store";
 /** An entry before it is known whose it is. */
-export type Entry = Omit<Waiting, "owner" | "who">;
+export type Entry = Omit<Waiting, "owner" | "who" | "mark">;
 
 const SOON = 1500;
 const LATER = 8000;
@@ -28,6 +30,8 @@ const TRIES = 4;
 /** Answers of a server that is away or being brought back, or of the proxy before it: not the entry's fault. */
 const AWAY = new Set([429, 502, 503, 504]);
 const LAST = "dentado.member";
+/** Not files: the tab has no room for them. */
+const held = mirror<Waiting>("unstored");
 
 export const useOutbox = defineStore("outbox", () => {
   /** Who is signed in: key and name. Nothing is sent before that is known. */
@@ -47,6 +51,8 @@ export const useOutbox = defineStore("outbox", () => {
   let run: Promise<void> | undefined;
   let more = false;
   let again: number | undefined;
+  let recovered: Promise<void> | undefined;
+  const letGoOf = new Map<string, () => void>();
 
   const says = computed(() => {
     if (waiting.value) {
@@ -73,24 +79,52 @@ export const useOutbox = defineStore("outbox", () => {
     const { file, ...rest } = entry;
     const [owner, who] = me.value ? [me.value, called.value] : lastHere();
     // Vue's proxies cannot be stored; a plain copy can. Files are stored as they are.
-    const plain = JSON.parse(JSON.stringify({ ...rest, owner, who })) as Waiting;
+    const plain = JSON.parse(JSON.stringify({ ...rest, owner, who, mark: newId() })) as Waiting;
+    recovered ??= recover();
+    const letGo = file ? () => undefined : held.hold(plain);
     waiting.value += 1;
     stay();
-    await keep(file ? { ...plain, file } : plain);
+    await recovered;
+    await keep(file ? { ...plain, file } : plain, letGo);
     void send();
   }
 
-  async function keep(entry: Waiting) {
+  /** Keep it on the disk; what could not be stored stays held by the tab until it is sent. */
+  async function keep(entry: Waiting, letGo: () => void) {
+    if (entry.mark) letGoOf.set(entry.mark, letGo);
     // Once one is loose the next must not overtake it.
     if (loose.value.length) return void loose.value.push(entry);
     try {
       await (await disk()).add("waiting", entry);
+      release(entry);
     } catch {
       loose.value.push(entry);
     }
   }
 
+  function release(entry: Waiting) {
+    letGoOf.get(entry.mark ?? "")?.();
+    letGoOf.delete(entry.mark ?? "");
+  }
+
+  /** What an earlier page of this tab could not bring to the disk in time. */
+  async function recover() {
+    const before = held.left();
+    if (!before.length) return;
+    const known = new Set((await onDisk()).map((entry) => entry.mark));
+    for (const [entry, letGo] of before) {
+      if (known.has(entry.mark)) letGo();
+      else await keep(entry, letGo);
+    }
+  }
+
   async function stored(): Promise<Waiting[]> {
+    recovered ??= recover();
+    await recovered;
+    return onDisk();
+  }
+
+  async function onDisk(): Promise<Waiting[]> {
     try {
       return await (await disk()).getAll("waiting");
     } catch {
@@ -156,8 +190,10 @@ export const useOutbox = defineStore("outbox", () => {
   }
 
   async function gone(entry: Waiting) {
-    if (entry.key === undefined) loose.value.shift();
-    else await (await disk()).delete("waiting", entry.key);
+    if (entry.key === undefined) {
+      loose.value.shift();
+      release(entry);
+    } else await (await disk()).delete("waiting", entry.key);
   }
 
   async function post(entry: Waiting): Promise<"wait" | { answer: unknown } | { problem: Problem }> {

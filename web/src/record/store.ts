@@ -6,6 +6,8 @@ import type { Problem } from "../api/types";
 
 export interface Waiting {
   key?: number;
+  /** Tells it from every other, so that what the tab held as well is kept once. */
+  mark?: string;
   visitId: string;
   kind: Kind;
   method: "PUT" | "POST" | "DELETE";

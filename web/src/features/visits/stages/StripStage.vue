@@ -4,12 +4,13 @@ import { useEventListener } from "@vueuse/core";
 import Button from "primevue/button";
 import { computed, defineAsyncComponent, nextTick, onMounted, ref, watch } from "vue";
 
-import { api, ask, asProblem } from "../../../api/client";
+import { api, ask, asProblem, UNREACHABLE } from "../../../api/client";
 import { resting } from "../../../api/latest";
-import type { Step } from "../../../api/types";
+import type { Entry, Problem, Step } from "../../../api/types";
 import KeyCap from "../../../app/KeyCap.vue";
 import { useKeys } from "../../../app/keys";
 import ProblemNote from "../../../app/ProblemNote.vue";
+import { mirror } from "../../../record/mirror";
 import ChipStrip from "../ChipStrip.vue";
 import GoalPanel from "../GoalPanel.vue";
 import PhotoButton from "../PhotoButton.vue";
@@ -22,6 +23,8 @@ import { useVisit } from "../visit";
 
 /** The camera over the whole screen comes when it is asked for. */
 const ShootPanel = defineAsyncComponent(() => import("../hands/ShootPanel.vue"));
+/** Milliseconds a line laid down waits to be understood before it is shown as it was typed. */
+const SOON = 400;
 const emit = defineEmits<{ enter: [stage: string] }>();
 const store = useVisit();
 const guide = useGuide();
@@ -90,6 +93,30 @@ function finish(word: string) {
   field.value?.focus();
 }
 
+/** A line laid down is held by the tab until the outbox has it: to be understood takes a network's time. */
+const lines = mirror<{ visit: string; text: string; photos: string[]; step: string }>("lines");
+function hold(text: string, photos: string[], step = "") {
+  return lines.hold({ visit: store.visit?.id ?? "", text, photos, step });
+}
+
+/** What the core makes of a line, if it answers soon; the record understands it anyway when it is sent. */
+function understand(text: string): Promise<Entry | Problem> {
+  const late = new Promise<Problem>((done) => window.setTimeout(() => done(UNREACHABLE), SOON));
+  return Promise.race([ask(api.POST("/api/sums/entry", { body: { line: text, correction: null } })).catch(asProblem), late]);
+}
+
+/** Lines that were on their way when an earlier page of this tab was left. */
+async function sayAgain() {
+  for (const [{ visit, text, photos, step }, letGo] of lines.left()) {
+    if (visit !== store.visit?.id) continue;
+    const unnamed = store.steps.find((one) => one.id === step);
+    // Handed over in one turn with letting go, so that it is neither lost nor said twice.
+    const laid = unnamed ? store.name(unnamed, text, unread(text)) : store.layDown(text, unread(text), photos);
+    letGo();
+    await laid;
+  }
+}
+
 /** Lines laid down before this one: however soon it is understood, it lies behind them. */
 let before: Promise<void> = Promise.resolve();
 
@@ -107,19 +134,20 @@ async function layDown() {
   const earlier = before;
   let laid = () => {};
   before = new Promise((done) => (laid = done));
+  const letGo = hold(text, taken);
   try {
-    const said = known ?? (await ask(api.POST("/api/sums/entry", { body: { line: text, correction: null } })));
+    const said = known ?? (await understand(text));
     await earlier;
-    await store.layDown(text, said, taken);
-  } catch (error) {
-    await earlier;
-    const refusal = asProblem(error);
     // No field means that nothing is wrong with the line: the server is out of reach.
-    if (refusal.field === "") await store.layDown(text, unread(text), taken);
-    else {
+    if (!("problem" in said) || said.field === "") {
+      const laying = store.layDown(text, "problem" in said ? unread(text) : said, taken);
+      letGo();
+      await laying;
+    } else {
+      letGo();
       line.value = [text, line.value].filter(Boolean).join(" ");
       photos.value = [...taken, ...photos.value];
-      problem.value = refusal;
+      problem.value = said;
     }
   } finally {
     laid();
@@ -133,9 +161,13 @@ async function nameIt(step: Step, text: string) {
   // The field is the next one's at once: who types quickly names each once.
   saying.value.add(step.id);
   nameNext();
-  const said = await ask(api.POST("/api/sums/entry", { body: { line: text, correction: null } })).catch((error: unknown) => asProblem(error));
-  if ("problem" in said && said.field) [naming.value, line.value, problem.value] = [step.id, text, said];
-  else await store.name(step, text, "problem" in said ? unread(text) : said);
+  const letGo = hold(text, [], step.id);
+  const said = await understand(text);
+  const refused = "problem" in said && said.field !== "";
+  const told = refused ? undefined : store.name(step, text, "problem" in said ? unread(text) : said);
+  letGo();
+  if (refused) [naming.value, line.value, problem.value] = [step.id, text, said];
+  await told;
   saying.value.delete(step.id);
 }
 
@@ -212,6 +244,7 @@ useKeys({
 onMounted(() => {
   if (!store.at) store.at = store.steps.at(-1)?.id ?? "";
   field.value?.focus();
+  before = sayAgain();
 });
 useEventListener(window, "keydown", typed, { capture: true });
 </script>
