@@ -10,7 +10,7 @@ import sys
 import cv2
 
 from ..asking import DeviceError, named, serve
-from .hidden import Photograph, hidden
+from .hidden import Image, hidden, hidden_gear
 from .protocol import VERSION, WHAT
 
 PORT = 8358
@@ -30,9 +30,9 @@ def answer(line: str) -> str:
         case "HELLO", _:
             return f"{VERSION} simulated"
         case "PHOTO", [name, *how]:
-            return _coded(_taken(name, how))
+            return _coded(hidden(named(name), card=_card(how)).image)
         case "TELL", [name, *how]:
-            gear = _taken(name, how).gear
+            gear = hidden_gear(named(name), card=_card(how))
             return json.dumps(
                 {
                     "teeth": gear.teeth,
@@ -49,12 +49,12 @@ def answer(line: str) -> str:
     raise DeviceError("ask HELLO, PHOTO or TELL")
 
 
-def _taken(name: str, how: list[str]) -> Photograph:
-    return hidden(named(name), card=True if "card" in how else None)
+def _card(how: list[str]) -> bool | None:
+    return True if "card" in how else None
 
 
-def _coded(taken: Photograph) -> str:
-    done, file = cv2.imencode(".jpg", taken.image, [cv2.IMWRITE_JPEG_QUALITY, QUALITY])
+def _coded(image: Image) -> str:
+    done, file = cv2.imencode(".jpg", image, [cv2.IMWRITE_JPEG_QUALITY, QUALITY])
     if not done:
         raise DeviceError("the picture cannot be written")
     return base64.b64encode(file.tobytes()).decode()

@@ -76,6 +76,21 @@ def hidden(
     thickness: float | None = None,
 ) -> Photograph:
     """The gear of that name, photographed: the same each time it is asked for; the last few are kept."""
+    shown, random = _told(name, card, thickness)
+    image = picture(shown, random, size)
+    image.flags.writeable = False
+    return Photograph(shown, image)
+
+
+def hidden_gear(name: str, *, card: bool | None = None, thickness: float | None = None) -> PhotographedGear:
+    """What would be in that photograph, without drawing it."""
+    return _told(name, card, thickness)[0]
+
+
+def _told(
+    name: str, card: bool | None, thickness: float | None
+) -> tuple[PhotographedGear, np.random.Generator]:
+    """The gear of a name, and the dice from which its picture goes on."""
     random = np.random.default_rng(list(f"hidden gear {name}".encode()))
     teeth = int(random.integers(9, 72))
     module = float(random.choice([0.5, 0.6, 0.8, 1.0, 1.25, 1.5]))
@@ -100,9 +115,7 @@ def hidden(
         ground=str(random.choice(grounds)),
         thickness=float(random.uniform(0.05, 0.12)) if thickness is None else thickness,
     )
-    image = picture(shown, random, size)
-    image.flags.writeable = False
-    return Photograph(shown, image)
+    return shown, random
 
 
 def _apart(one: tuple[int, int, int], other: tuple[int, int, int]) -> float:

@@ -15,12 +15,13 @@ from sums.apart import apart
 from sums.base import Model, Problem
 from sums.photo_count import PhotoCountIn, PhotoCountOut
 from workshop.authentication import MemberRequest
+from workshop.refusals import RefusedError
 
 from . import services
 from .models import PhotoRound
 
 router = Router(tags=["practice"])
-PROBLEMS = {404: Problem, 422: Problem}
+PROBLEMS = {404: Problem, 409: Problem, 422: Problem}
 MOST_TEETH = 400
 
 
@@ -33,9 +34,15 @@ class PhotoRoundOut(Model):
     teeth: int | None
     missing: int | None = Field(description="Teeth broken off, counted among the teeth")
     says: str
-    counted: PhotoCountOut | None = Field(description="What the photo count makes of the same picture")
     won: int = Field(description="Of the rounds gone by, how many were right")
     played: int
+
+
+class PhotoCountedOut(Model):
+    """What the photo count makes of the same picture."""
+
+    counted: PhotoCountOut
+    says: str
 
 
 class TeethIn(Model):
@@ -63,10 +70,19 @@ def name(request: MemberRequest, round_id: UUID, body: TeethIn) -> PhotoRoundOut
     return _out(services.name_teeth(request.user, round_id, body.teeth, right))
 
 
+@router.get("/photos/{round_id}/counted", response={200: PhotoCountedOut, **PROBLEMS})
+def counted(request: MemberRequest, round_id: UUID) -> PhotoCountedOut:
+    """How the photo count does, once a count was named."""
+    round_ = services.own_photo_round(request.user, round_id)
+    if round_.right is None:
+        raise RefusedError(409, "not_named", "This picture is not counted yet.", "Name a count first.")
+    asked = PhotoCountIn(image=base64.b64encode(camera.photo(round_.gear)).decode())
+    seen = PhotoCountOut.model_validate_json(apart().compute("photo-count", asked.model_dump_json()))
+    return PhotoCountedOut(counted=seen, says=_verdict(seen, camera.truth(round_.gear).teeth))
+
+
 def _out(round_: PhotoRound) -> PhotoRoundOut:
-    named = round_.right is not None
-    truth = camera.truth(round_.gear) if named else None
-    counted = _counted(round_.gear) if named else None
+    truth = camera.truth(round_.gear) if round_.right is not None else None
     won, played = services.photo_score(round_.member)
     return PhotoRoundOut(
         id=round_.id,
@@ -74,23 +90,20 @@ def _out(round_: PhotoRound) -> PhotoRoundOut:
         right=round_.right,
         teeth=truth.teeth if truth else None,
         missing=truth.missing if truth else None,
-        says=_says(truth, counted) if truth and counted else "",
-        counted=counted,
+        says=_says(truth) if truth else "",
         won=won,
         played=played,
     )
 
 
-def _counted(gear: str) -> PhotoCountOut:
-    asked = PhotoCountIn(image=base64.b64encode(camera.photo(gear)).decode())
-    return PhotoCountOut.model_validate_json(apart().compute("photo-count", asked.model_dump_json()))
-
-
-def _says(truth: camera.PhotographedTruth, counted: PhotoCountOut) -> str:
-    """What was in it, and how the photo count did."""
+def _says(truth: camera.PhotographedTruth) -> str:
+    """What was in it."""
     gone = f", {truth.missing} of them broken off" if truth.missing else ""
-    seen = f"{truth.material} on {truth.ground}, looked at {truth.tilt:.0f}° askew{gone}."
+    return f"{truth.material} on {truth.ground}, looked at {truth.tilt:.0f}° askew{gone}."
+
+
+def _verdict(counted: PhotoCountOut, teeth: int) -> str:
     if counted.teeth is None:
-        return f"{seen} The photo count would not say: {counted.refused}"
-    verdict = "was right" if counted.teeth == truth.teeth else f"said {counted.teeth}"
-    return f"{seen} The photo count {verdict}, {100 * counted.sure:.0f} % sure."
+        return f"The photo count would not say: {counted.refused}"
+    said = "was right" if counted.teeth == teeth else f"said {counted.teeth}"
+    return f"The photo count {said}, {100 * counted.sure:.0f} % sure."

@@ -135,7 +135,8 @@ class ByPhoto(BenchCase):
         self.begun = self.desk.got("PUT", self.at_round())
 
     def test_a_round_hides_the_truth_until_it_is_counted_and_the_first_count_stands(self) -> None:
-        self.assertEqual((self.begun["teeth"], self.begun["counted"], self.begun["says"]), (None, None, ""))
+        self.assertEqual((self.begun["teeth"], self.begun["right"], self.begun["says"]), (None, None, ""))
+        self.refused(self.desk.ask("GET", self.at_round("counted")), "not_named", status=409)
         gear = PhotoRound.objects.get(id=self.round).gear
         self.assertNotIn(gear, str(self.begun), "its name would tell what it is")
         true = hidden(gear).gear
@@ -143,7 +144,9 @@ class ByPhoto(BenchCase):
         self.assertEqual(
             (answer["right"], answer["teeth"], answer["missing"]), (True, true.teeth, len(true.missing))
         )
-        self.assertTrue(answer["counted"]["says"] or answer["counted"]["refused"])
+        counted = self.desk.got("GET", self.at_round("counted"))
+        self.assertTrue(counted["counted"]["says"] or counted["counted"]["refused"])
+        self.assertIn("The photo count", counted["says"])
         again = self.desk.got("PUT", self.at_round("name"), {"teeth": true.teeth + 1})
         self.assertEqual(
             (again["named"], again["right"], again["won"], again["played"]), (true.teeth, True, 1, 1)
@@ -154,6 +157,7 @@ class ByPhoto(BenchCase):
         self.assertEqual((content.content[:3], content["Content-Type"]), (b"\xff\xd8\xff", "image/jpeg"))
         self.assertEqual(Desk(self.eve).client.get(f"/api{self.at_round('picture')}").status_code, 404)
         self.assertEqual(Desk(self.eve).ask("PUT", self.at_round("name"), {"teeth": 9})[0], 404)
+        self.assertEqual(Desk(self.eve).ask("GET", self.at_round("counted"))[0], 404)
 
     def test_without_a_camera_it_says_so(self) -> None:
         with override_settings(CAMERA=("127.0.0.1", 9)):

@@ -45,6 +45,7 @@ export type NextCheckOut = S["NextCheckOut"];
 export type KeptSound = S["KeptSound"];
 export type LearntKind = S["LearntKind"];
 export type SoundRound = S["SoundRoundOut"];
+export type PhotoRoundCounted = S["PhotoCountedOut"];
 export type PhotoRound = S["PhotoRoundOut"];
 export type Sounds = S["SoundsOut"];
 export type WorthState = S["WorthState"];

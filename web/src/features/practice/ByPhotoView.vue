@@ -5,8 +5,8 @@ import InputText from "primevue/inputtext";
 import { computed, nextTick, onMounted, onUnmounted, ref } from "vue";
 import { useRouter } from "vue-router";
 
-import { api, ask } from "../../api/client";
-import type { PhotoRound } from "../../api/types";
+import { api, ask, asProblem } from "../../api/client";
+import type { PhotoRound, PhotoRoundCounted } from "../../api/types";
 import KeyCap from "../../app/KeyCap.vue";
 import { useKeys } from "../../app/keys";
 import ProblemNote from "../../app/ProblemNote.vue";
@@ -19,6 +19,8 @@ import { useTrying } from "./trying";
 const router = useRouter();
 const round = ref<PhotoRound>();
 const { busy, problem, trying } = useTrying();
+/** What the photo count makes of it, which takes it a moment. */
+const counted = ref<PhotoRoundCounted>();
 const picture = ref("");
 const size = ref({ width: 4, height: 3 });
 const teeth = ref("");
@@ -35,6 +37,7 @@ const another = () =>
     const { width, height } = await createImageBitmap(file);
     if (picture.value) URL.revokeObjectURL(picture.value);
     [picture.value, size.value, round.value, teeth.value] = [URL.createObjectURL(file), { width, height }, fresh, ""];
+    counted.value = undefined;
     await nextTick();
     field.value?.$el.focus();
   });
@@ -44,7 +47,17 @@ const name = () =>
     const count = maybeNumber(teeth.value);
     if (!round.value || done.value || !count) return;
     round.value = await ask(api.PUT("/api/practice/photos/{round_id}/name", { params: { path: { round_id: round.value.id } }, body: { teeth: Math.round(count) } }));
+    void seeCount(round.value.id);
   });
+
+async function seeCount(id: string) {
+  try {
+    const seen = await ask(api.GET("/api/practice/photos/{round_id}/counted", { params: { path: { round_id: id } } }));
+    if (round.value?.id === id) counted.value = seen;
+  } catch (error) {
+    if (round.value?.id === id) problem.value = asProblem(error);
+  }
+}
 
 useKeys({ g: another, Enter: () => (done.value ? another() : name()), Escape: () => router.push({ name: "practice" }) });
 onMounted(another);
@@ -67,7 +80,7 @@ onUnmounted(() => picture.value && URL.revokeObjectURL(picture.value));
         <h1 :class="round.right ? 'proved' : 'harm'">
           {{ round.right ? "Right" : "No" }}: {{ round.teeth }} teeth<span v-if="!round.right" class="soft">, you said {{ round.named }}</span>
         </h1>
-        <p>{{ round.says }}</p>
+        <p>{{ round.says }} {{ counted?.says ?? "" }}</p>
       </template>
       <ProblemNote :problem="problem" />
       <div class="actions">
@@ -76,7 +89,7 @@ onUnmounted(() => picture.value && URL.revokeObjectURL(picture.value));
         <span v-if="round.played" class="soft">{{ round.won }} of {{ round.played }} right so far</span>
       </div>
     </section>
-    <CountedPhoto v-if="picture" class="shown" :href="picture" :size="size" :counted="round?.counted ?? undefined" />
+    <CountedPhoto v-if="picture" class="shown" :href="picture" :size="size" :counted="counted?.counted" />
     <ProblemNote v-if="!round" :problem="problem" />
   </main>
 </template>
