@@ -2,6 +2,7 @@
 import { describe, expect, it } from "vitest";
 
 import type { Step } from "../src/api/types";
+import { foundIn } from "../src/features/visits/rowFound";
 import { lie, scalesOf, TALL } from "../src/features/visits/rowScale";
 
 const plain = { shape: "cover", length: 0, head_height: 0, diameter: 0, rims: [] as { tip_radius_mm: number }[] };
@@ -61,4 +62,48 @@ it("gives every kind of piece without measures a height, and one that is not kno
 
 it("of an empty row has scales all the same", () => {
   expect(scalesOf([])).toEqual({ fastener: 7, round: 7 });
+});
+
+describe("a piece looked for in the row", () => {
+  const step = (number: number, line: string, more: object = {}) =>
+    ({
+      id: String(number),
+      number,
+      line,
+      title: line,
+      piece: { name: line, kind: "other", fastener: "", group: "", side: "", verdict: "", finding: "", caution: "", teeth: [], ...more },
+      beside: [],
+    }) as unknown as Step;
+  const row = [
+    step(1, "4x M2x8 pan cross1 cover #A1", { kind: "screw", fastener: "M2 × 8" }),
+    step(2, "spur 54t", { kind: "gear", teeth: [54], verdict: "replace" }),
+    step(3, "pinion 18t", { kind: "gear", teeth: [18, 36], finding: "two teeth chipped" }),
+    step(18, "cover", { group: "drag stack" }),
+  ];
+  const found = (words: string) => [...(foundIn(row, words) ?? ["all"])].join();
+
+  it("is found by what it is, what was said of it, its teeth, its place and its verdict", () => {
+    expect(found("screws")).toBe("1");
+    expect(found("M2x8")).toBe("1");
+    expect(found("m2 × 8")).toBe("1");
+    expect(found("a1")).toBe("1");
+    expect(found("18t")).toBe("3");
+    expect(found("36t")).toBe("3");
+    expect(found("18")).toBe("3,18");
+    expect(found("replace")).toBe("2");
+    expect(found("chip")).toBe("3");
+    expect(found("drag")).toBe("18");
+  });
+
+  it("fits all the words, each at the beginning of one", () => {
+    expect(found("cover")).toBe("1,18");
+    expect(found("cover screw")).toBe("1");
+    expect(found("over")).toBe("");
+    expect(found("gear 54")).toBe("2");
+  });
+
+  it("is every one where nothing is looked for", () => {
+    expect(found("")).toBe("all");
+    expect(found(" # ")).toBe("all");
+  });
 });
