@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 import time
+from collections.abc import Callable
 from statistics import median
 from typing import Any
 from uuid import uuid4
@@ -40,13 +41,13 @@ def first_screen(desk: Desk, stack: Stack) -> None:
         row(name, spent, note, spent <= 2 * bare and script <= 200_000)
 
 
-LONG_ROW = 200
+LONG_ROW = 400
 FRAME = 1000 / 60
 
 
 def long_row(desk: Desk, stack: Stack) -> None:
-    """Frames while a long row is walked from end to end, against the same page at rest."""
-    REPORT.begin(f"\nA row of {LONG_ROW} steps, walked from end to end:")
+    """Frames while a long row is walked, dragged by a finger and looked through, against the page at rest."""
+    REPORT.begin(f"\nA row of {LONG_ROW} steps, walked from end to end, dragged by a finger, looked through:")
     visit = uuid4()
     desk.ask("PUT", f"/api/visits/{visit}", {"unit_id": str(uuid4()), "kind": "other", "label": "long"})
     # Said one by one: pieces of a sub-assembly would lie in the row as one.
@@ -55,15 +56,42 @@ def long_row(desk: Desk, stack: Stack) -> None:
         body = {"line": lines[n % len(lines)]}
         desk.ask("PUT", f"/api/visits/{visit}/steps/{uuid4()}", body)
     with chromium() as browser:
-        page = _signed_in(browser, desk, stack).new_page()
+        page = _signed_in(browser, desk, stack, has_touch=True).new_page()
         page.goto(f"{stack.address}/visits/{visit}/strip")
         page.locator(".row li").nth(LONG_ROW - 1).wait_for(state="attached")
         page.wait_for_load_state("networkidle")
-        rest, walked = (page.evaluate(_FRAMES, by) for by in (0, 90))
-    for name, gaps in (("at rest", rest), ("walked", walked)):
-        late = sum(gap > 1.5 * FRAME for gap in gaps)
-        note = f"{late} of {len(gaps)} frames came late (headless, no graphics card)"
-        row(name, median(gaps) / 1000, note, late <= 0.05 * len(gaps))
+        gaps = {name: page.evaluate(_FRAMES, by) for name, by in (("at rest", 0), ("walked", 90))}
+        gaps["dragged"] = _recorded(page, lambda: _dragged(page))
+        page.keyboard.press("Alt+f")
+        field = page.get_by_label("Find in the row")
+        gaps["looked through"] = _recorded(page, lambda: field.press_sequentially("screw", delay=120))
+        page.locator(".row li:not([style*=none])").first.wait_for()
+        gaps["whole again"] = _recorded(page, lambda: field.press("Escape"))
+    for name, each in gaps.items():
+        late = sum(gap > 1.5 * FRAME for gap in each)
+        note = f"{late} of {len(each)} frames came late (headless, no graphics card)"
+        row(name, median(each) / 1000, note, late <= 0.05 * len(each))
+
+
+def _recorded(page: Any, work: Callable[[], object]) -> list[float]:
+    """Gaps between frames, ms, while something is done and for as long after as shows what it left."""
+    page.evaluate(_RECORD)
+    work()
+    page.wait_for_timeout(300)
+    gaps: list[float] = page.evaluate("window.gaps.slice(2)")
+    return gaps
+
+
+def _dragged(page: Any) -> None:
+    """A finger draws the row from its end to its beginning, as a browser takes it from a screen."""
+    box = page.locator(".row ol").bounding_box()
+    page.context.new_cdp_session(page).send(
+        "Input.synthesizeScrollGesture",
+        {
+            "x": box["x"] + box["width"] / 2, "y": box["y"] + box["height"] / 2,
+            "xDistance": 6000, "speed": 3000, "gestureSourceType": "touch",
+        },
+    )  # fmt: skip
 
 
 _FRAMES = """by => new Promise(done => {
@@ -112,8 +140,8 @@ _RECORD = """() => {
 }"""
 
 
-def _signed_in(browser: Any, desk: Desk, stack: Stack) -> Any:
-    context = browser.new_context(viewport=DESK, service_workers="block")
+def _signed_in(browser: Any, desk: Desk, stack: Stack, **how: object) -> Any:
+    context = browser.new_context(viewport=DESK, service_workers="block", **how)
     context.add_cookies([{"name": "sessionid", "value": desk.cookies["sessionid"], "url": stack.address}])
     return context
 
