@@ -7,6 +7,7 @@ import time
 from collections.abc import Callable
 from statistics import median
 from typing import Any
+from urllib.request import urlopen
 from uuid import uuid4
 
 from demo.scenario import SCENARIO
@@ -19,9 +20,14 @@ from .report import REPORT
 
 
 def first_screen(desk: Desk, stack: Stack) -> None:
-    """Script and time from a cold cache, against the same words and fonts without any script."""
-    REPORT.begin("\nFirst screen from a cold cache, budget 200 kB of script and 2 × a static page:")
-    static = _static_page()
+    """Script and time from a cold cache, against the same words, fonts and headers without any script.
+
+    The headers count: one of them has the browser begin a process of its own for the page.
+    """
+    REPORT.begin(
+        "\nFirst screen from a cold cache: 200 kB of script, the door 1.3 and the bench 2 × a static page:"
+    )
+    static, headers = _static_page(), _headers(stack)
     session = {"name": "sessionid", "value": desk.cookies["sessionid"], "url": stack.address}
     loads: dict[str, list[tuple[float, int]]] = {
         "static page": [],
@@ -31,14 +37,18 @@ def first_screen(desk: Desk, stack: Stack) -> None:
     with chromium() as browser:
         # Taken in turn, so that a slow moment of the machine falls on all.
         for _ in range(9):
-            loads["static page"].append(_load(browser, f"{stack.address}/static-page", [], static))
+            loads["static page"].append(_load(browser, f"{stack.address}/static-page", [], static, headers))
             loads["the door"].append(_load(browser, f"{stack.address}/", []))
             loads["the bench, signed in"].append(_load(browser, f"{stack.address}/", [session]))
     bare = median(seconds for seconds, _ in loads["static page"])
     for name, taken in loads.items():
         spent, script = median(seconds for seconds, _ in taken), max(size for _, size in taken)
         note = f"{spent / bare:.1f} × static, {script / 1000:.0f} kB of script, compressed"
-        row(name, spent, note, spent <= 2 * bare and script <= 200_000)
+        row(name, spent, note, spent <= FIRST_LIMITS[name] * bare and script <= 200_000)
+
+
+FIRST_LIMITS = {"static page": 1.0, "the door": 1.3, "the bench, signed in": 2.0}
+"""Of a static page's time, by what is looked at."""
 
 
 LONG_ROW = 400
@@ -149,17 +159,26 @@ def _signed_in(browser: Any, desk: Desk, stack: Stack, **how: object) -> Any:
 def _static_page() -> str:
     """The door's words in the same style sheet and fonts."""
     built = (frontend.build() / "index.html").read_text()
-    sheets = "".join(re.findall(r'<link rel="stylesheet"[^>]*>', built))
+    sheets = "".join(re.findall(r'<link rel="(?:stylesheet|preload)"[^>]*>', built))
     words = "<h1>Every piece back in its place.</h1>"
     return f"<!doctype html><html><head>{sheets}</head><body>{words}</body></html>"
 
 
-def _load(browser: Any, url: str, cookies: list[Any], body: str = "") -> tuple[float, int]:
+def _headers(stack: Stack) -> dict[str, str]:
+    """What the door says of what a page may do and how it is kept apart."""
+    with urlopen(f"{stack.address}/sign-in") as answer:
+        return {name: answer.headers[name] for name in answer.headers if "-Policy" in name}
+
+
+def _load(
+    browser: Any, url: str, cookies: list[Any], body: str = "", headers: dict[str, str] | None = None
+) -> tuple[float, int]:
     """Seconds until the heading is on screen in a fresh profile, and script bytes over the wire."""
     context = browser.new_context(viewport=DESK)
     context.add_cookies(cookies)
     if body:
-        context.route("**/static-page", lambda route: route.fulfill(body=body, content_type="text/html"))
+        answer = {"body": body, "content_type": "text/html", "headers": headers}
+        context.route("**/static-page", lambda route: route.fulfill(**answer))
     page = context.new_page()
     page.goto("about:blank")
     began = time.perf_counter()

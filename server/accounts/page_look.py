@@ -19,10 +19,11 @@ def built_page() -> str:
 
 @cache
 def page_look() -> dict[str, Any]:
-    """What the door takes from the built front end: its styles now, its script for later."""
+    """What the door takes from the built front end: its styles and fonts now, its script for later."""
     built = built_page()
     return {
         "sheets": re.findall(r'<link rel="stylesheet"[^>]* href="([^"]+)"', built),
+        "fonts": re.findall(r'<link rel="preload" href="([^"]+)" as="font"', built),
         "scripts": re.findall(r'<script type="module"[^>]* src="([^"]+)"', built),
         "drawing": train_drawing(),
     }

@@ -2,7 +2,7 @@
 import { describe, expect, it } from "vitest";
 
 import type { Step } from "../src/api/types";
-import { foundIn } from "../src/features/visits/rowFound";
+import { foundIn, saidOf } from "../src/features/visits/rowFound";
 import { lie, scalesOf, TALL } from "../src/features/visits/rowScale";
 
 const plain = { shape: "cover", length: 0, head_height: 0, diameter: 0, rims: [] as { tip_radius_mm: number }[] };
@@ -80,7 +80,8 @@ describe("a piece looked for in the row", () => {
     step(3, "pinion 18t", { kind: "gear", teeth: [18, 36], finding: "two teeth chipped" }),
     step(18, "cover", { group: "drag stack" }),
   ];
-  const found = (words: string) => [...(foundIn(row, words) ?? ["all"])].join();
+  const said = row.map((step): [string, string] => [step.id, saidOf(step)]);
+  const found = (words: string) => [...(foundIn(said, words) ?? ["all"])].join();
 
   it("is found by what it is, what was said of it, its teeth, its place and its verdict", () => {
     expect(found("screws")).toBe("1");

@@ -1,8 +1,7 @@
 <script setup lang="ts">
 /** The bar over every view: where you are, what is not yet sent, the instruments, the lamp. */
 import Button from "primevue/button";
-import Popover from "primevue/popover";
-import { computed, ref } from "vue";
+import { computed, defineAsyncComponent, ref } from "vue";
 import { useRouter } from "vue-router";
 
 import { asOf, away } from "../api/client";
@@ -10,8 +9,6 @@ import { useSession } from "../features/workshop/session";
 import { useOutbox } from "../record/outbox";
 import KeyCap from "./KeyCap.vue";
 import { useKeys } from "./keys";
-import { newer, takeNewer } from "../offline/worker";
-import { lamp, switchLamp } from "./theme";
 import NameMark from "./NameMark.vue";
 
 defineProps<{ title: string; about?: string }>();
@@ -19,7 +16,6 @@ defineProps<{ title: string; about?: string }>();
 const router = useRouter();
 const session = useSession();
 const outbox = useOutbox();
-const menu = ref<InstanceType<typeof Popover>>();
 const opener = ref<HTMLElement>();
 
 const outOfReach = computed(() => {
@@ -27,26 +23,15 @@ const outOfReach = computed(() => {
   return `Out of reach${seen ? `: shown as it was, ${seen}` : ", and being brought back"}. What you enter is kept on this device.`;
 });
 
-/** Asked for and not here yet: the old one still has something in hand. */
-const soon = ref(false);
+/** Comes when it is first asked for, and is fetched when a hand nears it. */
+const fetchMenu = () => import("./InstrumentMenu.vue");
+const InstrumentMenu = defineAsyncComponent(fetchMenu);
+const menu = ref<{ toggle: () => void }>();
+const wanted = ref(false);
 
-async function change() {
-  if (await takeNewer()) window.location.assign(router.currentRoute.value.fullPath);
-  soon.value = true;
-}
-
-function open(event: Event) {
-  menu.value?.toggle(event, opener.value);
-}
-
-/** Everything recorded is sent under the name of who recorded it. */
-async function leave() {
-  try {
-    await outbox.settle();
-    await session.signOut();
-  } catch {
-    // Out of reach: the bar says what is not yet sent.
-  }
+function open() {
+  if (wanted.value) menu.value?.toggle();
+  wanted.value = true;
 }
 
 useKeys({ i: () => opener.value?.querySelector("button")?.click(), b: () => router.push({ name: "bench" }) });
@@ -62,30 +47,9 @@ useKeys({ i: () => opener.value?.querySelector("button")?.click(), b: () => rout
     <span v-if="session.role === 'reader'" class="soft">reading only</span>
     <slot />
     <div ref="opener">
-      <Button variant="outlined" aria-haspopup="true" @click="open">Instruments <KeyCap k="I" /></Button>
+      <Button variant="outlined" aria-haspopup="true" @pointerenter="fetchMenu" @focus="fetchMenu" @click="open">Instruments <KeyCap k="I" /></Button>
     </div>
-    <Popover ref="menu">
-      <nav class="menu" @click="menu?.hide()">
-        <RouterLink to="/reader">Gear reader</RouterLink>
-        <RouterLink to="/mesh">Mesh</RouterLink>
-        <RouterLink to="/train">Train</RouterLink>
-        <RouterLink to="/regear">Regear</RouterLink>
-        <RouterLink to="/fits">Fits</RouterLink>
-        <RouterLink to="/gauges">Gauges</RouterLink>
-        <RouterLink to="/make">Make a part</RouterLink>
-        <RouterLink to="/drawer">Drawer</RouterLink>
-        <RouterLink to="/orders">Orders</RouterLink>
-        <RouterLink to="/shelf">Shelf</RouterLink>
-        <RouterLink to="/practice">Practice</RouterLink>
-        <RouterLink to="/filed">Filed</RouterLink>
-        <RouterLink to="/">Bench</RouterLink>
-        <RouterLink to="/workshop">Workshop</RouterLink>
-        <RouterLink to="/devices">Devices</RouterLink>
-        <button v-if="newer" type="button" @click="change">{{ soon ? "It comes with the next screen" : "A newer Dentado is here" }}</button>
-        <button type="button" @click="switchLamp">{{ lamp ? "Day" : "Lamp" }}</button>
-        <button type="button" @click="leave">Sign out, {{ session.member }}</button>
-      </nav>
-    </Popover>
+    <InstrumentMenu v-if="wanted" ref="menu" :under="opener" />
   </header>
   <p v-if="away" class="away" role="status">{{ outOfReach }}</p>
 </template>
@@ -142,28 +106,6 @@ useKeys({ i: () => opener.value?.querySelector("button")?.click(), b: () => rout
   background: var(--brass-wash);
   border-bottom: 1px solid var(--brass);
   font-weight: 600;
-}
-
-.menu {
-  display: grid;
-  min-width: 240px;
-  padding: 6px;
-}
-
-.menu > * {
-  font: 600 17px/1 var(--sans);
-  text-align: left;
-  padding: 15px 14px;
-  color: var(--ink);
-  background: none;
-  border: 0;
-  border-radius: 3px;
-  text-decoration: none;
-  cursor: pointer;
-}
-
-.menu > *:hover {
-  background: var(--brass-wash);
 }
 
 @media (max-width: 700px) {

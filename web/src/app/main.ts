@@ -10,6 +10,10 @@ import { keepOnDevice } from "../offline/worker";
 import App from "./App.vue";
 import { router } from "./router";
 import { preset } from "./preset";
+import "./theme";
+
+/** Milliseconds after the page and its scripts are there. */
+const AFTER = 1_000;
 
 const nonce = document.querySelector<HTMLMetaElement>('meta[name="csp-nonce"]')?.content;
 
@@ -23,4 +27,6 @@ createApp(App)
   })
   .mount("#app");
 
-void keepOnDevice();
+// Once the first screen stands: what a first worker fetches for later must not be in its way.
+const wait = navigator.serviceWorker?.controller ? 0 : AFTER;
+window.addEventListener("load", () => window.setTimeout(() => void keepOnDevice(), wait));

@@ -1,6 +1,7 @@
 /** The open visits with their small photos, fetched once they change, so that they are here when the network is not. */
 import type { Photo, Visit } from "../api/types";
 import { PICTURES, RECORD } from "./kept";
+import { keeping } from "./worker";
 
 const MOST = 12;
 const KNOWN = "dentado.ahead";
@@ -30,7 +31,7 @@ export async function fetchAhead(visits: Listed[]) {
 
 /** Whether a worker keeps what comes; the very first takes a moment to get there. */
 async function kept(): Promise<boolean> {
-  if (!navigator.serviceWorker || !(await navigator.serviceWorker.getRegistration())) return false;
+  if (!navigator.serviceWorker || !((await navigator.serviceWorker.getRegistration()) || (await keeping))) return false;
   await navigator.serviceWorker.ready;
   if (!navigator.serviceWorker.controller) await new Promise((done) => navigator.serviceWorker.addEventListener("controllerchange", done, { once: true }));
   return true;

@@ -11,9 +11,13 @@ let taken = false;
 /** A change of screen waits no longer than this for it. */
 const PATIENCE = 1_500;
 
+let settle: (kept: boolean) => void = () => undefined;
+/** Whether a worker keeps what comes, once that is known: it is called only when the first screen stands. */
+export const keeping = new Promise<boolean>((done) => (settle = done));
+
 /** Without a worker (no TLS, a private window) everything works but a cold start without the server. */
 export async function keepOnDevice() {
-  if (!("serviceWorker" in navigator) || !import.meta.env.PROD) return;
+  if (!("serviceWorker" in navigator) || !import.meta.env.PROD) return settle(false);
   try {
     const kept = await navigator.serviceWorker.register("/worker.js", { updateViaCache: "none" });
     lookAt(kept.waiting);
@@ -21,8 +25,10 @@ export async function keepOnDevice() {
       const fresh = kept.installing;
       fresh?.addEventListener("statechange", () => lookAt(kept.waiting));
     });
+    settle(true);
   } catch {
     // This browser keeps none.
+    settle(false);
   }
 }
 

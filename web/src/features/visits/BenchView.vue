@@ -2,7 +2,7 @@
 /** The bench: what lies here, what each waits for, and the way in for a new one. */
 import Button from "primevue/button";
 import InputText from "primevue/inputtext";
-import { computed, onMounted, ref, watch } from "vue";
+import { computed, defineAsyncComponent, onMounted, ref, watch } from "vue";
 import { useRouter } from "vue-router";
 
 import { api, ask, asProblem, away } from "../../api/client";
@@ -14,12 +14,13 @@ import ProblemNote from "../../app/ProblemNote.vue";
 import TopBar from "../../app/TopBar.vue";
 import { fetchAhead } from "../../offline/ahead";
 import { useSession } from "../workshop/session";
-import PickBar from "./PickBar.vue";
 import { anyPicked, asQuery, nothingPicked } from "./picked";
 import StageRack from "./StageRack.vue";
 import { useTimers } from "./timers";
 import TodayPanel from "./TodayPanel.vue";
 
+/** Comes when it is asked for: its lists are much of what the page would load. */
+const PickBar = defineAsyncComponent(() => import("./PickBar.vue"));
 const session = useSession();
 const timers = useTimers();
 const router = useRouter();
@@ -136,8 +137,8 @@ watch(away, (gone) => void (!gone && lookAll()));
     <ProblemNote :problem="problem" />
     <div class="head">
       <h1 v-if="looking && cards">{{ cards.length + filed.length + left.open + left.filed || "Nothing" }} found</h1>
-      <h1 v-else-if="cards?.length">{{ groups[0]?.title === "Yours to do" ? `${groups[0].cards.length} on the bench for you` : "Nothing waits for you" }}</h1>
-      <h1 v-else-if="cards">The bench is clear</h1>
+      <h1 v-else-if="groups.length">{{ groups[0]?.title === "Yours to do" ? `${groups[0].cards.length} on the bench for you` : "Nothing waits for you" }}</h1>
+      <h1 v-else-if="cards && !cards.length">The bench is clear</h1>
       <div ref="finder" class="find">
         <InputText v-model="words" aria-label="Find a unit, an owner, a complaint" placeholder="Find a unit, an owner, a complaint" maxlength="120" /><KeyCap k="/" />
         <Button class="pick" variant="outlined" :aria-expanded="picking" @click="picking = !picking">Pick by</Button>

@@ -5,9 +5,9 @@ import { computed, nextTick, ref, watch } from "vue";
 import type { Step } from "../../api/types";
 import KeyCap from "../../app/KeyCap.vue";
 import { useKeys } from "../../app/keys";
+import RowFinder from "./RowFinder.vue";
 import RowGroup from "./RowGroup.vue";
 import RowPiece from "./RowPiece.vue";
-import { foundIn } from "./rowFound";
 import { scalesOf } from "./rowScale";
 
 const props = defineProps<{ steps: Step[]; at?: string; counting?: boolean }>();
@@ -56,26 +56,25 @@ function open(lies: Lying) {
   if (first) emit("pick", first);
 }
 
-/** Words a piece is looked for by; the rest of the row steps aside and stays as it is. */
-const words = ref("");
+/** A piece is looked for: what does not fit steps aside, where it lies. Set on the elements themselves, or all of a
+ *  long row would be drawn anew at each letter. */
 const finding = ref(false);
-const finder = ref<HTMLInputElement>();
-const found = computed(() => (finding.value ? foundIn(props.steps, words.value) : undefined));
-const shows = (lies: Lying) => !found.value || lies.steps.some((step) => found.value?.has(step.id));
-async function find() {
+let found: Set<string> | undefined;
+function stepAside(ids: Set<string> | undefined) {
+  found = ids;
+  lying.value.forEach(({ steps }, n) => {
+    const element = strip.value?.children[n] as HTMLElement | undefined;
+    if (element) element.style.display = ids && !steps.some((step) => ids.has(step.id)) ? "none" : "";
+  });
+}
+watch(lying, () => finding.value && stepAside(found), { flush: "post" });
+function find() {
+  opened.value = "";
   finding.value = true;
-  await nextTick();
-  finder.value?.focus();
 }
 function close() {
   finding.value = false;
-  words.value = "";
-}
-/** The first that was found is taken in hand, in the whole row again. */
-function take() {
-  const first = props.steps.find((step) => found.value?.has(step.id));
-  if (first) emit("pick", first);
-  close();
+  stepAside(undefined);
 }
 useKeys({ "Alt+f": find });
 
@@ -94,16 +93,12 @@ watch(
     <button v-if="inside" type="button" class="out" @click="opened = ''">
       ‹ Whole row <span>{{ opened }}</span>
     </button>
-    <form v-if="finding" class="find" @submit.prevent="take">
-      <input ref="finder" v-model="words" aria-label="Find in the row" placeholder="screw, 18t, replace" maxlength="60" autocomplete="off" @keydown.esc.stop="close" />
-      <span class="value" role="status">{{ found ? `${found.size} of ${steps.length}` : `${steps.length}` }}</span>
-      <button type="button" aria-label="Show the whole row" @click="close">×</button>
-    </form>
-    <button v-else-if="steps.length > MANY" type="button" class="seek" aria-label="Find in the row" @click="find">Find <KeyCap k="Alt+F" /></button>
+    <RowFinder v-if="finding" :steps="steps" @found="stepAside" @take="emit('pick', $event)" @close="close" />
+    <button v-else-if="steps.length > MANY" type="button" class="seek" @click="find">Find<KeyCap k="Alt F" /></button>
     <ol ref="strip">
       <template v-for="lies in lying" :key="lies.key">
-        <RowPiece v-if="lies.step" v-show="shows(lies)" :step="lies.step" :here="lies.step.id === at" :counting="counting" :scales="scales" :inside="Boolean(inside)" @pick="emit('pick', lies.step)" />
-        <RowGroup v-else v-show="shows(lies)" :name="lies.group ?? ''" :steps="lies.steps" :counting="counting" :scales="scales" @open="open(lies)" />
+        <RowPiece v-if="lies.step" :step="lies.step" :here="lies.step.id === at" :counting="counting" :scales="scales" :inside="Boolean(inside)" @pick="emit('pick', lies.step)" />
+        <RowGroup v-else :name="lies.group ?? ''" :steps="lies.steps" :counting="counting" :scales="scales" @open="open(lies)" />
       </template>
       <li v-if="!steps.length" class="empty soft">The pieces lie here, in the order they come off.</li>
     </ol>
@@ -151,59 +146,34 @@ ol {
   color: var(--slate);
 }
 
-.seek,
-.find {
-  position: absolute;
-  right: var(--margin);
-  bottom: 100%;
-  display: flex;
-  align-items: center;
+.seek {
+  flex: none;
+  display: grid;
   gap: 8px;
-  min-height: 44px;
-  padding: 0 14px;
-  border: 1px solid var(--ink);
-  border-bottom: 0;
-  border-radius: 4px 4px 0 0;
-  background: var(--panel);
+  place-content: center;
+  justify-items: center;
+  width: 76px;
+  border: 0;
+  border-right: 1px solid var(--hair);
+  background: none;
   color: var(--ink);
   font: 600 16px/1 var(--sans);
-}
-
-.seek {
-  cursor: pointer;
-}
-
-.find {
-  padding: 0 0 0 12px;
-}
-
-.find input {
-  width: 210px;
-  height: 44px;
-  border: 0;
-  background: none;
-  color: inherit;
-  font: 500 17px/1 var(--mono);
-}
-
-.find .value {
-  color: var(--soft);
-  white-space: nowrap;
-}
-
-.find button {
-  width: 48px;
-  height: 44px;
-  border: 0;
-  background: none;
-  color: inherit;
-  font: 600 22px/1 var(--sans);
   cursor: pointer;
 }
 
 .empty {
   width: auto;
   padding-top: 46px;
+}
+
+@media (max-width: 700px) {
+  .seek {
+    width: 56px;
+  }
+
+  .seek kbd {
+    display: none;
+  }
 }
 
 /* A phone that lies, or whose keyboard is up: what is done has the room, the row is its names. */
@@ -220,6 +190,10 @@ ol {
 
   .out span {
     margin-top: 0;
+  }
+
+  .seek kbd {
+    display: none;
   }
 
   .empty {

@@ -3,7 +3,7 @@ import type { Step } from "../../api/types";
 import { piecesOf } from "./visit";
 
 /** What can be said of a step to find it, in small letters, a space before each word. */
-function saidOf(step: Step): string {
+export function saidOf(step: Step): string {
   const pieces = piecesOf(step).flatMap((piece) => [
     piece.name,
     piece.kind,
@@ -25,10 +25,11 @@ const plain = (text: string) =>
     .replace(/(\d) x (\d)/g, "$1x$2")
     .replace(/[^\p{L}\p{N}.]+/gu, " ")}`;
 
-/** Ids of the steps that all the words fit; undefined where nothing is looked for. “screws” finds a screw too. */
-export function foundIn(steps: Step[], words: string): Set<string> | undefined {
+/** Ids of the steps that all the words fit, of each what is said; undefined where nothing is looked for.
+ *  “screws” finds a screw too. */
+export function foundIn(said: [id: string, said: string][], words: string): Set<string> | undefined {
   const sought = plain(words).split(" ").filter(Boolean);
   if (!sought.length) return undefined;
-  const fits = (said: string, word: string) => said.includes(` ${word}`) || (word.length > 3 && word.endsWith("s") && said.includes(` ${word.slice(0, -1)}`));
-  return new Set(steps.filter((step) => sought.every((word) => fits(saidOf(step), word))).map((step) => step.id));
+  const fits = (text: string, word: string) => text.includes(` ${word}`) || (word.length > 3 && word.endsWith("s") && text.includes(` ${word.slice(0, -1)}`));
+  return new Set(said.filter(([, text]) => sought.every((word) => fits(text, word))).map(([id]) => id));
 }
