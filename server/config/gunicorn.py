@@ -152,7 +152,7 @@ def when_ready(server: Any) -> None:
         learn()
         # Else the first who asks each worker waits while the routes are laid out.
         import_module("config.urls")
-        # What stays for good is looked through no more for what has gone: a pause of 0.1 s, and a copy a worker.
+        # What stays is looked through no more for what has gone: a pause of 0.1 s, and a copy a worker.
         gc.collect()
         gc.freeze()
 
