@@ -43,7 +43,8 @@ class Generated(unittest.TestCase):
             token = Desk(stack.port).ask("POST", "/api/workshop/tokens", {"called": "generated"})["text"]
             done = subprocess.run(
                 [
-                    SCHEMATHESIS, "run", ROOT / "web" / "generated" / "openapi.json", "--url", stack.address,
+                    # What asks stands back: what is timed is the server.
+                    "nice", "-n", "10", SCHEMATHESIS, "run", ROOT / "web" / "generated" / "openapi.json", "--url", stack.address,
                     "--header", f"Authorization: Bearer {token}", "--checks", "not_a_server_error",
                     # An answer that is never through is tried in test_live.
                     *(which or ("--exclude-path-regex", "/live$")),

@@ -6,6 +6,7 @@ goes round it a whole number of times and keeps step all the way.
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from dataclasses import dataclass
 from typing import Any
 
@@ -159,14 +160,7 @@ LEAST_PITCH = 4.5
 def count_photo(image: Image) -> PhotoCount | Refused:
     """Count the gear in a picture, or say why that cannot be."""
     lab = np.asarray(cv2.cvtColor(image, cv2.COLOR_BGR2LAB), dtype=np.uint8)
-    outlined = candidates(image)
-    # The outline is that of the side as well: the face's own rim is the better one.
-    faces = [rim_of_face(lab, rim) for rim in outlined[:OUTLINES]]
-    scored = [
-        (score, wave, look)
-        for look in (_look(lab, rim) for rim in apart(faces))
-        for score, wave in look.found
-    ]
+    scored = [(score, wave, look) for look in _looks(lab, image) for score, wave in look.found]
     if not scored:
         return Refused(
             "no_gear", "No gear stands out in this picture.", "Lay it alone on a ground of another colour."
@@ -187,6 +181,27 @@ def count_photo(image: Image) -> PhotoCount | Refused:
         )
     angle, tooth = _crests(look.rolled, wave)
     return PhotoCount(wave.teeth, _sure(score, lead), _missing(tooth), rim, rim.points(angle), wave)
+
+
+def _looks(lab: NDArray[np.uint8], image: Image) -> Iterator[_Look]:
+    """Each face that may be the gear's, the most likely first, until one leaves no doubt."""
+    seen: list[Ellipse] = []
+    for outline in candidates(image)[:OUTLINES]:
+        # The outline is that of the side as well: the face's own rim is the better one.
+        rim = rim_of_face(lab, outline)
+        if len(apart([*seen, rim])) == len(seen):
+            continue
+        seen.append(rim)
+        look = _look(lab, rim)
+        yield look
+        best = max((score for score, _ in look.found), default=0.0)
+        teeth = {wave.teeth for score, wave in look.found if score * CLEAR_LEAD > best}
+        if best > CLEAR and len(teeth) == 1:
+            return
+
+
+CLEAR, CLEAR_LEAD = 0.6, 1.5
+"""What a count explains, and its lead, beyond which no other outline is looked at."""
 
 
 SUREST = 0.97
