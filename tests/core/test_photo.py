@@ -69,6 +69,16 @@ class Counted(unittest.TestCase):
         self.assertGreaterEqual(len(off), 4)
         self.assertLess(float(np.median(off)), 0.015)
 
+    def test_a_card_whose_stripe_is_of_the_grounds_colour_is_seen_whole(self) -> None:
+        for name in ("fl 25", "fl 29"):
+            with self.subTest(name):
+                one = hidden(name, card=True, thickness=0.002)
+                seen = count_photo(one.image)
+                assert isinstance(seen, PhotoCount)
+                size = size_by_card(one.image, seen)
+                assert size
+                self.assertAlmostEqual(size.tip_diameter / one.gear.tip_diameter, 1, delta=0.01)
+
 
 class Drawn(unittest.TestCase):
     """Pictures made without the product's own outlines and camera."""

@@ -19,9 +19,77 @@ CARD = (85.60, 53.98)
 
 
 def cards(image: Image, rim: Ellipse) -> list[Array]:
-    """Corners of what may be the card, in order round it, shape (4, 2); never the gear of that rim."""
+    """Corners of what may be the card, in order round it, shape (4, 2); never the gear of that rim.
+
+    A stripe may be of the ground's colour: each is there as well with what lies beyond such a break.
+    """
     lab = np.asarray(cv2.cvtColor(image, cv2.COLOR_BGR2LAB), dtype=np.uint8)
-    return [_sharpened(lab, rough) for rough in _four_sided(image, rim)]
+    found: list[Array] = []
+    for rough in _four_sided(image, rim):
+        sharp = _sharpened(lab, rough)
+        if not _known(found, sharp):
+            found.append(sharp)
+    for part in list(found):
+        for rough in _longer(lab, part):
+            whole = _sharpened(lab, rough)
+            if (
+                not _known(found, whole)
+                and cv2.pointPolygonTest(whole.astype(np.float32), (rim.x, rim.y), False) < 0
+            ):
+                found.append(whole)
+    return found
+
+
+def _known(found: list[Array], corners: Array) -> bool:
+    """Whether the same card was found before, however its corners are numbered."""
+    return any(
+        float(np.abs(np.roll(corners, turn, 0) - each).max()) < SAME for each in found for turn in range(4)
+    )
+
+
+SAME = 1.0
+"""Pixels within which two corners are one."""
+
+
+def _longer(lab: NDArray[np.uint8], corners: Array) -> Iterator[Array]:
+    """The same with an end moved outwards to each edge that lies beyond it between its sides drawn on."""
+    for n in range(4):
+        # From the far end to the near one along both sides, and on.
+        far, near = corners[[n, (n + 3) % 4]], corners[[n + 1 - 4, (n + 2) % 4]]
+        length = float(np.linalg.norm(near - far, axis=1).mean())
+        wide = float(np.linalg.norm(near[1] - near[0]))
+        reach = np.linspace(1.02, FURTHEST, max(8, int((FURTHEST - 1.02) * length)))
+        across = np.linspace(0.15, 0.85, 40)
+        left, right = (far[k] + reach[:, None] * (near[k] - far[k]) for k in (0, 1))
+        at = left[:, None] + across[None, :, None] * (right - left)[:, None]
+        if not (_within(left, lab) & _within(right, lab)).any():
+            continue
+        profile = np.median(sampled(lab, at.astype(np.float32)), axis=1)
+        step = np.linalg.norm(profile[4:] - profile[:-4], axis=1)
+        inside = (_within(left, lab) & _within(right, lab))[2:-2]
+        peaks = [
+            k for k in range(1, len(step) - 1)
+            if inside[k] and step[k] >= LEAST_STEP and step[k] >= step[k - 1] and step[k] > step[k + 1]
+        ]  # fmt: skip
+        for k in sorted(peaks, key=lambda k: -step[k])[:EDGES]:
+            ratio = max(reach[k + 2] * length / wide, wide / (reach[k + 2] * length))
+            if MOST_ASKEW[0] < ratio < MOST_ASKEW[1]:
+                moved = corners.copy()
+                moved[[n + 1 - 4, (n + 2) % 4]] = far + reach[k + 2] * (near - far)
+                yield moved
+
+
+FURTHEST, EDGES = 1.7, 3
+"""How far beyond a part the card's end is looked for, in lengths of the part, and edges tried there."""
+
+MOST_ASKEW = (1.15, 2.1)
+"""Long side to short of a card, as a tilted camera may show it."""
+
+
+def _within(points: Array, lab: NDArray[np.uint8]) -> NDArray[np.bool_]:
+    high, wide = lab.shape[:2]
+    inside: NDArray[np.bool_] = (points >= 0).all(axis=-1) & (points[..., 0] < wide) & (points[..., 1] < high)
+    return inside
 
 
 def _four_sided(image: Image, rim: Ellipse) -> Iterator[Array]:
@@ -66,7 +134,7 @@ def _corners(hull: Array, size: float) -> Array | None:
     lengths = np.linalg.norm(made - np.roll(made, -1, 0), axis=1)
     ratio = (lengths[0] + lengths[2]) / (lengths[1] + lengths[3])
     ratio = max(ratio, 1 / ratio)
-    return made if 0.95 < filled < 1.02 and 1.15 < ratio < 2.1 else None
+    return made if 0.95 < filled < 1.02 and MOST_ASKEW[0] < ratio < MOST_ASKEW[1] else None
 
 
 def _sharpened(lab: NDArray[np.uint8], corners: Array) -> Array:

@@ -176,6 +176,8 @@ def _end_of_face(ray: Array, share: Array) -> float:
         return 0.0
     at = int(beyond[0])
     low, high = off[at - 1], off[at]
+    if low > half:
+        return 0.0
     return float(share[at - 1] + (share[at] - share[at - 1]) * (half - low) / max(high - low, 1e-9))
 
 
@@ -245,7 +247,7 @@ def _circle(points: Array) -> tuple[float, float, float]:
     return radius, float(1.483 * np.median(np.abs(off))), side
 
 
-FEWEST_FOR_SIDE, WAYS, SIDE_TOLD = 10, 24, 0.3
+FEWEST_FOR_SIDE, WAYS, SIDE_TOLD = 10, 24, 0.15
 """Points that a visible side takes to be told, directions tried, and what it must leave of the scatter."""
 
 WIDEST_SIDE = 0.25
