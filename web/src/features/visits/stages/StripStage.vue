@@ -25,6 +25,8 @@ import { useVisit } from "../visit";
 const ShootPanel = defineAsyncComponent(() => import("../hands/ShootPanel.vue"));
 /** Milliseconds a line laid down waits to be understood before it is shown as it was typed. */
 const SOON = 400;
+/** Characters of a line as one says it. */
+const ORDINARY = 200;
 const emit = defineEmits<{ enter: [stage: string] }>();
 const store = useVisit();
 const guide = useGuide();
@@ -101,8 +103,11 @@ function hold(text: string, photos: string[], step = "") {
 
 /** What the core makes of a line, if it answers soon; the record understands it anyway when it is sent. */
 function understand(text: string): Promise<Entry | Problem> {
+  const asked = ask(api.POST("/api/sums/entry", { body: { line: text, correction: null } })).catch(asProblem);
+  // A line so long may be none: it is not laid down before that is known.
+  if (text.length > ORDINARY) return asked;
   const late = new Promise<Problem>((done) => window.setTimeout(() => done(UNREACHABLE), SOON));
-  return Promise.race([ask(api.POST("/api/sums/entry", { body: { line: text, correction: null } })).catch(asProblem), late]);
+  return Promise.race([asked, late]);
 }
 
 /** Lines that were on their way when an earlier page of this tab was left. */
