@@ -264,9 +264,11 @@ def _plate(
     face = np.zeros(made.shape[:2], np.uint8)
     cv2.fillPoly(face, [np.round(top * 16).astype(np.int32)], 255, cv2.LINE_AA, 4)
     centre = eye.seen(middle[None], thick)[0]
-    lit = _lit(made.shape, colour, shine, random, centre, gear.tip_diameter * eye.scale)
-    share = (face / 255.0)[..., None]
-    np.copyto(made, (made * (1 - share) + lit * share).astype(np.uint8))
+    x, y, wide, high = cv2.boundingRect(face)
+    here = slice(y, y + high), slice(x, x + wide)
+    lit = _lit(here, colour, shine, random, centre, gear.tip_diameter * eye.scale)
+    share = (face[here] / 255.0)[..., None]
+    made[here] = (made[here] * (1 - share) + lit * share).astype(np.uint8)
     if gear.tip_diameter > 8 * gear.bore * 0.6 and random.random() < 0.4:
         for n in range(4):
             at = middle + 0.27 * gear.tip_diameter * np.array([np.cos(n * np.pi / 2), np.sin(n * np.pi / 2)])
@@ -275,11 +277,11 @@ def _plate(
 
 
 def _lit(
-    shape: tuple[int, ...], colour: tuple[int, int, int], shine: float, random: np.random.Generator,
+    here: tuple[slice, slice], colour: tuple[int, int, int], shine: float, random: np.random.Generator,
     middle: Array, across: float,
 ) -> Array:  # fmt: skip
-    """A face under the lamp: brighter to one side, with a patch of shine, grease in smears."""
-    y, x = np.mgrid[: shape[0], : shape[1]].astype(np.float32)
+    """A face under the lamp, in its part of the picture: brighter to one side, a patch of shine, smears."""
+    y, x = np.mgrid[here].astype(np.float32)
     way = random.uniform(0, 2 * np.pi)
     along = ((x - middle[0]) * np.cos(way) + (y - middle[1]) * np.sin(way)) / across
     made = np.array(colour, np.float32) * (1 + 0.25 * along)[..., None]
