@@ -66,6 +66,9 @@ export const useOutbox = defineStore("outbox", () => {
   /** Mine, and what nobody has claimed. */
   const refused = computed(() => aside.value.filter((refusal) => !refusal.entry.owner || refusal.entry.owner === me.value));
 
+  /** Whose what is entered now is, by key; before that is known, whoever was signed in here last. */
+  const whose = () => me.value || lastHere()[0];
+
   /** The session is known: what is mine goes out. */
   async function belongTo(key: string, name: string) {
     me.value = key;
@@ -291,7 +294,7 @@ export const useOutbox = defineStore("outbox", () => {
   }
 
   window.addEventListener("online", () => void send());
-  return { me, loose, waiting, others, unreachable, aside, refused, says, belongTo, add, of, send, settle, listen, mourn, drop, sendAgain };
+  return { me, loose, waiting, others, unreachable, aside, refused, says, whose, belongTo, add, of, send, settle, listen, mourn, drop, sendAgain };
 });
 
 /** Who was signed in here last: the page may be opened while the server is away. */

@@ -11,6 +11,7 @@ import KeyCap from "../../../app/KeyCap.vue";
 import { useKeys } from "../../../app/keys";
 import ProblemNote from "../../../app/ProblemNote.vue";
 import { mirror } from "../../../record/mirror";
+import { useOutbox } from "../../../record/outbox";
 import ChipStrip from "../ChipStrip.vue";
 import GoalPanel from "../GoalPanel.vue";
 import PhotoButton from "../PhotoButton.vue";
@@ -30,6 +31,7 @@ const ORDINARY = 200;
 const emit = defineEmits<{ enter: [stage: string] }>();
 const store = useVisit();
 const guide = useGuide();
+const outbox = useOutbox();
 const joining = ref(false);
 const shooting = ref(false);
 const { line, understood, problem, learnt, putRight, unlearn, otherwise, clear } = useSaying();
@@ -96,9 +98,9 @@ function finish(word: string) {
 }
 
 /** A line laid down is held by the tab until the outbox has it: to be understood takes a network's time. */
-const lines = mirror<{ visit: string; text: string; photos: string[]; step: string }>("lines");
+const lines = mirror<{ owner: string; visit: string; text: string; photos: string[]; step: string }>("lines");
 function hold(text: string, photos: string[], step = "") {
-  return lines.hold({ visit: store.visit?.id ?? "", text, photos, step });
+  return lines.hold({ owner: outbox.whose(), visit: store.visit?.id ?? "", text, photos, step });
 }
 
 /** What the core makes of a line, if it answers soon; the record understands it anyway when it is sent. */
@@ -112,8 +114,8 @@ function understand(text: string): Promise<Entry | Problem> {
 
 /** Lines that were on their way when an earlier page of this tab was left. */
 async function sayAgain() {
-  for (const [{ visit, text, photos, step }, letGo] of lines.left()) {
-    if (visit !== store.visit?.id) continue;
+  for (const [{ owner, visit, text, photos, step }, letGo] of lines.left()) {
+    if (visit !== store.visit?.id || owner !== outbox.whose()) continue;
     const unnamed = store.steps.find((one) => one.id === step);
     // Handed over in one turn with letting go, so that it is neither lost nor said twice.
     const laid = unnamed ? store.name(unnamed, text, unread(text)) : store.layDown(text, unread(text), photos);
