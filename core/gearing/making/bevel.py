@@ -12,7 +12,7 @@ from .rings import lofted
 from .section import circle, thinned
 
 FINE = 0.002
-"""How far the straight pieces of a tooth may stand off it, mm."""
+"""How far the straight pieces of a tooth may stand off it: mm, past module 1 modules."""
 
 LARGEST_FACE = 1 / 3
 """Of the cone distance: towards the apex teeth become too small to be made or to carry."""
@@ -43,7 +43,7 @@ def bevel_body(
     equivalent = teeth / np.cos(cone)
     # Where a wall grows the tooth is drawn thinner and shorter by as much.
     gear = Gear(equivalent, module, tip_trim=grows, thinning=play + 2 * grows / np.cos(np.radians(20)))
-    tooth = thinned(tooth_outline(gear, 40, 24, 9), FINE)[:-1][::-1]
+    tooth = thinned(tooth_outline(gear, 40, 24, 9), FINE * max(1.0, module))[:-1][::-1]
     out = np.hypot(*tooth.T)
     about = (np.arctan2(tooth[:, 1], tooth[:, 0]) - np.pi / 2) / np.cos(cone)
     turns = 2 * np.pi * np.arange(teeth) / teeth

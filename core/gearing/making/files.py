@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass
+from functools import cache
 from io import BytesIO, StringIO
 
 import numpy as np
@@ -11,15 +12,20 @@ from manifold3d import Manifold
 
 from .blank import Blank
 from .coupon import OUTSIDE, SLOT, coupon_section, coupon_solid
-from .section import TOLERANCE, Points, Section, section_of
+from .fineness import fineness
+from .section import Points, Section, section_of
 from .solid import solid_of
 
-FORMATS = ("svg", "dxf", "stl", "3mf")
+BODIES = ("stl", "3mf")
+FORMATS = ("svg", "dxf", *BODIES)
 
 
 @dataclass(frozen=True, slots=True)
 class Workpiece:
-    """What is written: closed outlines with layers, circles to go by (name, radius), and the body, mm."""
+    """What is written: closed outlines with layers, circles to go by (name, radius), and the body, mm.
+
+    The body is made when it is first asked for, and once.
+    """
 
     title: str
     outlines: list[tuple[Points, str]]
@@ -27,21 +33,38 @@ class Workpiece:
     body: Callable[[], Manifold]
 
 
-def written(what: Blank | Workpiece, form: str) -> bytes:
-    """A blank, or what was drawn of something else, as a file of one of :data:`FORMATS`.
+def written(what: Workpiece, form: str) -> bytes:
+    """What was drawn as a file of one of :data:`FORMATS`.
 
     Raises
     ------
     GearingError
-        As :func:`section_of` and :func:`solid_of`.
+        As :func:`solid_of` or :func:`part_solid`.
     """
-    return _WRITERS[form](_drawn(what) if isinstance(what, Blank) else what)
+    return _WRITERS[form](what)
 
 
-def _drawn(blank: Blank) -> Workpiece:
-    section = section_of(blank)
+def drawn_gear(blank: Blank, form: str) -> tuple[Workpiece, Section, float]:
+    """A gear for a file of one of :data:`FORMATS`: what is written, its section, and its tolerance, mm.
+
+    For an outline the body is only good for its volume.
+
+    Raises
+    ------
+    GearingError
+        As :func:`section_of` and :func:`fineness`.
+    """
+    tolerance = fineness(blank, blank.gear)
+    section = section_of(blank, tolerance=tolerance)
+    if form in BODIES:
+        rims = [(blank.gear, blank.width)]
+        if blank.second is not None:
+            rims.append((blank.second, blank.second_width))
+        stretch = 1 / (1 - blank.process.shrinks)
+        tolerance = max(fineness(blank, gear, width * stretch) for gear, width in rims)
     marks = [("reference", section.reference), ("tip", section.tip), ("root", section.root)]
-    return Workpiece(_title(blank), _by_layer(blank, section), marks, lambda: solid_of(blank))
+    body = cache(lambda: solid_of(blank, twisted=form in BODIES))
+    return Workpiece(_title(blank, tolerance), _by_layer(blank, section), marks, body), section, tolerance
 
 
 def drawn_coupon() -> Workpiece:
@@ -115,12 +138,12 @@ def _meshed(drawn: Workpiece, form: str) -> bytes:
     return out.getvalue()
 
 
-def _title(blank: Blank) -> str:
+def _title(blank: Blank, tolerance: float) -> str:
     gear = blank.gear
     kind = "ring" if blank.internal else "gear"
     return (
         f"{kind}, {int(gear.teeth)} teeth, module {float(gear.module):g}, true size in mm,"
-        f" within {TOLERANCE * 1000:g} µm"
+        f" within {tolerance * 1000:.3g} µm"
     )
 
 

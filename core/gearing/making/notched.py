@@ -2,13 +2,15 @@
 
 from __future__ import annotations
 
+from functools import lru_cache
+
 import numpy as np
 from manifold3d import CrossSection, FillRule, JoinType
 
 from ..errors import GearingError
 from ..forms.standards import Standard
 from ..forms.ways import Part, pitch_diameter
-from .section import Points, circle
+from .section import Points, circle, usual_tolerance
 
 ARC = 48
 """Points along a rounded bottom or flank."""
@@ -17,6 +19,7 @@ ROUNDED = 64
 """Straight pieces of a full circle where corners are rounded."""
 
 
+@lru_cache(maxsize=16)
 def pulley_section(teeth: int, belt: Standard) -> CrossSection:
     """A pulley's section, mm: its outside ``p·z/pi - line``, a groove a pitch.
 
@@ -51,21 +54,30 @@ def pulley_section(teeth: int, belt: Standard) -> CrossSection:
         bottom = np.column_stack([wide / 2 * np.cos(angle), middle + wide / 2 * np.sin(angle)])
         top = [(wide / 2, outside + beyond), (-wide / 2, outside + beyond)]
         groove = CrossSection([np.vstack([bottom, top])], FillRule.EvenOdd)
-    made = CrossSection([circle(outside)], FillRule.Positive)
-    for n in range(teeth):
-        made = made - groove.rotate(360 * n / teeth)
+    made = CrossSection([circle(outside)], FillRule.Positive) - _all_round(groove, teeth)
     # The edges of the lands are rounded, as a belt would wear on them.
-    return _rounded(made, LAND * pitch)
+    return _rounded(made, LAND * pitch).simplify(usual_tolerance(outside))
 
 
 BOTTOM, LAND = 0.2, 0.06
 """Rounding of a groove's bottom corners, in its depth, and of the edges of a land, in pitches."""
 
 
+def _all_round(one: CrossSection, teeth: int) -> CrossSection:
+    """As many of it as there are teeth, in one piece: one by one the work would go with their square."""
+    (shape,) = one.to_polygons()
+    turns = 2 * np.pi * np.arange(teeth) / teeth
+    cos, sin = np.cos(turns)[:, None], np.sin(turns)[:, None]
+    x, y = np.asarray(shape, dtype=np.float64).T
+    every = np.stack([x * cos - y * sin, x * sin + y * cos], axis=2)
+    return CrossSection(list(every), FillRule.NonZero)
+
+
 def _rounded(section: CrossSection, radius: float) -> CrossSection:
     return section.offset(-radius, JoinType.Round, 2.0, ROUNDED).offset(radius, JoinType.Round, 2.0, ROUNDED)
 
 
+@lru_cache(maxsize=16)
 def sprocket_section(teeth: int, chain: Standard) -> CrossSection:
     """A sprocket's section, mm: the mean of the widest and the narrowest tooth of ISO 606, clause 5."""
     roller, pitch = float(chain.roller), float(chain.pitch)
@@ -76,9 +88,7 @@ def sprocket_section(teeth: int, chain: Standard) -> CrossSection:
     tip = circle_of_pitch + (pitch * (1 - 1.6 / teeth) + 1.25 * pitch) / 2 - roller
     made = CrossSection([circle(tip / 2)], FillRule.Positive)
     gap = CrossSection([_gap(seat, half, flank, circle_of_pitch / 2, tip / 2 + pitch / 4)], FillRule.NonZero)
-    for n in range(teeth):
-        made = made - gap.rotate(360 * n / teeth)
-    return made
+    return (made - _all_round(gap, teeth)).simplify(usual_tolerance(tip / 2))
 
 
 def _gap(seat: float, half: float, flank: float, middle: float, reach: float) -> Points:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass
+from functools import cache
 
 import numpy as np
 from manifold3d import CrossSection, Error, FillRule, Manifold
@@ -139,7 +140,7 @@ def drawn_part(blank: PartBlank, title: str) -> Workpiece:
     """
     outlines = part_outlines(blank)
     names = ["OUTLINE", *["BORE"] * (len(outlines) - 1)]
-    return Workpiece(title, list(zip(outlines, names, strict=True)), [], lambda: part_solid(blank))
+    return Workpiece(title, list(zip(outlines, names, strict=True)), [], cache(lambda: part_solid(blank)))
 
 
 def _section(blank: PartBlank) -> CrossSection:

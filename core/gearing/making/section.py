@@ -19,6 +19,9 @@ Points = NDArray[np.float64]
 TOLERANCE = 0.001
 """How far a straight piece may stand off the true outline, mm."""
 
+OF_LARGE = 1e-5
+"""The same, of a radius where that is more: from 200 mm across on."""
+
 DENSE = (120, 90, 25)
 """Points along flank, fillet and tip before those are left out that nobody would miss."""
 
@@ -77,13 +80,23 @@ def thinned(points: Points, tolerance: float) -> Points:
     return points[keep]
 
 
-def circle(radius: float, tolerance: float = TOLERANCE) -> Points:
-    """A circle as a polygon within `tolerance`, anticlockwise, shape (n, 2), mm."""
-    many = max(24, int(np.ceil(np.pi / np.sqrt(2 * tolerance / max(radius, tolerance)))))
+def usual_tolerance(radius: float) -> float:
+    """How far a straight piece may stand off what is so large, mm."""
+    return max(TOLERANCE, OF_LARGE * radius)
+
+
+def circle(radius: float, tolerance: float | None = None) -> Points:
+    """A circle as a polygon within `tolerance`, as usual without, anticlockwise, shape (n, 2), mm."""
+    many = pieces(radius, tolerance or usual_tolerance(radius))
     angle = 2 * np.pi * np.arange(many) / many
     # Half of what a chord leaves out is given back, so that the circle lies between its corners.
     reach = radius * (1 + (1 - np.cos(np.pi / many)) / 2)
     return np.asarray(reach * np.stack([np.cos(angle), np.sin(angle)], axis=1))
+
+
+def pieces(radius: float, tolerance: float) -> int:
+    """Into how many straight pieces a circle is laid out."""
+    return max(24, int(np.ceil(np.pi / np.sqrt(2 * tolerance / max(radius, tolerance)))))
 
 
 def bore_outline(bore: Bore) -> Points:
@@ -133,16 +146,17 @@ def section_of(blank: Blank, gear: Gear | None = None, tolerance: float = TOLERA
     gear = gear or blank.gear
     process, module = blank.process, float(gear.module)
     if blank.internal:
-        outside = float(ring_root_radius(gear)) + (blank.rim or 3 * module)
+        outside = circle(float(ring_root_radius(gear)) + (blank.rim or 3 * module), tolerance)
         space = CrossSection([true_outline(space_of(gear), tolerance)], FillRule.Positive)
-        filled = CrossSection([circle(outside)], FillRule.Positive) - space
+        filled = CrossSection([outside], FillRule.Positive) - space
     else:
         filled = CrossSection([true_outline(gear, tolerance)], FillRule.Positive)
     if blank.tip_rounding:
         for by in (-blank.tip_rounding, blank.tip_rounding):
-            filled = filled.offset(by, JoinType.Round, 2.0, 128)
+            around = pieces(blank.tip_rounding, tolerance)
+            filled = filled.offset(by, JoinType.Round, 2.0, around)
     if blank.bore and not blank.internal:
-        _check_wall(blank, gear)
+        check_wall(blank, gear)
         filled = filled - CrossSection([bore_outline(blank.bore)], FillRule.Positive)
     if process.grows:
         filled = filled.offset(-process.grows, JoinType.Miter, 4.0)
@@ -167,7 +181,8 @@ def _with_circles(filled: CrossSection, gear: Gear, scale: float, *, internal: b
     return Section(filled, reference, *((low, high) if internal else (high, low)))
 
 
-def _check_wall(blank: Blank, gear: Gear) -> None:
+def check_wall(blank: Blank, gear: Gear) -> None:
+    """Raise if its bore leaves no wall under the teeth of a rim."""
     bore = blank.bore
     assert bore is not None
     outline = np.hypot(*bore_outline(bore).T).max()

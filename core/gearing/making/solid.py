@@ -8,17 +8,18 @@ import numpy as np
 from manifold3d import CrossSection, Error, FillRule, Manifold
 
 from ..errors import GearingError
-from ..geometry.gear import Gear, reference_diameter
+from ..geometry.gear import Gear
 from .blank import Blank
-from .section import TOLERANCE, bore_outline, circle, section_of
+from .fineness import fineness, twist
+from .section import bore_outline, check_wall, circle, section_of
 
-MOST_TRIANGLES = 2_000_000
 
-
-def solid_of(blank: Blank, tolerance: float = TOLERANCE) -> Manifold:
+def solid_of(blank: Blank, *, twisted: bool = True) -> Manifold:
     """The body of a blank, its axis along z, its face from z = 0 upwards, mm.
 
-    Positive helix angles are right-handed. A boss lies beyond the face; a second rim on top of it.
+    Positive helix angles are right-handed. A boss lies beyond the face; a second rim on top of it. Each rim
+    is as fine as :func:`fineness` lets it be. Not `twisted`, its levels stand straight on one another: as
+    much of it (Cavalieri), with far fewer triangles.
 
     Raises
     ------
@@ -28,11 +29,11 @@ def solid_of(blank: Blank, tolerance: float = TOLERANCE) -> Manifold:
     stretch = 1 / (1 - blank.process.shrinks)
     plain = replace(blank, bore=None)
     height = blank.width * stretch
-    made = _drawn_out(plain, blank.gear, height, tolerance)
+    made = _drawn_out(plain, blank.gear, height, twisted)
     if not blank.internal:
         made = _lightened(made, blank, height)
     if blank.second is not None:
-        upper = _drawn_out(plain, blank.second, blank.second_width * stretch, tolerance)
+        upper = _drawn_out(plain, blank.second, blank.second_width * stretch, twisted)
         made = made + upper.translate((0, 0, height))
         height += blank.second_width * stretch
     if blank.boss_diameter and not blank.internal:
@@ -51,17 +52,17 @@ def solid_of(blank: Blank, tolerance: float = TOLERANCE) -> Manifold:
         height += length
     if blank.bore and not blank.internal:
         # Through all of it at once, so that no seam is left between boss and face.
-        section_of(blank, tolerance=tolerance)
+        check_wall(blank, blank.gear)
         hole = CrossSection([bore_outline(blank.bore)], FillRule.Positive).offset(blank.process.grows)
         made = made - hole.scale((stretch, stretch)).extrude(height + 2).translate((0, 0, -1))
     if blank.set_screw:
-        across = stretch * (max(blank.boss_diameter, 2 * section_of(plain).tip) + 2)
+        across = made.bounding_box()[4] + 1
         at = height - blank.boss_length * stretch / 2 if blank.boss_diameter else height / 2
         drill = Manifold.cylinder(
             across, stretch * blank.set_screw / 2 + blank.process.grows, circular_segments=96
         )
         made = made - drill.rotate((-90, 0, 0)).translate((0, 0, at))
-    if made.status() != Error.NoError or made.is_empty() or made.num_tri() > MOST_TRIANGLES:
+    if made.status() != Error.NoError or made.is_empty():
         raise GearingError(
             "No body comes of these figures.",
             code="no_body",
@@ -87,7 +88,8 @@ def _lightened(made: Manifold, blank: Blank, height: float) -> Manifold:
         If there is no room between hub and rim, or the web is no thinner than the face.
     """
     stretch, module = 1 / (1 - blank.process.shrinks), float(blank.gear.module)
-    root = section_of(replace(blank, bore=None)).root
+    plain = replace(blank, bore=None)
+    root = section_of(plain, tolerance=fineness(plain, blank.gear)).root
     rim = root - RIM * module * stretch
     if blank.web:
         bore = bore_outline(blank.bore) if blank.bore else np.zeros((1, 2))
@@ -115,14 +117,10 @@ def _lightened(made: Manifold, blank: Blank, height: float) -> Manifold:
     return made
 
 
-def _drawn_out(blank: Blank, gear: Gear, height: float, tolerance: float) -> Manifold:
+def _drawn_out(blank: Blank, gear: Gear, height: float, twisted: bool) -> Manifold:
+    tolerance = fineness(blank, gear, height if twisted else 0.0)
     section = section_of(blank, gear, tolerance)
-    helix = float(gear.helix_angle)
-    if not helix:
+    if not twisted:
         return section.filled.extrude(height)
-    # A lead turns once in pi·d/tan(beta) (ISO 21771-1); all of it is scaled alike.
-    radius = float(reference_diameter(gear)) / 2 / (1 - blank.process.shrinks)
-    turn = height * np.tan(helix) / radius
-    fine = 2 * np.arccos(1 - min(tolerance / max(section.tip, section.root), 0.5))
-    steps = max(int(np.ceil(abs(turn) / fine)), 1)
+    turn, steps = twist(blank, gear, section, height, tolerance)
     return section.filled.extrude(height, steps - 1, float(np.degrees(turn)))

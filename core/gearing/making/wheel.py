@@ -7,6 +7,8 @@ goes through the pitch point.
 
 from __future__ import annotations
 
+from math import sqrt
+
 import numpy as np
 from manifold3d import Manifold
 from numpy.typing import NDArray
@@ -19,8 +21,8 @@ from .worm import WormThread, checked_worm
 
 Array = NDArray[np.float64]
 
-FLANK, FOOT, LAND, ROOT = 24, 8, 4, 3
-"""Points along a flank, the curve under it, half a tip and half a root."""
+FOOT, LAND, ROOT = 5, 4, 3
+"""Points along the curve under a flank, half a tip and half a root."""
 
 CLEARANCE = 0.2
 """Between tips and roots, in modules."""
@@ -28,8 +30,11 @@ CLEARANCE = 0.2
 RIM = 1.5
 """How far the wheel stands out over its pitch circle at most, in modules: beyond its throat (DIN 3975)."""
 
-SLICES = 0.12
-"""Distance of the slices, in modules."""
+FINE, COARSEST = 0.003, 0.02
+"""How far what is straight between two slices may stand off the throat: at first, mm; at most, in modules."""
+
+MOST_TRIANGLES = 100_000
+"""Of a body, past which its slices stand further apart."""
 
 
 def wheel_slice(teeth: int, worm: WormThread, level: float, play: float = 0.0) -> Points:
@@ -83,7 +88,7 @@ def _side(teeth: int, worm: WormThread, level: float, play: float, side: int) ->
     if reach[0] < tip or not (np.diff(reach) < 0).all():
         raise _not_cut(f"A wheel of {teeth} teeth is undercut by this worm", level)
     # By their distance from the axis, so that slices have the same points.
-    wanted = np.linspace(tip, reach[-1], FLANK)
+    wanted = np.linspace(tip, reach[-1], _along_flank(teeth))
     flank = np.column_stack([np.interp(wanted, reach[::-1], points[::-1, n]) for n in (0, 1)])
     # The corner of the hob leaves the foot, and its tip the root.
     last, at = moved[-1], along[-1]
@@ -92,6 +97,11 @@ def _side(teeth: int, worm: WormThread, level: float, play: float, side: int) ->
     middle = np.pi / 2 - _leans(worm, level, deepest) / pitch_radius
     root = np.linspace(start, middle, ROOT + 1)[1:]
     return np.vstack([flank, foot, np.hypot(*foot[-1]) * np.column_stack([np.cos(root), np.sin(root)])])
+
+
+def _along_flank(teeth: int) -> int:
+    """Points: a flank is the straighter the more teeth there are, its radius going with their count."""
+    return max(5, round(12 * sqrt(30 / teeth)))
 
 
 def _leans(worm: WormThread, level: float, down: Real) -> Real:
@@ -126,7 +136,11 @@ def wheel_body(teeth: int, worm: WormThread, width: float, play: float = 0.0, gr
             field="width_mm",
             hint=f"Up to {most:.1f} mm with this worm.",
         )
-    many = max(4, int(np.ceil(width / (SLICES * thread.module))))
+    # Two triangles to each piece between two levels.
+    most = MOST_TRIANGLES // (2 * teeth * (2 * (_along_flank(teeth) + FOOT + ROOT + LAND) - 2))
+    finest = width / np.sqrt(8 * thread.root * FINE)
+    coarsest = width / np.sqrt(8 * thread.root * COARSEST * thread.module)
+    many = max(4, int(np.ceil(max(min(finest, most), coarsest))))
     levels = np.linspace(-width / 2, width / 2, many + 1)
     slices = [inset(wheel_slice(teeth, thread, float(level), play), grows) for level in levels]
     return lofted(

@@ -9,7 +9,7 @@ from manifold3d import CrossSection, FillRule, Manifold
 from numpy.typing import NDArray
 
 from ..errors import GearingError
-from .section import Points
+from .section import Points, thinned
 
 Array = NDArray[np.float64]
 
@@ -17,10 +17,11 @@ ANGLE = np.radians(20.0)
 """Pressure angle along the axis."""
 
 DEDENDUM = 1.2
-FINE = 0.003
-"""How far the straight pieces of a thread may stand off it, mm."""
+FINE, COARSEST = 0.003, 0.02
+"""How far the straight pieces of a thread may stand off it: at first, mm, and at most, in modules."""
 
-MOST_TURNS = 60
+MOST_TRIANGLES = 120_000
+"""Of a body: past it a thread is laid out more coarsely, and then refused."""
 
 ALONG = 40
 """Points along a flank."""
@@ -72,7 +73,7 @@ def checked_worm(worm: WormThread) -> WormThread:
     return worm
 
 
-def worm_section(worm: WormThread, play: float = 0.0, grows: float = 0.0) -> CrossSection:
+def worm_section(worm: WormThread, play: float = 0.0, grows: float = 0.0, fine: float = FINE) -> CrossSection:
     """Its section across the axis, the middle of a thread on the x axis: flanks are spirals.
 
     What a wall grows by is taken off the thread along the axis, its tip and its root: across the axis a
@@ -90,7 +91,7 @@ def worm_section(worm: WormThread, play: float = 0.0, grows: float = 0.0) -> Cro
         )
     turn = np.minimum(2 * np.pi * half / thread.lead, np.pi / thread.starts * 0.999)
     radius = radius - grows
-    many = max(3, int(np.ceil(turn[-1] / np.sqrt(2 * FINE / thread.tip))))
+    many = max(3, int(np.ceil(turn[-1] / np.sqrt(2 * fine / thread.tip))))
     crest = np.linspace(-turn[-1], turn[-1], 2 * many)[1:-1]
     gap = np.linspace(turn[0], 2 * np.pi / thread.starts - turn[0], 2 * many)[1:-1]
     angle = np.concatenate([-turn, crest, turn[::-1], gap])
@@ -99,24 +100,28 @@ def worm_section(worm: WormThread, play: float = 0.0, grows: float = 0.0) -> Cro
     )
     around = np.concatenate([angle + 2 * np.pi * n / thread.starts for n in range(thread.starts)])
     reach = np.tile(reach, thread.starts)
-    return CrossSection(
-        [np.column_stack([reach * np.cos(around), reach * np.sin(around)])], FillRule.Positive
-    )
+    outline = np.column_stack([reach * np.cos(around), reach * np.sin(around)])
+    return CrossSection([thinned(np.vstack([outline, outline[:1]]), fine)[:-1]], FillRule.Positive)
 
 
 def worm_body(worm: WormThread, length: float, play: float = 0.0, grows: float = 0.0) -> Manifold:
     """Its body along z: the section turned as it is drawn out, once in a lead."""
-    section = worm_section(worm, play, grows)
-    turns = length / worm.lead
-    if turns > MOST_TURNS:
-        raise GearingError(
-            f"A thread of {turns:.0f} turns is too fine a body.",
-            code="too_many_turns",
-            field="width_mm",
-            hint=f"Up to {MOST_TURNS * worm.lead:.1f} mm long.",
-        )
-    steps = int(np.ceil(2 * np.pi * turns / (2 * np.arccos(1 - FINE / worm.tip))))
-    return section.extrude(length, max(steps - 1, 0), 360 * turns * (-1 if worm.left else 1))
+    turns, fine = length / worm.lead, FINE
+    while True:
+        section = worm_section(worm, play, grows, fine)
+        steps = int(np.ceil(np.pi * turns / np.arccos(1 - min(fine / worm.tip, 1.0))))
+        over = 2 * (steps + 1) * section.num_vert() / MOST_TRIANGLES
+        if over <= 1:
+            return section.extrude(length, max(steps - 1, 0), 360 * turns * (-1 if worm.left else 1))
+        if fine >= COARSEST * worm.module:
+            raise GearingError(
+                f"A thread of {turns:.0f} turns is too fine a body.",
+                code="too_many_turns",
+                field="width_mm",
+                hint=f"Up to {length / over:.1f} mm long.",
+            )
+        # Pieces around go with the root of it, and so do those along.
+        fine = min(fine * max(over, 1.2), COARSEST * worm.module)
 
 
 def worm_profile(worm: WormThread, length: float, play: float = 0.0) -> Points:

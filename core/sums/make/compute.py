@@ -11,14 +11,15 @@ from gearing.geometry.gear import Gear, tip_land, undercut
 from gearing.making import (
     AS_DRAWN,
     Blank,
+    drawn_gear,
     lewis_stress,
     ring_stress,
     section_of,
-    solid_of,
     true_outline,
     written,
 )
-from gearing.making.section import TOLERANCE, Points, thinned
+from gearing.making.fineness import fineness
+from gearing.making.section import Points, thinned
 from gearing.measuring.predict import span_counts, span_over_teeth, usual_span
 
 from ..gear import GearIn
@@ -26,8 +27,11 @@ from ..pair import PairIn, mesh_pair
 from .request import MakeIn
 from .response import MakeOut, MeshOut, PartLine
 
-SHOWN = 0.01
-"""How far what is drawn on a screen may stand off, mm."""
+SHOWN = 0.0001
+"""How far what is drawn on a screen may stand off, in its size: a tenth of a pixel."""
+
+COARSE = 0.005
+"""A tolerance that is said among the notes, mm."""
 
 LEAST_LAND = 0.2
 """Of a tip, in modules, below which it breaks or rolls over."""
@@ -36,8 +40,8 @@ LEAST_LAND = 0.2
 def make_gear(request: MakeIn) -> MakeOut:
     """Lay it out for its process and write the file."""
     blank = request.blank()
-    section = section_of(blank)
-    file = written(blank, request.format)
+    workpiece, section, tolerance = drawn_gear(blank, request.format)
+    file = written(workpiece, request.format)
     gear, process = blank.gear, blank.process
     spans = [] if blank.internal else span_counts(gear)
     span = (usual_span(gear) if usual_span(gear) in spans else spans[0]) if spans else None
@@ -50,21 +54,22 @@ def make_gear(request: MakeIn) -> MakeOut:
         root_diameter_mm=2 * section.root,
         span_mm=float(span_over_teeth(gear, span)) if span else None,
         span_teeth=span,
-        volume_mm3=float(solid_of(blank).volume()),
-        tolerance_mm=TOLERANCE,
+        volume_mm3=float(workpiece.body().volume()),
+        tolerance_mm=tolerance,
         grows_mm=process.grows,
         shrinks_percent=100 * process.shrinks,
         bending_n_mm2=_bending(request, blank),
         mesh=_mesh(request),
-        notes=_notes(blank),
+        notes=[*_notes(blank), *_how_fine(tolerance)],
         outline=[shown(each) for each in section.outlines()],
     )
 
 
 def shown(outline: Points) -> list[list[float]]:
     """A closed outline as fine as a screen shows it."""
-    closed: list[list[float]] = thinned(np.vstack([outline, outline[:1]]), SHOWN).round(4).tolist()
-    return closed
+    closed = np.vstack([outline, outline[:1]])
+    fine: list[list[float]] = thinned(closed, SHOWN * float(np.ptp(closed, axis=0).max())).round(4).tolist()
+    return fine
 
 
 def _name(blank: Blank, form: str) -> str:
@@ -110,15 +115,24 @@ def _mesh(request: MakeIn) -> MeshOut | None:
 def _drawing(request: MakeIn, other: Gear, apart: float) -> list[PartLine]:
     """Both as they will be, a tooth of the one in a gap of the other, the mate above."""
     finished = replace(request.blank(), process=AS_DRAWN)
-    lines = [("part", each) for each in section_of(finished).outlines()]
-    mate = true_outline(other)
+    mate, tolerance = Blank(other, finished.width), fineness(finished, finished.gear)
+    lines = [("part", each) for each in section_of(finished, tolerance=tolerance).outlines()]
+    its = true_outline(other, fineness(mate, other))
     if not request.internal:
         # Upside down its tooth points at ours: half a pitch on, a gap does.
         turn = np.pi + np.pi / float(other.teeth)
-        mate = mate @ np.array([[np.cos(turn), np.sin(turn)], [-np.sin(turn), np.cos(turn)]])
+        its = its @ np.array([[np.cos(turn), np.sin(turn)], [-np.sin(turn), np.cos(turn)]])
     return [
         PartLine(of=name, outline=shown(line))
-        for name, line in [*lines, ("mate", mate + np.array([0.0, apart]))]
+        for name, line in [*lines, ("mate", its + np.array([0.0, apart]))]
+    ]
+
+
+def _how_fine(tolerance: float) -> list[str]:
+    if tolerance < COARSE:
+        return []
+    return [
+        f"Laid out within {1000 * tolerance:.2g} µm: finer, so large a part would be no use to a machine."
     ]
 
 

@@ -12,7 +12,6 @@ from gearing.making import (
     Running,
     drawn_part,
     part_outlines,
-    part_solid,
     part_stress,
     running,
     written,
@@ -26,8 +25,9 @@ from .response import MakePartOut, PartFact, RunningOut
 def make_part(request: MakePartIn) -> MakePartOut:
     """Lay it out for its process and write the file."""
     blank = request.blank()
-    body, says = part_solid(blank), _says(blank)
-    file = written(drawn_part(blank, f"{says}, true size in mm"), request.format)
+    says = _says(blank)
+    workpiece = drawn_part(blank, f"{says}, true size in mm")
+    body, file = workpiece.body(), written(workpiece, request.format)
     box = body.bounding_box()
     outside = request.worm_outside_mm or 0.0
     meets = _running(request, blank)
