@@ -177,7 +177,37 @@ def _ground(name: str, random: np.random.Generator, wide: int, high: int) -> Ima
 
 
 def _fill(made: Image, points: Array, colour: tuple[float, ...]) -> None:
-    cv2.fillPoly(made, [np.round(points * 16).astype(np.int32)], colour, cv2.LINE_AA, 4)
+    _paint(made, *_cover(points, made.shape[:2]), colour)
+
+
+def _cover(points: Array, within: tuple[int, ...]) -> tuple[tuple[slice, slice], NDArray[np.uint8]]:
+    """How much of each pixel a polygon covers, 0 to 255, and the part of the picture that is.
+
+    OpenCV fills what a polygon touches: half a pixel too much all round. As much too much is filled of what
+    lies without, and the mean of the two is neither.
+    """
+    high, wide = within
+    low = np.clip(np.floor(points.min(axis=0)).astype(int) - 2, 0, (wide, high))
+    end = np.clip(np.ceil(points.max(axis=0)).astype(int) + 3, 0, (wide, high))
+    size = (max(int(end[1] - low[1]), 1), max(int(end[0] - low[0]), 1))
+    inside = np.round((points - low) * 16).astype(np.int32)
+    frame = 16 * np.array(
+        [[-9, -9], [size[1] + 9, -9], [size[1] + 9, size[0] + 9], [-9, size[0] + 9]], np.int32
+    )
+    within_it, without = np.zeros(size, np.uint8), np.zeros(size, np.uint8)
+    cv2.fillPoly(within_it, [inside], 255, cv2.LINE_AA, 4)
+    cv2.fillPoly(without, [frame, inside], 255, cv2.LINE_AA, 4)
+    share = cv2.addWeighted(within_it, 0.5, 255 - without, 0.5, 0)
+    where = slice(int(low[1]), int(low[1]) + size[0]), slice(int(low[0]), int(low[0]) + size[1])
+    return where, np.asarray(share, dtype=np.uint8)
+
+
+def _paint(
+    made: Image, where: tuple[slice, slice], cover: NDArray[np.uint8], colour: tuple[float, ...] | Array
+) -> None:
+    here = made[where]
+    share = (cover[: here.shape[0], : here.shape[1]] / np.float32(255))[..., None]
+    here[...] = np.rint(here * (1 - share) + np.asarray(colour, np.float32) * share).astype(made.dtype)
 
 
 def _ring(radius: float, middle: Array, many: int = 160) -> Array:
@@ -258,17 +288,21 @@ def _plate(
     _fill(shadow, eye.seen(outline + random.uniform(-0.5, 0.5, 2) * thick), (0.0, 0.0, 0.0))
     soft = cv2.GaussianBlur(shadow, (0, 0), 0.02 * made.shape[1])
     np.copyto(made, cv2.addWeighted(made, 0.6, soft, 0.4, 0))
+    side, face = np.zeros(made.shape[:2], np.uint8), np.zeros(made.shape[:2], np.uint8)
     for height in np.linspace(0, thick, 8)[:-1]:
-        _fill(made, eye.seen(outline, float(height)), tuple(0.55 * v for v in colour))
-    top = eye.seen(outline, thick)
-    face = np.zeros(made.shape[:2], np.uint8)
-    cv2.fillPoly(face, [np.round(top * 16).astype(np.int32)], 255, cv2.LINE_AA, 4)
+        where, cover = _cover(eye.seen(outline, float(height)), side.shape)
+        np.maximum(side[where], cover, out=side[where])
+    where, face_cover = _cover(eye.seen(outline, thick), face.shape)
+    face[where] = face_cover
+    # Where a pixel is half face it is half of what lies behind it: the face hides the side first.
+    side -= np.minimum(side, face)
+    x, y, wide, high = cv2.boundingRect(cv2.max(side, face))
+    where = slice(y, y + high), slice(x, x + wide)
+    of_side, of_face = (each[where][..., None] / np.float32(255) for each in (side, face))
     centre = eye.seen(middle[None], thick)[0]
-    x, y, wide, high = cv2.boundingRect(face)
-    here = slice(y, y + high), slice(x, x + wide)
-    lit = _lit(here, colour, shine, random, centre, gear.tip_diameter * eye.scale)
-    share = (face[here] / 255.0)[..., None]
-    made[here] = (made[here] * (1 - share) + lit * share).astype(np.uint8)
+    lit = _lit(where, colour, shine, random, centre, gear.tip_diameter * eye.scale)
+    dark = 0.55 * np.array(colour, np.float32)
+    made[where] = np.rint(made[where] * (1 - of_side - of_face) + dark * of_side + lit * of_face)
     if gear.tip_diameter > 8 * gear.bore * 0.6 and random.random() < 0.4:
         for n in range(4):
             at = middle + 0.27 * gear.tip_diameter * np.array([np.cos(n * np.pi / 2), np.sin(n * np.pi / 2)])

@@ -13,9 +13,15 @@ import numpy as np
 from devices.asking import DeviceError, answered
 from devices.camera import Photograph, hidden
 from devices.camera.__main__ import answer
+from devices.camera.hidden import _cover
 from devices.camera.protocol import VERSION, read_jpeg
 from gearing.errors import GearingError
+from gearing.geometry.gear import Gear
+from gearing.geometry.outline import gear_outline
 from gearing.photo import PhotoCount, Refused, count_photo, read_picture, size_by_card
+from gearing.photo.card import cards
+from gearing.photo.find import Ellipse
+from gearing.photo.profile import profile_tips
 from sums.photo_count import PhotoCountIn, count_in_photo
 from tests.drawn_photos import drawn
 
@@ -49,13 +55,35 @@ class Counted(unittest.TestCase):
             gaps = np.diff(np.append(around, around[0] + 2 * np.pi)) * seen.teeth / (2 * np.pi)
             self.assertLess(abs(gaps - 1).max(), 0.45, one.gear)
 
+    def test_a_tooth_and_not_a_gap_nor_a_flank_stands_there(self) -> None:
+        """Half way down a tooth the picture has the face's colour there, and not half a pitch on."""
+        tried = 0
+        for one, seen in pictures():
+            if isinstance(seen, Refused) or seen.teeth != one.gear.teeth or one.gear.tilt > 20:
+                continue
+            tried += 1
+            at = np.arctan2(*seen.rim.on_circle(seen.crests).T[::-1])
+            inside = 1 - 2 / (seen.teeth + 2)
+
+            def colours(
+                angle: np.ndarray, share: float, one: Photograph = one, seen: PhotoCount = seen
+            ) -> np.ndarray:  # type: ignore[type-arg]
+                x, y = seen.rim.points(angle, share).round().astype(int).T
+                return one.image[y, x].astype(float)
+
+            face = np.median(colours(np.linspace(0, 2 * np.pi, 400), 1 - 6.5 / (seen.teeth + 2)), axis=0)
+            tooth, gap = colours(at, inside), colours(at + np.pi / seen.teeth, inside)
+            nearer = np.linalg.norm(tooth - face, axis=1) < np.linalg.norm(gap - face, axis=1)
+            self.assertGreater(nearer.mean(), 0.75, one.gear)
+        self.assertGreater(tried, 4)
+
     def test_what_is_broken_off_is_mostly_found(self) -> None:
         found = [
             len(seen.missing) == len(one.gear.missing)
             for one, seen in pictures()
             if isinstance(seen, PhotoCount) and seen.teeth == one.gear.teeth
         ]
-        self.assertGreaterEqual(sum(found), 0.6 * len(found))
+        self.assertGreaterEqual(sum(found), 0.85 * len(found))
 
     def test_a_card_tells_its_size(self) -> None:
         off = []
@@ -67,7 +95,7 @@ class Counted(unittest.TestCase):
                 if size:
                     off.append(abs(size.tip_diameter / one.gear.tip_diameter - 1))
         self.assertGreaterEqual(len(off), 4)
-        self.assertLess(float(np.median(off)), 0.015)
+        self.assertLess(float(np.median(off)), 0.006)
 
     def test_a_card_whose_stripe_is_of_the_grounds_colour_is_seen_whole(self) -> None:
         for name in ("fl 25", "fl 29"):
@@ -89,11 +117,73 @@ class Drawn(unittest.TestCase):
         self.assertGreaterEqual(len(answered), 0.9 * len(kept))
         self.assertEqual([one.teeth for one, _ in answered], [seen.teeth for _, seen in answered])
         broken = [one.missing == len(seen.missing) for one, seen in answered]
-        self.assertGreaterEqual(sum(broken), 0.85 * len(answered))
+        self.assertGreaterEqual(sum(broken), 0.95 * len(answered))
         sizes = [(one, size_by_card(one.image, seen)) for one, seen in answered]
         off = [abs(size.tip_diameter / one.tip_diameter - 1) for one, size in sizes if size]
         self.assertGreaterEqual(len(off), 0.9 * len(answered))
-        self.assertGreaterEqual(sum(each < 0.01 for each in off), 0.8 * len(off), off)
+        self.assertGreaterEqual(sum(each < 0.01 for each in off), 0.95 * len(off), off)
+
+
+class TrueEdges(unittest.TestCase):
+    """What is measured to a fraction of a pixel, on pictures drawn here by counting parts of pixels."""
+
+    def test_the_camera_draws_nothing_wider_than_it_is(self) -> None:
+        angle = np.linspace(0, 2 * np.pi, 720, endpoint=False)
+        for radius in (15.0, 60.0, 140.3):
+            round_one = np.array([160.3, 158.8]) + radius * np.column_stack([np.cos(angle), np.sin(angle)])
+            where, cover = _cover(round_one, (320, 320))
+            area = float(cover.sum()) / 255
+            self.assertAlmostEqual(np.sqrt(area / np.pi), radius, delta=0.05)
+            high, wide = cover.shape
+            middle = (cover.sum(axis=0) @ np.arange(wide) / cover.sum() + where[1].start,
+                      cover.sum(axis=1) @ np.arange(high) / cover.sum() + where[0].start)  # fmt: skip
+            self.assertLess(float(np.hypot(middle[0] - 160.3, middle[1] - 158.8)), 0.05)
+
+    def test_pointed_tips_in_a_blur_end_where_they_end(self) -> None:
+        """Eight parts to a pixel, blurred: seen tooth by tooth they end pixels too early."""
+        for teeth, module, blur in ((10, 7.0, 2.0), (13, 9.0, 2.5), (24, 6.0, 1.6), (60, 5.0, 1.2)):
+            image, radius, middle = blurred_gear(teeth, module, blur)
+            seen = count_photo(image)
+            assert isinstance(seen, PhotoCount), (teeth, module)
+            self.assertEqual(seen.teeth, teeth)
+            points = profile_tips(image, seen)
+            self.assertGreaterEqual(len(points), 5)
+            reach = float(np.median(np.hypot(*(points - middle).T)))
+            with self.subTest(teeth=teeth, blur=blur):
+                self.assertAlmostEqual(reach / radius, 1.0, delta=0.006)
+
+    def test_a_cards_edges_lie_where_they_lie_on_a_ground_with_a_grain(self) -> None:
+        random = np.random.default_rng(3)
+        y = np.arange(900)[:, None, None]
+        ground = np.array([120.0, 150, 180]) + 10 * np.sin(y / 17) + np.zeros((900, 1200, 1))
+        corners = np.array([[500.3, 120.6], [900.8, 140.2], [880.4, 770.9], [480.7, 760.4]])
+        where, cover = _cover(corners, (900, 1200))
+        for colour in ((90.0, 170, 205), (200.0, 190, 190)):
+            image = ground.copy()
+            share = cover[..., None] / 255.0
+            image[where] = image[where] * (1 - share) + np.array(colour) * share
+            image = cv2.GaussianBlur(image, (0, 0), 1.2) + random.normal(0, 4, image.shape)
+            found = cards(np.clip(image, 0, 255).astype(np.uint8), Ellipse(150, 450, 60, 60, 0.0))
+            self.assertTrue(found)
+            off = min(
+                float(np.abs(np.roll(each, turn, 0) - corners).max())
+                for card in found for turn in range(4) for each in (card, card[::-1])
+            )  # fmt: skip
+            self.assertLess(off, 1.0, colour)
+
+
+def blurred_gear(teeth: int, module: float, blur: float) -> tuple[np.ndarray, float, np.ndarray]:  # type: ignore[type-arg]
+    """A gear of a rack's own teeth, eight parts to a pixel: picture, radius over tips and middle, pixels."""
+    parts, size = 8, int(module * (teeth + 8))
+    middle = np.array([size / 2 + 0.3, size / 2 - 0.2])
+    outline = gear_outline(Gear(teeth, module), 60, 40, 20)
+    at = (middle + 0.5 + outline) * parts - 0.5
+    fine = np.zeros((size * parts, size * parts), np.uint8)
+    cv2.fillPoly(fine, [np.round(at * 16).astype(np.int32)], 255, cv2.LINE_8, 4)
+    cover = cv2.resize(fine, (size, size), interpolation=cv2.INTER_AREA)[..., None] / 255.0
+    image = np.array([200.0, 205, 205]) * (1 - cover) + np.array([70.0, 70, 80]) * cover
+    image = cv2.GaussianBlur(image, (0, 0), blur) + np.random.default_rng(1).normal(0, 2, image.shape)
+    return np.clip(image, 0, 255).astype(np.uint8), module * (teeth / 2 + 1), middle
 
 
 class NotCounted(unittest.TestCase):

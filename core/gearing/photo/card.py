@@ -139,28 +139,39 @@ def _corners(hull: Array, size: float) -> Array | None:
 
 def _sharpened(lab: NDArray[np.uint8], corners: Array) -> Array:
     """Corners by the edges themselves, to a fraction of a pixel: a mask ends where its threshold says."""
-    middle = corners.mean(axis=0)
+    # From near what was found, light that changes across the bench moves no edge.
+    for reach in (
+        NEAR_EDGE * float(np.linalg.norm(corners - np.roll(corners, 1, 0), axis=1).mean()),
+        NEAREST,
+    ):
+        corners = _by_edges(lab, corners, max(NEAREST, reach))
+    return corners
+
+
+def _by_edges(lab: NDArray[np.uint8], corners: Array, reach: float) -> Array:
+    middle, far = corners.mean(axis=0), np.linspace(-reach, reach, EDGE_ROWS)
     sides = []
     for p, q in zip(corners, np.roll(corners, -1, 0), strict=True):
-        length = float(np.linalg.norm(q - p))
-        way = (q - p) / length
+        way = (q - p) / np.linalg.norm(q - p)
         out = np.array([way[1], -way[0]])
         if out @ (p - middle) < 0:
             out = -out
-        reach = max(5.0, NEAR_EDGE * length)
-        far = np.linspace(-reach, reach, EDGE_ROWS)
         along = p + np.linspace(0.14, 0.86, EDGE_RAYS)[:, None] * (q - p)
         rays = sampled(lab, (along[:, None, :] + far[None, :, None] * out).astype(np.float32))
+        # Held against what lies beside it there: a stripe runs into the edge, and the ground has a grain.
+        near = np.clip(np.arange(EDGE_RAYS)[:, None] + np.arange(-BESIDE, BESIDE + 1), 0, EDGE_RAYS - 1)
         quarter = EDGE_ROWS // 4
         within, beyond = (
-            np.median(rays[:, part].reshape(-1, 3), axis=0)
+            np.median(rays[near][:, :, part].reshape(EDGE_RAYS, -1, 3), axis=1)[:, None]
             for part in (slice(0, quarter), slice(-quarter, None))
         )
         step = beyond - within
-        if float(step @ step) < LEAST_STEP**2:
+        size = (step**2).sum(axis=2)
+        if float(np.median(size)) < LEAST_STEP**2:
             return corners
-        share = (rays - within) @ step / (step @ step)
-        ends = [(start, _crossing(ray, far)) for start, ray in zip(along, share, strict=True)]
+        share = ((rays - within) * step).sum(axis=2) / np.maximum(size, 1e-9)
+        told = size[:, 0] > FAINT * np.median(size)
+        ends = [(start, _crossing(ray, far)) for start, ray in zip(along[told], share[told], strict=True)]
         at = np.array([start + end * out for start, end in ends if end is not None])
         if len(at) < EDGE_RAYS // 2:
             return corners
@@ -170,8 +181,13 @@ def _sharpened(lab: NDArray[np.uint8], corners: Array) -> Array:
     return corners if made is None else np.roll(made, -1, 0)
 
 
-NEAR_EDGE, EDGE_ROWS, EDGE_RAYS, LEAST_STEP = 0.03, 61, 80, 6.0
-"""How far about an edge it is looked for, in lengths of it; samples, rays; the least contrast, CIE Lab."""
+NEAR_EDGE, NEAREST, EDGE_ROWS, EDGE_RAYS, LEAST_STEP = 0.03, 7.0, 61, 80, 6.0
+"""How far about an edge it is looked for, in lengths of it, and at last in pixels; samples, rays; the least
+contrast, CIE Lab."""
+
+BESIDE, FAINT = 4, 0.25
+"""Rays to either side that one is held against, and the share of the usual contrast, squared, below which one
+tells nothing."""
 
 
 def _crossing(share: Array, far: Array) -> float | None:

@@ -150,7 +150,7 @@ OUTLINES = 4
 LEAST_SCORE = 0.25
 """Of what changes round the rim, that the wave of the teeth explains at least."""
 
-LEAST_LEAD = 1.12
+LEAST_LEAD = 1.18
 """How much more the best count explains than the next."""
 
 LEAST_PITCH = 4.5
@@ -220,7 +220,8 @@ def _crests(rolled: Array, wave: Wave) -> tuple[Array, Array]:
     phase = wave.phase(angle)
     turned = (signals * np.exp(-1j * phase)[None, :]).mean(axis=1)
     strongest = int(np.argmax(np.abs(turned)))
-    top = _tooth_phase(rolled, phase, float(np.angle(turned[strongest])))
+    # Of a wave that stands where the phase is c, the mean turned by the phase points to minus c.
+    top = _tooth_phase(rolled, phase, -float(np.angle(turned[strongest])))
     whole = np.mod(phase - top, 2 * np.pi * wave.teeth)
     places = []
     for n in range(wave.teeth):
@@ -259,10 +260,13 @@ ABOUT = 5
 
 
 def _tooth_phase(rolled: Array, phase: Array, crest: float) -> float:
-    """The phase of the teeth: of crest and trough that whose colour is nearer to the face's."""
-    face = rolled[: int(0.25 * ROWS)].mean(axis=0)
+    """The phase of the teeth: of crest and trough that nearer to the face's colour than to the ground's.
+
+    Of few teeth the innermost rows are teeth and gaps as well: there only the ground tells them.
+    """
+    face, ground = rolled[: int(0.25 * ROWS)].mean(axis=0), rolled[int(0.9 * ROWS) :].mean(axis=0)
     band = rolled[int(0.5 * ROWS) : int(0.8 * ROWS)].mean(axis=0)
-    off = np.linalg.norm(band - face, axis=1)
+    off = np.linalg.norm(band - face, axis=1) - np.linalg.norm(band - ground, axis=1)
     near = np.cos(phase - crest)
     return crest if off[near > 0.7].mean() < off[near < -0.7].mean() else crest + np.pi
 

@@ -12,6 +12,7 @@ from .card import CARD, cards
 from .count import PhotoCount, sampled
 from .find import Ellipse, ellipse_of
 from .picture import Image
+from .profile import profile_tips
 
 Array = NDArray[np.float64]
 
@@ -35,32 +36,26 @@ class PhotoSize:
 
 def size_by_card(image: Image, seen: PhotoCount) -> PhotoSize | None:
     """The size by a card on the same bench; None where none is seen whole."""
-    there = cards(image, seen.rim)
-    by_tips = _by_card(there, tip_points(image, seen), seen)
-    best = by_tips
-    if 2 * np.pi * np.sqrt(seen.rim.a * seen.rim.b) / seen.teeth < FINE:
-        halves = _by_card(there, half_height_points(image, seen), seen)
-        if halves and (by_tips is None or (not by_tips[2] and halves[0] <= by_tips[0])):
-            best = (halves[0], halves[1] * (seen.teeth + 2) / (seen.teeth - 0.25), 0.0)
-    if best is None:
+    found = _by_card(cards(image, seen.rim), tips_seen(image, seen), seen)
+    if found is None:
         return None
-    off, radius, _ = best
+    off, radius = found
     edge = EDGE / np.sqrt(seen.rim.a * seen.rim.b)
     return PhotoSize(2 * radius, float(2 * radius * np.hypot(np.hypot(LEVEL, edge), off)))
 
 
-def _by_card(may_be: list[Array], points: Array, seen: PhotoCount) -> tuple[float, float, float] | None:
-    """The circle through points of the picture: scatter as a share of it, radius and visible side, mm."""
+def _by_card(may_be: list[Array], points: Array, seen: PhotoCount) -> tuple[float, float] | None:
+    """The circle through points of the picture: scatter as a share of it, and radius, mm."""
     if len(points) < FEWEST_TIPS:
         return None
-    best: tuple[float, float, float] | None = None
+    best: tuple[float, float] | None = None
     for corners in may_be:
         long_first = np.linalg.norm(corners[1] - corners[0]) > np.linalg.norm(corners[2] - corners[1])
         wide, high = CARD if long_first else CARD[::-1]
         flat = np.array([[0, 0], [wide, 0], [wide, high], [0, high]], np.float32)
         onto = cv2.getPerspectiveTransform(corners.astype(np.float32), flat)
         there = cv2.perspectiveTransform(points[None].astype(np.float32), onto)[0].astype(np.float64)
-        radius, off, side = _circle(there)
+        radius, off = _circle(there)
         # Askew a card is foreshortened, yet no part of one makes the gear as large as it is.
         area = wide * high / cv2.contourArea(corners.astype(np.float32))
         straight = np.sqrt(seen.rim.a * seen.rim.b * area)
@@ -68,7 +63,7 @@ def _by_card(may_be: list[Array], points: Array, seen: PhotoCount) -> tuple[floa
             continue
         # Of what might be the card that is which makes the gear round: a part of it does not.
         if best is None or off / radius < best[0]:
-            best = (off / radius, radius, side)
+            best = (off / radius, radius)
     return best if best and best[0] < NOT_ROUND else None
 
 
@@ -81,13 +76,19 @@ EDGE = 1.0
 def size_by_bore(image: Image, seen: PhotoCount, bore: float) -> PhotoSize | None:
     """The size by its bore, which lies in the plane of its face; None where that is not seen."""
     around = _bore(image, seen.rim)
-    tips = ellipse_of(_kept(tip_points(image, seen)))
+    tips = ellipse_of(_kept(tips_seen(image, seen)))
     if around is None or tips is None:
         return None
     share = np.sqrt(tips.a * tips.b / (around.a * around.b))
     diameter = float(bore * share)
     # Half a pixel on the bore's edge is most of what is not known.
     return PhotoSize(diameter, float(diameter * 0.5 / np.sqrt(around.a * around.b)))
+
+
+def tips_seen(image: Image, seen: PhotoCount) -> Array:
+    """Points of the circle through the tips, pixels: by the profile of the teeth, else tooth by tooth."""
+    points = profile_tips(image, seen)
+    return points if len(points) >= FEWEST_TIPS else tip_points(image, seen)
 
 
 def tip_points(image: Image, seen: PhotoCount) -> Array:
@@ -106,64 +107,6 @@ def tip_points(image: Image, seen: PhotoCount) -> Array:
         if ends:
             points.append(seen.rim.points(np.array([angle]), np.array([max(ends)]))[0])
     return np.array(points).reshape(-1, 2)
-
-
-def half_height_points(image: Image, seen: PhotoCount) -> Array:
-    """Points half way between the tips and the roots, all round, pixels, shape (sectors, 2).
-
-    Of fine teeth the tips are lost in the blur, and a shadow moves where they seem to end. How strongly
-    teeth and gaps differ on a ring rises at the roots and falls at the tips alike, whatever the blur.
-    """
-    share = np.linspace(0.72, 1.14, 127)
-    lab = np.asarray(cv2.cvtColor(image, cv2.COLOR_BGR2LAB), dtype=np.uint8)
-    angles = np.arctan2(*seen.rim.on_circle(seen.crests).T[::-1])
-    about = (np.arange(PITCH_RAYS) + 0.5) / PITCH_RAYS - 0.5
-    near = angles[:, None] + about * 2 * np.pi / seen.teeth
-    at = seen.rim.points(near.reshape(-1, 1), share[None, :]).astype(np.float32)
-    rays = sampled(lab, at).reshape(seen.teeth, PITCH_RAYS, len(share), 3)
-    # What a tooth has that its gaps have not, by radius: shape (teeth, shares, 3).
-    differs = 2 * np.einsum("tprc,p->trc", rays, np.cos(2 * np.pi * about)) / PITCH_RAYS
-    there = np.ones(seen.teeth, bool)
-    for n in seen.missing:
-        there[[(n - 1) % seen.teeth, n, (n + 1) % seen.teeth]] = False
-    if not there.any():
-        return np.empty((0, 2))
-    way = differs[there][:, (share > 0.85) & (share < 1)].mean(axis=(0, 1))
-    if float(np.linalg.norm(way)) < LEAST_WAVE:
-        return np.empty((0, 2))
-    along = differs @ (way / np.linalg.norm(way))
-    order = np.argsort(angles)
-    found = []
-    for sector in np.array_split(order, max(6, min(16, seen.teeth // 4))):
-        mine = sector[there[sector]]
-        if len(mine) and (ends := _rise_and_fall(along[mine].mean(axis=0), share)):
-            found.append((float(np.angle(np.exp(1j * angles[mine]).mean())), *ends))
-    if not found:
-        return np.empty((0, 2))
-    at, rises, falls = np.array(found).T
-    # Seen askew, the side below the face makes teeth longer on one half.
-    long = falls - rises
-    kept = long < LONGER * float(np.percentile(long, 25))
-    return seen.rim.points(at[kept], ((rises + falls) / 2)[kept])
-
-
-LONGER = 1.12
-
-PITCH_RAYS, FINE, LEAST_WAVE = 12, 16.0, 3.0
-"""Rays across a pitch; the pixels of a pitch below which its tips are lost in the blur; least contrast."""
-
-
-def _rise_and_fall(wave: Array, share: Array) -> tuple[float, float] | None:
-    """Where a wave is half as high as at its top, to either side; None where it does not fall to both."""
-    top = int(np.argmax(wave))
-    half = 0.5 * float(wave[top])
-    low, high = np.flatnonzero(wave[:top] < half), np.flatnonzero(wave[top:] < half)
-    if half <= 0 or not len(low) or not len(high):
-        return None
-    i, j = int(low[-1]), top + int(high[0])
-    rises = share[i] + (share[i + 1] - share[i]) * (half - wave[i]) / (wave[i + 1] - wave[i])
-    falls = share[j - 1] + (share[j] - share[j - 1]) * (wave[j - 1] - half) / (wave[j - 1] - wave[j])
-    return float(rises), float(falls)
 
 
 def _end_of_face(ray: Array, share: Array) -> float:
@@ -217,21 +160,21 @@ def _bore(image: Image, rim: Ellipse) -> Ellipse | None:
     return ellipse_of(_kept(np.array(points)))
 
 
-def _circle(points: Array) -> tuple[float, float, float]:
-    """Radius of the circle through points, the scatter about it, and by how much a side stands out of it.
+def _circle(points: Array) -> tuple[float, float]:
+    """Radius of the circle through points, and the scatter about it.
 
     Seen askew, the side of a gear below its face stands out on the half that is nearer: there the outline is
     the same circle again, moved by so much. Where the points say so, that is taken off.
     """
     middle = _kasa(points)
     weight = np.ones(len(points))
-    radius, side, off = float("nan"), 0.0, np.zeros(len(points))
+    radius, off = float("nan"), np.zeros(len(points))
     for _ in range(4):
         about = points - middle
         reach, angle = np.hypot(*about.T), np.arctan2(about[:, 1], about[:, 0])
         plain = np.stack([np.ones_like(angle), np.cos(angle), np.sin(angle)], axis=1)
         fit, off = _weighed(plain, reach, weight)
-        alone, side = off, 0.0
+        alone = off
         if len(points) >= FEWEST_FOR_SIDE:
             for toward in np.linspace(0, 2 * np.pi, WAYS, endpoint=False):
                 moved = np.column_stack([plain, np.maximum(0.0, np.cos(angle - toward))])
@@ -240,14 +183,14 @@ def _circle(points: Array) -> tuple[float, float, float]:
                 if 0 < other[3] < WIDEST_SIDE * fit[0] and float(weight @ left**2) < min(
                     told, float(weight @ off**2)
                 ):
-                    fit, off, side = other, left, float(other[3])
+                    fit, off = other, left
         radius, middle = float(fit[0]), middle + fit[1:3]
         scale = max(1.5 * float(np.median(np.abs(off))), 1e-6 * radius)
         weight = 1 / (1 + (off / scale) ** 2)
-    return radius, float(1.483 * np.median(np.abs(off))), side
+    return radius, float(1.483 * np.median(np.abs(off)))
 
 
-FEWEST_FOR_SIDE, WAYS, SIDE_TOLD = 10, 24, 0.15
+FEWEST_FOR_SIDE, WAYS, SIDE_TOLD = 8, 24, 0.9
 """Points that a visible side takes to be told, directions tried, and what it must leave of the scatter."""
 
 WIDEST_SIDE = 0.25
