@@ -12,21 +12,33 @@ from django.utils import timezone
 from visits.models import ReportLink
 from visits.services.base import own_visit, remember, taken
 from workshop.models import Member
+from workshop.refusals import RefusedError
 from workshop.transactions import write
 
 SALT = "dentado.report"
 LASTS = timedelta(days=90)
+MOST_OPEN = 20
 
 
 @write
 def make_link(member: Member, visit_id: UUID, link_id: UUID) -> ReportLink:
-    """Let whoever has the link read this report. The same id again is the same link."""
+    """Let whoever has the link read this report. The same id again is the same link.
+
+    Raises
+    ------
+    RefusedError
+        If far too many are open already.
+    """
     visit = own_visit(member, visit_id, lock=True)
     known: ReportLink | None = ReportLink.objects.filter(id=link_id).first()
     if known:
         if known.visit_id != visit.id:
             raise taken("link")
         return known
+    if visit.report_links.filter(revoked=False, expires_at__gt=timezone.now()).count() >= MOST_OPEN:
+        raise RefusedError(
+            409, "too_many_open", f"{MOST_OPEN} links to it are open.", "Take those back that nobody reads."
+        )
     made: ReportLink = ReportLink.objects.create(
         id=link_id, visit=visit, recorded_by=member, expires_at=timezone.now() + LASTS
     )

@@ -6,7 +6,6 @@ from datetime import datetime
 from typing import Literal
 from uuid import UUID
 
-import segno
 from django.http import HttpResponse
 from django.utils import timezone
 from ninja import Router
@@ -20,6 +19,7 @@ from visits.models import ReportLink
 from visits.services.base import own_visit
 from workshop.authentication import MemberRequest
 from workshop.client import address_for_others
+from workshop.codes import code_of
 
 from .feed import feed_token, reminders_of
 from .link import make_link, revoke_link, token_of
@@ -121,7 +121,7 @@ def feed(request: MemberRequest) -> FeedOut:
 
 def _link(request: MemberRequest, link: ReportLink) -> SharedLink:
     address = address_for_others(request, f"/report/{token_of(link)}")
-    code = segno.make(address, error="m").svg_data_uri(scale=5, border=2, dark="#1e2930", light="#fbf8f1")
+    code = code_of(address, 5)
     return SharedLink(
         id=link.id, address=address, code=code, expires_at=link.expires_at, by=link.recorded_by.called
     )

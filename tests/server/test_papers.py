@@ -14,7 +14,7 @@ from icalendar import Calendar
 from PIL import Image
 
 from papers.calendar import CalendarDay, calendar_of
-from papers.link import token_of
+from papers.link import MOST_OPEN, token_of
 from visits import services
 from visits.models import ReportLink, Visit
 
@@ -123,6 +123,13 @@ class Link(BenchCase):
         self.refused(self.desk.ask("PUT", f"/visits/{other.id}/links/{link}"), "taken_id")
         self.assertEqual(self.desk.ask("DELETE", f"/visits/{other.id}/links/{link}")[0], 404)
         self.assertTrue(token_of(ReportLink.objects.get()))
+
+    def test_only_so_many_links_are_open_at_once(self) -> None:
+        made = [self.desk.got("PUT", self.at("links", uuid4()))["id"] for _ in range(MOST_OPEN)]
+        self.refused(self.desk.ask("PUT", self.at("links", uuid4())), "too_many_open", status=409)
+        self.assertEqual(self.desk.got("PUT", self.at("links", made[0]))["id"], made[0])
+        self.desk.got("DELETE", self.at("links", made[0]))
+        self.desk.got("PUT", self.at("links", uuid4()))
 
     def test_what_was_proved_and_handed_back_is_told(self) -> None:
         self.desk.got("PUT", self.at("proof", uuid4()), {"check": "hand_turn", "outcome": "met"})

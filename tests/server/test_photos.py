@@ -15,6 +15,7 @@ from django.utils import timezone
 from PIL import Image
 
 from visits.models import Join, Photo
+from visits.services.joins import MOST_OPEN, note_device
 
 from ..pictures import picture
 from .bench import BenchCase
@@ -108,6 +109,24 @@ class Photos(BenchCase):
         )
         self.assertEqual(self.desk.ask("PUT", path, {"marks": [{"x": 2, "y": 0}]})[0], 422)
         self.assertEqual(len(self.desk.got("PUT", path, {"marks": []})["marks"]), 0)
+
+    def test_of_too_many_codes_the_oldest_that_no_phone_opened_is_closed(self) -> None:
+        kept, first = (self.desk.got("PUT", self.at("joins", uuid4())) for _ in range(2))
+        Client().get(kept["address"].replace("http://testserver", ""))
+        for _ in range(MOST_OPEN + 3):
+            last = self.desk.got("PUT", self.at("joins", uuid4()))
+        still = {join["id"] for join in self.desk.got("GET", self.at("joins"))}
+        self.assertEqual(len(still), MOST_OPEN)
+        self.assertTrue({kept["id"], last["id"]} <= still)
+        self.assertNotIn(first["id"], still)
+        # Where a phone came by each, none is closed under it.
+        for join in Join.objects.filter(revoked=False):
+            note_device(join, "key", "a phone", "127.0.0.1")
+        refused = self.desk.ask("PUT", self.at("joins", uuid4()))
+        self.refused(refused, "too_many_open", status=409)
+        self.assertEqual(len(self.desk.got("GET", self.at("joins"))), MOST_OPEN)
+        # The same id again is still the same link.
+        self.assertEqual(self.desk.got("PUT", self.at("joins", last["id"]))["id"], last["id"])
 
     def test_a_phone_joins_by_a_code_and_shoots_into_the_last_step_only(self) -> None:
         join = self.at("joins", uuid4())

@@ -7,7 +7,6 @@ from math import ceil
 from typing import Annotated, Any
 from uuid import UUID
 
-import segno
 from django.http import Http404
 from django.http.response import HttpResponseBase
 from django.utils import timezone
@@ -18,6 +17,7 @@ from pydantic import Field
 from sums.base import Model, Problem
 from workshop.authentication import MemberRequest
 from workshop.client import NOT_SHARED, address_for_others, reaches_others
+from workshop.codes import code_of
 from workshop.files import file_answer
 
 from .. import services
@@ -115,7 +115,7 @@ def end_join(request: MemberRequest, visit_id: UUID, join_id: UUID) -> list[Join
 
 def _join_out(request: MemberRequest, join: Join) -> JoinOut:
     address = address_for_others(request, f"/join/{token_of(join)}")
-    code = segno.make(address, error="m").svg_data_uri(scale=6, border=2, dark="#1e2930", light="#fbf8f1")
+    code = code_of(address)
     return JoinOut(
         id=join.id,
         address=address,

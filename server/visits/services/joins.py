@@ -15,19 +15,29 @@ from workshop.models import Member
 from workshop.refusals import RefusedError
 from workshop.transactions import write
 
-from ..models import Join, JoinedDevice, Photo
+from ..models import Join, JoinedDevice, Photo, Visit
 from .base import own_visit, remember
 from .photos import add_photo
 
 LASTS = timedelta(hours=1)
+MOST_OPEN = 20
+"""Links open at once on a visit: more are of a program gone wrong, each with a code to be drawn."""
 MOST_PHOTOS = 300
 """Photos through one link: more than an hour's work, and no way to fill a disk from outside."""
 
 
 @write
 def make_join(member: Member, visit_id: UUID, join_id: UUID) -> Join:
-    """Let a second device shoot into this visit. The same id again is the same link."""
+    """Let a second device shoot into this visit. The same id again is the same link.
+
+    Raises
+    ------
+    RefusedError
+        If far too many are open already.
+    """
     visit = own_visit(member, visit_id, lock=True)
+    if not Join.objects.filter(id=join_id).exists():
+        _make_room(member, visit)
     join, made = Join.objects.get_or_create(
         id=join_id, defaults={"visit": visit, "recorded_by": member, "expires_at": timezone.now() + LASTS}
     )
@@ -36,6 +46,24 @@ def make_join(member: Member, visit_id: UUID, join_id: UUID) -> Join:
     if made:
         remember(visit, member, "phone let in", join_id)
     return join
+
+
+def _make_room(member: Member, visit: Visit) -> None:
+    """Close the oldest that no phone ever opened where too many are open: of a screen that was shut."""
+    open_ones = visit.joins.filter(revoked=False, expires_at__gt=timezone.now())
+    if open_ones.count() < MOST_OPEN:
+        return
+    unused = open_ones.filter(devices__isnull=True).order_by("expires_at").first()
+    if unused is None:
+        raise RefusedError(
+            409,
+            "too_many_open",
+            f"{MOST_OPEN} phones are let in already.",
+            "Let one go, or wait: each is let in for an hour.",
+        )
+    unused.revoked = True
+    unused.save(update_fields=["revoked"])
+    remember(visit, member, "phone let go", unused.id)
 
 
 def open_join(join_id: UUID) -> Join:

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import segno
 from ninja import Router
 from pydantic import Field
 
@@ -10,6 +9,7 @@ from sums.base import Model, Problem
 
 from ..authentication import MemberRequest
 from ..client import NOT_SHARED, address_for_others, reaches_others
+from ..codes import code_of
 from ..trust import fingerprint
 
 router = Router(tags=["workshop"])
@@ -29,5 +29,5 @@ def phones(request: MemberRequest) -> PhonesOut:
     """How to add this bench to a phone."""
     alone = "" if reaches_others(request) else NOT_SHARED
     address = address_for_others(request, "/trust" if fingerprint() else "/")
-    code = segno.make(address, error="m").svg_data_uri(scale=6, border=2, dark="#1e2930", light="#fbf8f1")
+    code = code_of(address)
     return PhonesOut(address=address, code="" if alone else code, fingerprint=fingerprint(), alone=alone)
