@@ -97,6 +97,19 @@ class Counted(unittest.TestCase):
         self.assertGreaterEqual(len(off), 4)
         self.assertLess(float(np.median(off)), 0.006)
 
+    def test_a_thick_gear_seen_askew_is_not_taken_for_larger(self) -> None:
+        """Half of what its side adds looks like a circle whose middle is elsewhere: its bore tells that."""
+        off = []
+        for n in range(9):
+            one = hidden(f"thick {n}", card=True, thickness=0.1, size=SIZE)
+            seen = count_photo(one.image)
+            if isinstance(seen, PhotoCount) and seen.teeth == one.gear.teeth:
+                size = size_by_card(one.image, seen)
+                if size:
+                    off.append(abs(size.tip_diameter / one.gear.tip_diameter - 1))
+        self.assertGreaterEqual(len(off), 6)
+        self.assertLess(float(np.median(off)), 0.008, off)
+
     def test_a_card_whose_stripe_is_of_the_grounds_colour_is_seen_whole(self) -> None:
         for name in ("fl 25", "fl 29"):
             with self.subTest(name):

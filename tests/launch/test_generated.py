@@ -62,7 +62,12 @@ class Generated(unittest.TestCase):
         answered = Counter(line["status"] // 100 for line in asked)
         self.assertGreater(answered[2], least / 100, answered)
         slow = [line for line in asked if line["worked_ms"] > MOST_WORK or line["ms"] > SLOWEST]
-        self.assertEqual(slow, [])
+        # Each route with how often, and its worst by the clock and by its work: of a long run all is wanted.
+        worst: dict[str, list[float]] = {}
+        for line in slow:
+            often, ms, worked = worst.get(line["route"], [0, 0.0, 0.0])
+            worst[line["route"]] = [often + 1, max(ms, line["ms"]), max(worked, line["worked_ms"])]
+        self.assertFalse(worst, worst)
 
     def logged(self, folder: Path) -> list[dict[str, Any]]:
         """What the server itself says that it was asked."""

@@ -2,7 +2,7 @@
 
 from .count import PhotoCount, Refused, count_photo
 from .picture import read_picture
-from .scale import PhotoSize, size_by_bore, size_by_card, tip_points
+from .scale import PhotoSize, size_by_bore, size_by_card
 
 __all__ = [
     "PhotoCount",
@@ -12,5 +12,4 @@ __all__ = [
     "read_picture",
     "size_by_bore",
     "size_by_card",
-    "tip_points",
 ]

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import Any
 
 import cv2
 import numpy as np
@@ -36,7 +37,7 @@ class PhotoSize:
 
 def size_by_card(image: Image, seen: PhotoCount) -> PhotoSize | None:
     """The size by a card on the same bench; None where none is seen whole."""
-    found = _by_card(cards(image, seen.rim), tips_seen(image, seen), seen)
+    found = _by_card(cards(image, seen.rim), tips_seen(image, seen), seen, _bore(image, seen.rim))
     if found is None:
         return None
     off, radius = found
@@ -44,18 +45,19 @@ def size_by_card(image: Image, seen: PhotoCount) -> PhotoSize | None:
     return PhotoSize(2 * radius, float(2 * radius * np.hypot(np.hypot(LEVEL, edge), off)))
 
 
-def _by_card(may_be: list[Array], points: Array, seen: PhotoCount) -> tuple[float, float] | None:
+def _by_card(
+    may_be: list[Array], points: Array, seen: PhotoCount, bore: Ellipse | None = None
+) -> tuple[float, float] | None:
     """The circle through points of the picture: scatter as a share of it, and radius, mm."""
     if len(points) < FEWEST_TIPS:
         return None
-    best: tuple[float, float] | None = None
+    best: tuple[float, float, NDArray[Any]] | None = None
     for corners in may_be:
         long_first = np.linalg.norm(corners[1] - corners[0]) > np.linalg.norm(corners[2] - corners[1])
         wide, high = CARD if long_first else CARD[::-1]
         flat = np.array([[0, 0], [wide, 0], [wide, high], [0, high]], np.float32)
         onto = cv2.getPerspectiveTransform(corners.astype(np.float32), flat)
-        there = cv2.perspectiveTransform(points[None].astype(np.float32), onto)[0].astype(np.float64)
-        radius, off = _circle(there)
+        radius, off = _circle(_onto(points, onto))
         # Askew a card is foreshortened, yet no part of one makes the gear as large as it is.
         area = wide * high / cv2.contourArea(corners.astype(np.float32))
         straight = np.sqrt(seen.rim.a * seen.rim.b * area)
@@ -63,10 +65,31 @@ def _by_card(may_be: list[Array], points: Array, seen: PhotoCount) -> tuple[floa
             continue
         # Of what might be the card that is which makes the gear round: a part of it does not.
         if best is None or off / radius < best[0]:
-            best = (off / radius, radius)
-    return best if best and best[0] < NOT_ROUND else None
+            best = (off / radius, radius, onto)
+    if best is None or best[0] > NOT_ROUND:
+        return None
+    if bore is not None and abs(_flatness(bore) - _flatness(seen.rim)) < AS_FLAT:
+        about = _kasa(_onto(bore.points(AROUND_BORE), best[2]))
+        radius, off = _circle(_onto(points, best[2]), about)
+        if off / radius < ROUND_ENOUGH:
+            return off / radius, radius
+    return best[:2]
 
 
+def _flatness(seen: Ellipse) -> float:
+    return min(seen.a, seen.b) / max(seen.a, seen.b)
+
+
+def _onto(points: Array, onto: NDArray[Any]) -> Array:
+    moved = cv2.perspectiveTransform(points[None].astype(np.float32), onto)[0]
+    return np.asarray(moved, dtype=np.float64)
+
+
+AS_FLAT, ROUND_ENOUGH = 0.08, 0.015
+"""A bore is seen as much askew as the tips, and they make a circle about it: else it is a smear, or a hole of
+several."""
+
+AROUND_BORE = np.linspace(0, 2 * np.pi, 36, endpoint=False)
 FEWEST_TIPS, NOT_ROUND = 5, 0.05
 FORESHORTENED = 1.6
 EDGE = 1.0
@@ -160,19 +183,22 @@ def _bore(image: Image, rim: Ellipse) -> Ellipse | None:
     return ellipse_of(_kept(np.array(points)))
 
 
-def _circle(points: Array) -> tuple[float, float]:
-    """Radius of the circle through points, and the scatter about it.
+def _circle(points: Array, about: Array | None = None) -> tuple[float, float]:
+    """Radius of the circle through points, and the scatter about it; `about` is its middle where known.
 
     Seen askew, the side of a gear below its face stands out on the half that is nearer: there the outline is
-    the same circle again, moved by so much. Where the points say so, that is taken off.
+    the same circle again, moved by so much. Where the points say so, that is taken off. Half of it looks like
+    a circle whose middle is elsewhere: where a bore tells the middle it is told far better.
     """
-    middle = _kasa(points)
+    middle = _kasa(points) if about is None else about
     weight = np.ones(len(points))
     radius, off = float("nan"), np.zeros(len(points))
     for _ in range(4):
-        about = points - middle
-        reach, angle = np.hypot(*about.T), np.arctan2(about[:, 1], about[:, 0])
-        plain = np.stack([np.ones_like(angle), np.cos(angle), np.sin(angle)], axis=1)
+        from_it = points - middle
+        reach, angle = np.hypot(*from_it.T), np.arctan2(from_it[:, 1], from_it[:, 0])
+        plain = np.ones((len(angle), 1))
+        if about is None:
+            plain = np.column_stack([plain, np.cos(angle), np.sin(angle)])
         fit, off = _weighed(plain, reach, weight)
         alone = off
         if len(points) >= FEWEST_FOR_SIDE:
@@ -180,11 +206,13 @@ def _circle(points: Array) -> tuple[float, float]:
                 moved = np.column_stack([plain, np.maximum(0.0, np.cos(angle - toward))])
                 other, left = _weighed(moved, reach, weight)
                 told = SIDE_TOLD * float(weight @ alone**2)
-                if 0 < other[3] < WIDEST_SIDE * fit[0] and float(weight @ left**2) < min(
+                if 0 < other[-1] < WIDEST_SIDE * fit[0] and float(weight @ left**2) < min(
                     told, float(weight @ off**2)
                 ):
                     fit, off = other, left
-        radius, middle = float(fit[0]), middle + fit[1:3]
+        radius = float(fit[0])
+        if about is None:
+            middle = middle + fit[1:3]
         scale = max(1.5 * float(np.median(np.abs(off))), 1e-6 * radius)
         weight = 1 / (1 + (off / scale) ** 2)
     return radius, float(1.483 * np.median(np.abs(off)))
