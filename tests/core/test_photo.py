@@ -85,28 +85,26 @@ class Counted(unittest.TestCase):
         ]
         self.assertGreaterEqual(sum(found), 0.85 * len(found))
 
-    def test_a_card_tells_its_size(self) -> None:
+    def sized(self, name: str, many: int, thickness: float) -> list[float]:
+        """How far off, in their diameter, gears beside a card are, of those that are counted and sized."""
         off = []
-        for n in range(6):
-            one = hidden(f"card {n}", card=True, thickness=0.002, size=SIZE)
+        for n in range(many):
+            one = hidden(f"{name} {n}", card=True, thickness=thickness, size=SIZE)
             seen = count_photo(one.image)
             if isinstance(seen, PhotoCount) and seen.teeth == one.gear.teeth:
                 size = size_by_card(one.image, seen)
                 if size:
                     off.append(abs(size.tip_diameter / one.gear.tip_diameter - 1))
+        return off
+
+    def test_a_card_tells_its_size(self) -> None:
+        off = self.sized("card", 6, 0.002)
         self.assertGreaterEqual(len(off), 4)
         self.assertLess(float(np.median(off)), 0.006)
 
     def test_a_thick_gear_seen_askew_is_not_taken_for_larger(self) -> None:
         """Half of what its side adds looks like a circle whose middle is elsewhere: its bore tells that."""
-        off = []
-        for n in range(9):
-            one = hidden(f"thick {n}", card=True, thickness=0.1, size=SIZE)
-            seen = count_photo(one.image)
-            if isinstance(seen, PhotoCount) and seen.teeth == one.gear.teeth:
-                size = size_by_card(one.image, seen)
-                if size:
-                    off.append(abs(size.tip_diameter / one.gear.tip_diameter - 1))
+        off = self.sized("thick", 9, 0.1)
         self.assertGreaterEqual(len(off), 6)
         self.assertLess(float(np.median(off)), 0.008, off)
 
