@@ -108,9 +108,11 @@ class StillWhatItIs(unittest.TestCase):
 
     def test_what_is_too_coarse_to_be_seen_at_the_bench_is_said(self) -> None:
         self.assertEqual(made()[0].tolerance_mm, 0.001)
-        self.assertFalse(any("Laid out within" in note for note in made()[0].notes))
-        answer, _ = made(gear=LONG, width_mm=200)
-        self.assertTrue(any("Laid out within" in note for note in answer.notes), answer.notes)
+        self.assertFalse(any("laid out within" in note for note in made()[0].notes))
+        # While an outline is drawn, before the body is asked for, as well.
+        for form in ("svg", "stl"):
+            answer, _ = made(gear=LONG, width_mm=200, format=form)
+            self.assertTrue(any("body of it is laid out within" in note for note in answer.notes), form)
         self.assertLess(answer.tolerance_mm, 0.02 * 2.3)
 
     def test_an_ordinary_helical_gear_stays_within_a_few_micrometres(self) -> None:
@@ -129,6 +131,7 @@ class StillWhatItIs(unittest.TestCase):
         self.assertIn("outline", refused.exception.hint)
         answer, content = made(**asked, format="svg")
         self.assertIn(b"<path", content)
+        self.assertTrue(any("as an outline" in note for note in answer.notes), answer.notes)
         # As much as its section times its width, twisted or not.
         xy = np.array(answer.outline[0])
         area = 0.5 * abs(float(np.sum(xy[:, 0] * np.roll(xy[:, 1], -1) - np.roll(xy[:, 0], -1) * xy[:, 1])))

@@ -2,7 +2,7 @@
 
 from .blank import AS_DRAWN, BORE_SHAPES, Blank, Bore, Process, named_process, processes
 from .coupon import OUTSIDE, SLOT, allowance
-from .files import FORMATS, drawn_coupon, drawn_gear, written
+from .files import FORMATS, body_fineness, drawn_coupon, drawn_gear, written
 from .part import PartBlank, drawn_part, part_outlines, part_solid
 from .running import Running, running
 from .section import Section, section_of, true_outline
@@ -24,6 +24,7 @@ __all__ = [
     "Section",
     "WormThread",
     "allowance",
+    "body_fineness",
     "drawn_coupon",
     "drawn_gear",
     "drawn_part",

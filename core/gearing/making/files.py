@@ -57,14 +57,25 @@ def drawn_gear(blank: Blank, form: str) -> tuple[Workpiece, Section, float]:
     tolerance = fineness(blank, blank.gear)
     section = section_of(blank, tolerance=tolerance)
     if form in BODIES:
-        rims = [(blank.gear, blank.width)]
-        if blank.second is not None:
-            rims.append((blank.second, blank.second_width))
-        stretch = 1 / (1 - blank.process.shrinks)
-        tolerance = max(fineness(blank, gear, width * stretch) for gear, width in rims)
+        tolerance = body_fineness(blank)
     marks = [("reference", section.reference), ("tip", section.tip), ("root", section.root)]
     body = cache(lambda: solid_of(blank, twisted=form in BODIES))
     return Workpiece(_title(blank, tolerance), _by_layer(blank, section), marks, body), section, tolerance
+
+
+def body_fineness(blank: Blank) -> float:
+    """The tolerance of its body, that of the coarser of its rims, mm.
+
+    Raises
+    ------
+    GearingError
+        As :func:`fineness`.
+    """
+    rims = [(blank.gear, blank.width)]
+    if blank.second is not None:
+        rims.append((blank.second, blank.second_width))
+    stretch = 1 / (1 - blank.process.shrinks)
+    return max(fineness(blank, gear, width * stretch) for gear, width in rims)
 
 
 def drawn_coupon() -> Workpiece:

@@ -7,10 +7,12 @@ from dataclasses import replace
 
 import numpy as np
 
+from gearing.errors import GearingError
 from gearing.geometry.gear import Gear, tip_land, undercut
 from gearing.making import (
     AS_DRAWN,
     Blank,
+    body_fineness,
     drawn_gear,
     lewis_stress,
     ring_stress,
@@ -60,7 +62,7 @@ def make_gear(request: MakeIn) -> MakeOut:
         shrinks_percent=100 * process.shrinks,
         bending_n_mm2=_bending(request, blank),
         mesh=_mesh(request),
-        notes=[*_notes(blank), *_how_fine(tolerance)],
+        notes=[*_notes(blank), *_how_fine(blank)],
         outline=[shown(each) for each in section.outlines()],
     )
 
@@ -128,11 +130,16 @@ def _drawing(request: MakeIn, other: Gear, apart: float) -> list[PartLine]:
     ]
 
 
-def _how_fine(tolerance: float) -> list[str]:
+def _how_fine(blank: Blank) -> list[str]:
+    """What is to be known of its body before its file is asked for, whichever is drawn now."""
+    try:
+        tolerance = body_fineness(blank)
+    except GearingError:
+        return ["Too long and fine for a body: it can be had as an outline (DXF, SVG)."]
     if tolerance < COARSE:
         return []
     return [
-        f"Laid out within {1000 * tolerance:.2g} µm: finer, so large a part would be no use to a machine."
+        f"A body of it is laid out within {1000 * tolerance:.2g} µm: finer, it would be no use to a machine."
     ]
 
 
