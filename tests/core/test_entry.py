@@ -19,7 +19,7 @@ from gearing.strip.entry import (
     print_entry,
     strip_title,
 )
-from gearing.strip.kinds import kinds
+from gearing.strip.kinds import kinds, named_at, taught
 
 from ..examples import examples
 
@@ -174,3 +174,23 @@ class Corrections(unittest.TestCase):
         ):
             with self.subTest(field=field), self.assertRaises(GearingError):
                 correct("4x M3x10 hex2 gear", field, value)
+
+
+class Taught(unittest.TestCase):
+    def test_a_name_of_several_words_however_it_is_written(self) -> None:
+        with taught({"ferry  quay widget": "bush", "jockey": "pulley"}):
+            for said, many in (
+                ("ferry quay widget", 3), ("ferry-quay widgets", 2), ("Ferry-Quay-Widgets", 1),
+                ("jockeys", 1), ("jockeies", 1),
+            ):  # fmt: skip
+                with self.subTest(said):
+                    self.assertEqual(named_at(said.split(), 0), ("pulley" if "j" in said else "bush", many))
+            # What a name only begins with, or is parted by a figure, is not that name.
+            for said in ("ferry quay", "ferry 3 quay widget", "quay widget"):
+                self.assertIsNone(named_at(said.split(), 0), said)
+        self.assertIsNone(named_at(["ferry", "quay", "widget"], 0))
+
+    def test_what_is_taught_goes_before_what_is_shipped(self) -> None:
+        with taught({"bearings": "bush"}):
+            self.assertEqual(named_at(["bearings"], 0), ("bush", 1))
+        self.assertEqual(named_at(["bearings"], 0), ("bearing", 1))

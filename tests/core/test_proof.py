@@ -267,6 +267,18 @@ class Refused(unittest.TestCase):
                 prove_unit(ProofIn.model_validate(body))
             self.assertEqual((caught.exception.code, caught.exception.field), ("unknown_step", field))
 
+    def test_more_than_is_heard_in_a_breath(self) -> None:
+        long = "gear 41t from the counter shaft beside the bearing with the blue mark, worn on one flank"
+        for body in (
+            {"lines": [long] * 500},
+            {"lines": ["cover"] * 120, "instead": {str(n): long * 4 for n in range(1, 121)}},
+            {"lines": ["cover"] * 120, "findings": [{"step": n, "what": long * 4} for n in range(1, 121)]},
+        ):
+            with self.subTest(sorted(body)), self.assertRaises(GearingError) as caught:
+                prove_unit(ProofIn.model_validate({"kind": "car", **body}))
+            self.assertEqual(caught.exception.code, "too_much_said")
+            self.assertIn("40,000", caught.exception.problem)
+
     def test_the_law_is_named_where_it_decides(self) -> None:
         self.assertIn("local rules", prove_unit(ProofIn(kind="counter drive")).notice)
         self.assertEqual(prove_unit(ProofIn(kind="servo")).notice, "")

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, fields, replace
-from functools import lru_cache
+from functools import cache, lru_cache
 from math import prod
 
 import numpy as np
@@ -35,7 +35,9 @@ def _turned(field: Real) -> Real:
 
 
 def _turned_gears(gears: Gear) -> Gear:
-    return Gear(gears.teeth, *(_turned(getattr(gears, each.name)) for each in fields(Gear)[1:]))
+    """Laid out anew: what is worked out from views of unlike order is laid out in neither."""
+    each = (_turned(getattr(gears, field.name)) for field in fields(Gear)[1:])
+    return Gear(gears.teeth, *(np.ascontiguousarray(of) if np.ndim(of) else of for of in each))
 
 
 def _slope(values: Array, unknown: int, middle: Array) -> Array | float:
@@ -138,7 +140,7 @@ def likelihood(
         tilt = (np.asarray(_turned(steps[3])), np.asarray(_turned(1 / np.sqrt(pivots[3]))))
     back = [[_turned(each) for each in row] for row in matrix]
     return (
-        np.asarray(_turned(logs)),
+        np.ascontiguousarray(_turned(logs)),
         Pointed(moved, back, [np.asarray(_turned(each)) for each in scale]),
         tilt,
     )
@@ -189,8 +191,7 @@ def off_list_evidence(teeth: int, readings: list[Reading], clues: Clues) -> floa
     beyond = first.probe.method.adds * first.probe.size
     unit = float(np.nan_to_num(first.probe.predict(replace(plain, module=1e3)), nan=1e3 * teeth)) / 1e3
     guess = max((first.value - beyond) / max(unit, 1e-6), 1e-3)
-    steps = np.log(guess) + np.linspace(-0.4, 0.4, 1601)
-    module = np.exp(steps)[:, None]
+    module = guess * _around()[:, None]
     gears = replace(plain, module=module, pressure_angle=np.radians([14.5, 20.0, 25.0]))
     near = (np.abs(_off(first, gears)[0]) < BEYOND).any(axis=1)
     gears = replace(gears, module=module[near])
@@ -200,4 +201,14 @@ def off_list_evidence(teeth: int, readings: list[Reading], clues: Clues) -> floa
         logs = logs - 0.5 * off * off - np.log(width * np.sqrt(2 * np.pi))
     spread = np.log(LARGEST_MODULE / SMALLEST_MODULE)
     share = np.array([0.15, 0.7, 0.15])
-    return float((np.exp(np.nan_to_num(logs, nan=-np.inf)) * share).sum() * (steps[1] - steps[0]) / spread)
+    return float((np.exp(np.nan_to_num(logs, nan=-np.inf)) * share).sum() * APART / spread)
+
+
+APART = 0.0005
+"""Logarithm of the step from module to module off the list."""
+
+
+@cache
+def _around() -> Array:
+    """Modules about a guess, as shares of it."""
+    return np.asarray(np.exp(np.arange(-800, 801) * APART))

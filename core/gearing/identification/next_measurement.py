@@ -284,18 +284,20 @@ def mixed_gain(choice: NDArray[np.int64], share: Array, mean: Array, sigma: Arra
     place = np.rint((mean - low) / step).astype(np.int64)
     # Bells of nearly one width are laid on together.
     width = np.rint(2 * np.log2(sigma / sigma.min())).astype(np.int64)
-    density = np.zeros((int(choice.max()) + 1, many))
-    for each in np.flatnonzero(np.bincount(width)):
-        alike = width == each
-        weight = share[alike] + 1e-300
-        spread = float(np.sqrt((sigma[alike] ** 2 * weight).sum() / weight.sum()))
+    choices, widths = int(choice.max()) + 1, int(width.max()) + 1
+    weight = share + 1e-300
+    with np.errstate(invalid="ignore"):
+        spreads = np.sqrt(np.bincount(width, sigma**2 * weight) / np.bincount(width, weight))
+    laid = np.bincount((width * choices + choice) * many + place, share, widths * choices * many)
+    density = np.zeros((choices, many))
+    for row, spread in zip(laid.reshape(widths, choices, many), spreads, strict=True):
+        if np.isnan(spread):
+            continue
         reach = min(int(np.ceil(WIDE * spread / step)), many - 1)
         bell = np.exp(-0.5 * (np.arange(-reach, reach + 1) * step / spread) ** 2)
         bell /= bell.sum()
-        for chosen in np.flatnonzero(np.bincount(choice[alike])):
-            mine = alike & (choice == chosen)
-            laid = np.bincount(place[mine], share[mine], many)
-            density[chosen] += np.convolve(laid, bell)[reach : reach + many]
+        for chosen in range(choices):
+            density[chosen] += np.convolve(row[chosen], bell)[reach : reach + many]
     whole = density.sum(axis=0)
     of = density.sum(axis=1, keepdims=True)
     with np.errstate(divide="ignore", invalid="ignore"):

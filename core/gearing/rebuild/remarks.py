@@ -97,12 +97,10 @@ def _thread_in(piece: Removed, scene: Scene) -> str:
     if tender := next((word for word in said if word in PLASTIC), ""):
         return surface_of(replace(entry, kind="other", material=tender))
     # A set screw is cut into the very thing it holds; a cover's screw into what lies under it.
-    held = set(held_by(entry)) if entry.kind == "setscrew" else set()
-    names = ((other.entry, set(other.entry.words.lower().split())) for other in scene.pieces)
-    inside = next(
-        (other for other, words in names if held and other.kind != entry.kind and held <= words), None
-    )
-    return surface_of(inside) if inside else surface_of(entry)
+    held = frozenset(held_by(entry) if entry.kind == "setscrew" else ())
+    named = scene.named if held else []
+    inside = next((other for other, words in named if other.kind != entry.kind and held <= words), entry)
+    return surface_of(inside)
 
 
 def _shares_flat(entry: Entry) -> bool:

@@ -37,11 +37,20 @@ class Scene:
         """What turns the train."""
         return [piece for piece in self.pieces if kinds()[piece.entry.kind].meshes or piece.entry.teeth]
 
+    @cached_property
+    def _nth_toothed(self) -> dict[str, int]:
+        return {piece.key: n for n, piece in enumerate(self.toothed)}
+
+    @cached_property
+    def named(self) -> list[tuple[Entry, frozenset[str]]]:
+        """What came off, with the words that name it."""
+        return [(piece.entry, frozenset(piece.entry.words.lower().split())) for piece in self.pieces]
+
     def meets(self, piece: Removed) -> list[Entry]:
         """The gears it is taken to run against: its neighbours in the row that run where it does."""
-        if piece not in self.toothed:
+        at = self._nth_toothed.get(piece.key)
+        if at is None:
             return []
-        at = self.toothed.index(piece)
         beside = self.toothed[max(0, at - 1) : at + 2]
         return [
             other.entry for other in beside if other is not piece and self.runs(other) == self.runs(piece)

@@ -3,12 +3,12 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Iterable, Iterator, Mapping, Sequence
 from contextlib import contextmanager
 from contextvars import ContextVar
 from dataclasses import dataclass
 from functools import cache
-from types import MappingProxyType
+from itertools import takewhile
 
 from ..data import table
 
@@ -69,15 +69,20 @@ def kinds() -> dict[str, Kind]:
     }
 
 
+class Names(dict[str, str]):
+    """Kinds by their names, and the words a name of several begins with."""
+
+    def __init__(self, named: Iterable[tuple[str, str]]) -> None:
+        super().__init__((" ".join(name.split()), kind) for name, kind in named)
+        self.begins = frozenset(name.split()[0] for name in self if " " in name)
+
+
 @cache
-def _by_words() -> dict[tuple[str, ...], str]:
-    return {tuple(name.split()): kind.key for kind in kinds().values() for name in kind.words}
+def _shipped() -> Names:
+    return Names((name, kind.key) for kind in kinds().values() for name in kind.words)
 
 
-Names = Mapping[tuple[str, ...], str]
-"""Kinds by the words of their names."""
-
-_TAUGHT: ContextVar[Names] = ContextVar("names a workshop has taught", default=MappingProxyType({}))
+_TAUGHT: ContextVar[Names | None] = ContextVar("names a workshop has taught", default=None)
 
 
 @contextmanager
@@ -92,7 +97,7 @@ def taught(names: Mapping[str, str]) -> Iterator[None]:
     >>> named_at(["widgets"], 0) is None
     True
     """
-    token = _TAUGHT.set({tuple(name.split()): kind for name, kind in names.items() if kind in kinds()})
+    token = _TAUGHT.set(Names((name, kind) for name, kind in names.items() if kind in kinds()))
     try:
         yield
     finally:
@@ -113,22 +118,37 @@ def named_at(words: Sequence[str], at: int) -> tuple[str, int] | None:
     >>> named_at(["planet", "carrier", "screws"], 0), named_at(["e-clips"], 0), named_at(["red"], 0)
     (('carrier', 2), ('circlip', 1), None)
     """
-    for many in range(min(LONGEST_NAME, len(words) - at), 0, -1):
-        said = words[at : at + many]
-        # What is no plain word parts a name.
-        if not all(word.replace("-", "").isalpha() for word in said):
-            continue
-        whole = " ".join(said).lower()
-        for form in dict.fromkeys((whole.replace("-", " "), whole.replace("-", ""))):
-            for singular in (form, form.removesuffix("s"), form.removesuffix("es"), _y(form)):
-                words_of = tuple(singular.split())
-                if kind := _TAUGHT.get().get(words_of) or _by_words().get(words_of):
+    # What is no plain word parts a name.
+    said = list(takewhile(_is_plain, words[at : at + LONGEST_NAME]))
+    known = [names for names in (_TAUGHT.get(), _shipped()) if names]
+    for many in range(len(said), 0, -1):
+        whole = " ".join(said[:many]).lower()
+        parted, joined = " ".join(whole.replace("-", " ").split()), whole.replace("-", "")
+        for form in (parted, joined) if parted != joined else (whole,):
+            first, *more = form.split(maxsplit=1)
+            # Every word of a line is asked: most begin no longer name.
+            if more and not any(first in names.begins for names in known):
+                continue
+            for singular in _singulars(form):
+                if kind := next((names[singular] for names in known if singular in names), ""):
                     return kind, many
     return None
 
 
-def _y(plural: str) -> str:
-    return f"{plural[:-3]}y" if plural.endswith("ies") else plural
+def _is_plain(word: str) -> bool:
+    return word.isalpha() or word.replace("-", "").isalpha()
+
+
+def _singulars(form: str) -> list[str]:
+    """What a word may be the plural of, itself first."""
+    if not form.endswith("s"):
+        return [form]
+    singular = [form, form[:-1]]
+    if form.endswith("es"):
+        singular.append(form[:-2])
+    if form.endswith("ies"):
+        singular.append(f"{form[:-3]}y")
+    return singular
 
 
 def kind_of_word(word: str) -> str | None:

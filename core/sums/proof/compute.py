@@ -12,12 +12,13 @@ from gearing.strip.entry import Entry, read_line
 from gearing.strip.order import Spot
 from gearing.workshop.units import conditions, kind_named, pick_named, symptoms, unit_kind
 
-from .request import ProofIn
+from .request import MOST_SAID, ProofIn
 from .response import FigureBand, LaterUse, LeadOut, ProofCheckOut, ProofOut
 
 
 def prove_unit(request: ProofIn) -> ProofOut:
     """The proof of a unit, from its record as lines."""
+    _heard_in_time(request)
     row = [read_line(line) if line.strip() else [] for line in request.lines]
     _within(request, len(row))
     picked = [pick_named(symptoms(), said) for said in request.symptoms]
@@ -100,6 +101,18 @@ def _findings(request: ProofIn) -> dict[Spot, str]:
         spot = (each.step, 0)
         made[spot] = f"{made[spot]}, {each.what}" if spot in made else each.what
     return made
+
+
+def _heard_in_time(request: ProofIn) -> None:
+    """Not more is said than is heard in a breath."""
+    said = [*request.lines, *request.instead.values(), *(found.what for found in request.findings)]
+    if (many := sum(map(len, said))) > MOST_SAID:
+        raise GearingError(
+            f"These lines and findings are {many:,} characters; a proof is made from at most {MOST_SAID:,}.",
+            code="too_much_said",
+            field="lines",
+            hint="Say each step shorter, or ask for the proof of one unit at a time.",
+        )
 
 
 def _within(request: ProofIn, steps: int) -> None:

@@ -11,6 +11,8 @@ from gearing.train.line import LONGEST_LINE
 from ..base import Model
 
 MOST_STEPS = 600
+MOST_SAID = 40_000
+"""Characters of all lines and findings together: each is heard word by word, at some 30 µs a character."""
 RowLine = Annotated[str, Field(max_length=2000)]
 StepNumber = Annotated[int, Field(ge=1, le=MOST_STEPS)]
 Picked = Annotated[str, Field(max_length=80)]
