@@ -143,7 +143,7 @@ useKeys({ i: () => opener.value?.querySelector("button")?.click(), b: () => rout
 }
 
 /* A phone that lies, or whose keyboard is up: what is done has the room, the row is its names. */
-@media (max-height: 500px) {
+@media (max-height: 500px), (max-width: 700px) and (max-height: 620px) {
   .bar {
     height: 46px;
   }

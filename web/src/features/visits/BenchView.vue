@@ -16,6 +16,8 @@ import { fetchAhead } from "../../offline/ahead";
 import { useSession } from "../workshop/session";
 import { anyPicked, asQuery, nothingPicked } from "./picked";
 import StageRack from "./StageRack.vue";
+import ThumbBar from "./ThumbBar.vue";
+import ThumbPlace from "./ThumbPlace.vue";
 import { useTimers } from "./timers";
 import TodayPanel from "./TodayPanel.vue";
 
@@ -133,7 +135,7 @@ watch(away, (gone) => void (!gone && lookAll()));
 
 <template>
   <TopBar title="Bench" :about="session.workshop" />
-  <main class="work bench">
+  <main class="work bench over-thumb">
     <ProblemNote :problem="problem" />
     <div class="head">
       <h1 v-if="looking && cards">{{ cards.length + filed.length + left.open + left.filed || "Nothing" }} found</h1>
@@ -143,7 +145,9 @@ watch(away, (gone) => void (!gone && lookAll()));
         <InputText v-model="words" aria-label="Find a unit, an owner, a complaint" placeholder="Find a unit, an owner, a complaint" maxlength="120" /><KeyCap k="/" />
         <Button class="pick" variant="outlined" :aria-expanded="picking" @click="picking = !picking">Pick by</Button>
       </div>
-      <Button @click="router.push({ name: 'new-visit' })">New visit <KeyCap k="N" /></Button>
+      <ThumbBar>
+        <Button @click="router.push({ name: 'new-visit' })">New visit <KeyCap k="N" /></Button>
+      </ThumbBar>
     </div>
     <PickBar v-if="picking" v-model="picked" />
     <TodayPanel v-if="!looking" @ready="today = true" />
@@ -187,6 +191,7 @@ watch(away, (gone) => void (!gone && lookAll()));
     </section>
     <p v-if="!looking && today && cards"><RouterLink class="past" :to="{ name: 'filed' }">Filed visits</RouterLink></p>
   </main>
+  <ThumbPlace foot />
 </template>
 
 <style scoped>

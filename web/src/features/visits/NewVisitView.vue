@@ -19,6 +19,8 @@ import TopBar from "../../app/TopBar.vue";
 import { newId } from "../../record/ids";
 import { useSession } from "../workshop/session";
 import CauseBars from "./listen/CauseBars.vue";
+import ThumbBar from "./ThumbBar.vue";
+import ThumbPlace from "./ThumbPlace.vue";
 
 const session = useSession();
 const router = useRouter();
@@ -127,8 +129,8 @@ useKeys({ "Ctrl+Enter": takeIn, Escape: () => router.push({ name: "bench" }) });
 
 <template>
   <TopBar title="New visit" about="what it is, and what is said of it" />
-  <main class="work">
-    <form class="form" @submit.prevent="takeIn">
+  <main class="work over-thumb">
+    <form id="take-in" class="form" @submit.prevent="takeIn">
       <h1>What does it do, and what is it?</h1>
       <div class="two">
         <section>
@@ -207,12 +209,15 @@ useKeys({ "Ctrl+Enter": takeIn, Escape: () => router.push({ name: "bench" }) });
       </p>
       <ProblemNote :problem="problem" />
       <div class="actions">
-        <Button type="submit" :disabled="!ready || busy">Take it in <KeyCap k="Ctrl Enter" /></Button>
-        <Button variant="outlined" @click="router.push({ name: 'bench' })">Not now <KeyCap k="Esc" /></Button>
+        <ThumbBar>
+          <Button type="submit" form="take-in" :disabled="!ready || busy">Take it in <KeyCap k="Ctrl Enter" /></Button>
+          <Button variant="outlined" @click="router.push({ name: 'bench' })">Not now <KeyCap k="Esc" /></Button>
+        </ThumbBar>
         <span v-if="!ready" class="soft">A kind and a name are enough to begin.</span>
       </div>
     </form>
   </main>
+  <ThumbPlace foot />
 </template>
 
 <style scoped>

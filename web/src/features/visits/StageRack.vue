@@ -135,7 +135,7 @@ path {
 }
 
 /* A phone that lies, or whose keyboard is up: what is done has the room, the row is its names. */
-@media (max-height: 500px) {
+@media (max-height: 500px), (max-width: 700px) and (max-height: 620px) {
   .rack:not(.small) .tooth {
     height: 34px;
     font-size: 14px;

@@ -6,6 +6,7 @@ import { computed } from "vue";
 import type { Piece, Step } from "../../api/types";
 import KeyCap from "../../app/KeyCap.vue";
 import PieceFigure from "../../drawing/PieceFigure.vue";
+import ThumbBar from "./ThumbBar.vue";
 import { useSession } from "../workshop/session";
 import { dead } from "./visit";
 
@@ -27,9 +28,11 @@ function sizeOf({ figure }: Piece) {
     <div class="head">
       <h1>{{ loose.length ? `${loose.length} fasteners and covers` : "Fasteners and covers passed" }}</h1>
       <div class="actions">
-        <Button v-if="loose.length" @click="$emit('pass')">The rest sound <KeyCap k="Space" /></Button>
-        <Button v-if="singly" variant="outlined" @click="$emit('back')">{{ left ? `${left} gears and the like still to look over` : "Back to the gears" }} <KeyCap k="←" /></Button>
-        <Button :variant="left || loose.length ? 'outlined' : undefined" @click="$emit('leave')">Looked over <KeyCap k="Ctrl Enter" /></Button>
+        <ThumbBar>
+          <Button v-if="loose.length" @click="$emit('pass')">The rest sound <KeyCap k="Space" /></Button>
+          <Button v-if="singly" variant="outlined" @click="$emit('back')">{{ left ? `${left} gears and the like still to look over` : "Back to the gears" }} <KeyCap k="←" /></Button>
+          <Button :variant="left || loose.length ? 'outlined' : undefined" @click="$emit('leave')">Looked over <KeyCap k="Ctrl Enter" /></Button>
+        </ThumbBar>
       </div>
     </div>
     <p class="soft">Threads in plastic, rounded drives, bent clips, cracked covers: tap the one that is not sound, then pass the rest.</p>

@@ -11,6 +11,7 @@ import TopBar from "../../app/TopBar.vue";
 import { useLive } from "./live";
 import PieceRow from "./PieceRow.vue";
 import StageRack from "./StageRack.vue";
+import ThumbPlace from "./ThumbPlace.vue";
 import { useSession } from "../workshop/session";
 import { useVisit } from "./visit";
 
@@ -111,6 +112,7 @@ watch(() => props.visitId, load, { immediate: true });
     <ProblemNote :problem="problem" class="refused" />
     <component :is="view" v-if="store.visit" @enter="enter" />
   </main>
+  <ThumbPlace />
   <PieceRow v-if="store.visit && (store.steps.length || viewing !== 'listen')" :steps="store.steps" :at="store.at" :counting="['build', 'prove', 'file'].includes(viewing)" @pick="pick" />
 </template>
 

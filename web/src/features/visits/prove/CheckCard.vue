@@ -9,13 +9,14 @@ import type { Problem, ProofRow, ResultIn } from "../../../api/types";
 import KeyCap from "../../../app/KeyCap.vue";
 import { useKeys } from "../../../app/keys";
 import ProblemNote from "../../../app/ProblemNote.vue";
+import ThumbBar from "../ThumbBar.vue";
 import { maybeNumber } from "../../../text/numbers";
 import { useCaliper } from "../../instruments/caliper";
 import { useReadings } from "../../instruments/readings";
 import { askWire, wireUnit } from "../../instruments/serial";
 import { useVisit } from "../visit";
 
-const props = defineProps<{ check: ProofRow; stands: string }>();
+const props = defineProps<{ check: ProofRow; stands: string; aside?: boolean }>();
 const emit = defineEmits<{ went: [outcome: ResultIn["outcome"], value: number | null, note: string]; lead: [stage: string, key?: string] }>();
 const store = useVisit();
 const caliper = useCaliper();
@@ -137,9 +138,11 @@ useKeys({ Enter: met, f: failed, w: waive, F4: drop });
     </form>
     <p v-if="unusual" class="mind small">Outside the usual. If it is right for this one, call it met; it is what the next visit is held to.</p>
     <div class="moves">
-      <Button class="big" @click="met">Met <KeyCap k="Enter" /></Button>
-      <Button variant="outlined" @click="failed">Failed <KeyCap k="F" /></Button>
-      <Button variant="outlined" :disabled="waiving && !note.trim()" @click="waive">{{ waiving ? "Waive it so" : "Waive" }} <KeyCap k="W" /></Button>
+      <ThumbBar :off="aside || stands === 'met'">
+        <Button class="big" @click="met">Met <KeyCap k="Enter" /></Button>
+        <Button variant="outlined" @click="failed">Failed <KeyCap k="F" /></Button>
+        <Button variant="outlined" :disabled="waiving && !note.trim()" @click="waive">{{ waiving ? "Waive it so" : "Waive" }} <KeyCap k="W" /></Button>
+      </ThumbBar>
     </div>
     <ProblemNote :problem="problem" />
   </article>

@@ -19,6 +19,7 @@ import PieceSheet from "../PieceSheet.vue";
 import PlanList from "../PlanList.vue";
 import { useRowSeen } from "../rowSeen";
 import ScrewMap from "../ScrewMap.vue";
+import ThumbBar from "../ThumbBar.vue";
 import { useTimers } from "../timers";
 import { answered, useVisit, type Verdict } from "../visit";
 
@@ -212,8 +213,10 @@ onMounted(async () => {
         <button type="button" aria-label="one more" :disabled="!short" @click="fewer(-1)">+</button>
       </p>
       <div class="actions">
-        <Button class="big" @click="next()">{{ doneWord }} <KeyCap k="Space" /></Button>
-        <Button class="big" variant="outlined" :disabled="!place" @click="back">Back <KeyCap k="←" /></Button>
+        <ThumbBar>
+          <Button class="big" @click="next()">{{ doneWord }} <KeyCap k="Space" /></Button>
+          <Button class="big" variant="outlined" :disabled="!place" @click="back">Back <KeyCap k="←" /></Button>
+        </ThumbBar>
         <Button v-if="now.ticked" class="big" variant="outlined" @click="outAgain">{{ isPiece ? "It is out again" : "Do it again" }} <KeyCap k="U" /></Button>
       </div>
       <div class="actions">
@@ -275,8 +278,10 @@ onMounted(async () => {
         <li>Every piece that came off is accounted for.</li>
       </ul>
       <div class="actions">
-        <Button class="big" @click="emit('enter', 'prove')">Prove it <KeyCap k="Space" /></Button>
-        <Button class="big" variant="outlined" @click="back">Back <KeyCap k="←" /></Button>
+        <ThumbBar>
+          <Button class="big" @click="emit('enter', 'prove')">Prove it <KeyCap k="Space" /></Button>
+          <Button class="big" variant="outlined" @click="back">Back <KeyCap k="←" /></Button>
+        </ThumbBar>
       </div>
     </section>
     <PlanList v-if="store.plan" :plan="store.plan" :at="place" @go="place = $event" @strike="strike" @restore="restore" />
@@ -421,7 +426,7 @@ ul {
 }
 
 /* A phone that lies, or whose keyboard is up: what is done has the room, the row is its names. */
-@media (max-height: 500px) {
+@media (max-height: 500px), (max-width: 700px) and (max-height: 620px) {
   h1 {
     font-size: 30px;
   }

@@ -16,6 +16,7 @@ import { useVisit } from "../visit";
 import HandOver from "../file/HandOver.vue";
 import LaterChecks from "../file/LaterChecks.vue";
 import MoneyPanel from "../source/MoneyPanel.vue";
+import ThumbBar from "../ThumbBar.vue";
 import { maybeNumber } from "../../../text/numbers";
 import WaitsFor from "../WaitsFor.vue";
 
@@ -166,8 +167,10 @@ useKeys({ v: () => router.push({ name: "new-visit", query: { unit: store.visit?.
       <HandOver />
       <MoneyPanel final />
       <div class="actions">
-        <Button @click="router.push({ name: 'bench' })">Back to the bench <KeyCap k="Enter" /></Button
-        ><Button variant="outlined" @click="router.push({ name: 'new-visit', query: { unit: store.visit.unit.id } })">It is back: new visit <KeyCap k="V" /></Button
+        <ThumbBar>
+          <Button @click="router.push({ name: 'bench' })">Back to the bench <KeyCap k="Enter" /></Button>
+        </ThumbBar>
+        <Button variant="outlined" @click="router.push({ name: 'new-visit', query: { unit: store.visit.unit.id } })">It is back: new visit <KeyCap k="V" /></Button
         ><Button v-if="pictures > 1" variant="outlined" @click="comparing = true">Before and after</Button
         ><Button variant="outlined" :aria-expanded="Boolean(history)" @click="lookBack">History <KeyCap k="H" /></Button>
       </div>

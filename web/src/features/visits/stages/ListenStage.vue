@@ -15,6 +15,7 @@ import ForcePath from "../listen/ForcePath.vue";
 import NextCheck from "../listen/NextCheck.vue";
 import SoundPanel from "../sound/SoundPanel.vue";
 import SaidAgain from "../listen/SaidAgain.vue";
+import ThumbBar from "../ThumbBar.vue";
 import { useVisit } from "../visit";
 
 const emit = defineEmits<{ enter: [stage: string] }>();
@@ -88,8 +89,10 @@ useKeys({ Enter: () => void strip(goal.value), e: () => (saying.value = true) })
       </p>
       <p>{{ visit.power }}</p>
       <div class="actions">
-        <Button v-if="goal" @click="strip(goal)">Strip to reach it <KeyCap k="Enter" /></Button>
-        <Button :variant="goal ? 'outlined' : undefined" @click="strip('')">Strip it whole <KeyCap v-if="!goal" k="Enter" /></Button>
+        <ThumbBar>
+          <Button v-if="goal" @click="strip(goal)">Strip to reach it <KeyCap k="Enter" /></Button>
+          <Button :variant="goal ? 'outlined' : undefined" @click="strip('')">Strip it whole <KeyCap v-if="!goal" k="Enter" /></Button>
+        </ThumbBar>
         <PhotoButton @taken="store.addPhoto($event)" />
       </div>
       <div v-if="visit.photos.length" class="photos">

@@ -17,6 +17,7 @@ import { pictureBeside } from "../hands/beside";
 import type { InHand } from "../hands/hands";
 import PhotoButton from "../PhotoButton.vue";
 import PieceSheet from "../PieceSheet.vue";
+import ThumbBar from "../ThumbBar.vue";
 import TogetherPanel from "../TogetherPanel.vue";
 import { useVisit, type Verdict } from "../visit";
 import { useSession } from "../../workshop/session";
@@ -285,17 +286,19 @@ onMounted(() => {
         <b v-if="seen.verdict">{{ verdicts.find((verdict) => verdict.key === seen?.verdict)?.label }}:</b> {{ seen.reason }}
       </p>
       <p v-else class="soft">Play often sits in a worn pin, slot or bore, not in the teeth.</p>
-      <div class="actions verdicts" role="group" aria-label="Verdict">
-        <Button
-          v-for="verdict in verdicts"
-          :key="verdict.key"
-          :variant="piece.verdict === verdict.key ? undefined : 'outlined'"
-          :aria-pressed="piece.verdict === verdict.key"
-          :class="{ wanted: seen?.verdict === verdict.key }"
-          @click="judge(verdict.key)"
-          >{{ verdict.key === "pair" && mateName ? `With ${mateName}` : verdict.label }} <KeyCap :k="verdict.k"
-        /></Button>
-      </div>
+      <ThumbBar>
+        <div class="actions verdicts" role="group" aria-label="Verdict">
+          <Button
+            v-for="verdict in verdicts"
+            :key="verdict.key"
+            :variant="piece.verdict === verdict.key ? undefined : 'outlined'"
+            :aria-pressed="piece.verdict === verdict.key"
+            :class="{ wanted: seen?.verdict === verdict.key }"
+            @click="judge(verdict.key)"
+            >{{ verdict.key === "pair" && mateName ? `With ${mateName}` : verdict.label }} <KeyCap :k="verdict.k"
+          /></Button>
+        </div>
+      </ThumbBar>
       <p v-if="piece.mate || mates.length > 1" class="mate">
         <template v-if="piece.mate">Replaced together with the {{ piece.mate }}.</template>
         <label v-else>Its mate <Select v-model="mate" :options="mates" option-label="name" option-value="piece_id" aria-label="Its mate" /></label>
@@ -307,7 +310,9 @@ onMounted(() => {
         <Button v-if="!another && !instead" variant="outlined" @click="sayInstead">Another <KeyCap k="A" /></Button>
         <Button variant="outlined" @click="router.push({ name: 'fits', query: { visit: store.visit?.id, piece: piece.id } })">Fits <KeyCap k="F" /></Button>
         <PhotoButton @taken="(file: File) => store.addPhoto(file, lies?.step.id)" />
-        <Button :variant="left ? 'outlined' : undefined" @click="emit('enter', 'read')">Looked over <KeyCap k="Ctrl Enter" /></Button>
+        <ThumbBar :off="left > 0">
+          <Button :variant="left ? 'outlined' : undefined" @click="emit('enter', 'read')">Looked over <KeyCap k="Ctrl Enter" /></Button>
+        </ThumbBar>
       </div>
     </section>
     <ToothPicker v-if="by && rim?.tooth.length" :teeth="rim.teeth" :tooth="rim.tooth" :radius="rim.tip_radius_mm" :marked="teeth" :by="by" @tap="tooth" />
@@ -431,6 +436,17 @@ onMounted(() => {
 .verdicts :deep(.p-button) {
   min-height: 56px;
   padding-inline: 13px;
+}
+
+/* All in one line where their names allow. */
+@media (max-width: 700px) {
+  .verdicts {
+    gap: 6px;
+  }
+
+  .verdicts :deep(.p-button) {
+    padding-inline: 8px;
+  }
 }
 
 .wanted {

@@ -14,6 +14,7 @@ import type { InHand } from "../hands/hands";
 import CheckCard from "../prove/CheckCard.vue";
 import { useProof } from "../prove/proof";
 import SoundPanel from "../sound/SoundPanel.vue";
+import ThumbBar from "../ThumbBar.vue";
 import { useVisit } from "../visit";
 
 const HandsBusy = defineAsyncComponent(() => import("../hands/HandsBusy.vue"));
@@ -122,7 +123,9 @@ useKeys({ h: () => (busy.value = true), v: () => speaks && switchAloud(), g: () 
   <section class="prove">
     <div class="head">
       <h1 :class="{ proved: ready && !page?.handed_back, harm: page?.failed }" aria-live="polite">{{ headline }}</h1>
-      <Button v-if="left" @click="emit('enter', 'build')">Go on building <KeyCap k="G" /></Button>
+      <ThumbBar v-if="left">
+        <Button @click="emit('enter', 'build')">Go on building <KeyCap k="G" /></Button>
+      </ThumbBar>
       <p v-else-if="page?.open" class="soft">about {{ Math.round(page.minutes) }} min</p>
       <Button v-if="current" variant="text" class="plain" @click="busy = true">Hands busy <KeyCap k="H" /></Button>
     </div>
@@ -156,10 +159,12 @@ useKeys({ h: () => (busy.value = true), v: () => speaks && switchAloud(), g: () 
         </section>
       </nav>
       <div class="now-side">
-        <CheckCard v-if="current" :check="current" :stands="stands(current)" @went="result" @lead="lead" />
+        <CheckCard v-if="current" :aside="left > 0" :check="current" :stands="stands(current)" @went="result" @lead="lead" />
         <ProblemNote :problem="problem" />
         <div class="actions">
-          <Button :variant="ready ? undefined : 'outlined'" @click="emit('enter', 'file')">{{ page?.handed_back ? "File it as not mended" : "Proved, file it" }} <KeyCap k="Ctrl Enter" /></Button>
+          <ThumbBar :off="!ready">
+            <Button :variant="ready ? undefined : 'outlined'" @click="emit('enter', 'file')">{{ page?.handed_back ? "File it as not mended" : "Proved, file it" }} <KeyCap k="Ctrl Enter" /></Button>
+          </ThumbBar>
           <Button v-if="!backing && !page?.handed_back" variant="text" @click="backing = true">It goes back not mended</Button>
         </div>
         <form v-if="backing && !page?.handed_back" class="actions" @submit.prevent="handBack(why)">

@@ -8,6 +8,7 @@ import type { Piece } from "../../../api/types";
 import KeyCap from "../../../app/KeyCap.vue";
 import { useKeys } from "../../../app/keys";
 import PieceFigure from "../../../drawing/PieceFigure.vue";
+import ThumbBar from "../ThumbBar.vue";
 import { dead, useVisit } from "../visit";
 
 const emit = defineEmits<{ enter: [stage: string] }>();
@@ -51,10 +52,12 @@ useKeys({
       <h1 v-else-if="rims.length">Every gear is read</h1>
       <h1 v-else>Nothing with teeth in the row</h1>
       <div class="actions">
-        <Button v-if="next" @click="readIt(next.piece, next.rim)">Read it <KeyCap k="Enter" /></Button>
+        <ThumbBar>
+          <Button v-if="next" @click="readIt(next.piece, next.rim)">Read it <KeyCap k="Enter" /></Button>
+          <Button :variant="next ? 'outlined' : undefined" @click="emit('enter', 'source')">All read <KeyCap :k="next ? 'Ctrl Enter' : 'Enter'" /></Button>
+        </ThumbBar>
         <Button variant="outlined" :disabled="!rims.length" @click="pair">Mesh <KeyCap k="P" /></Button>
         <Button variant="outlined" :disabled="!rims.length" @click="router.push({ name: 'train', query: { visit: store.visit?.id } })">Train <KeyCap k="T" /></Button>
-        <Button :variant="next ? 'outlined' : undefined" @click="emit('enter', 'source')">All read <KeyCap :k="next ? 'Ctrl Enter' : 'Enter'" /></Button>
       </div>
     </div>
     <p v-if="!rims.length" class="soft">Count the teeth and say them in the strip: gear 32/10 brass. The reader itself works without a piece, too.</p>

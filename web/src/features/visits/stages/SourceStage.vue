@@ -13,6 +13,7 @@ import BuyPanel from "../source/BuyPanel.vue";
 import DecidePanel from "../source/DecidePanel.vue";
 import MoneyPanel from "../source/MoneyPanel.vue";
 import SalvagePanel from "../source/SalvagePanel.vue";
+import ThumbBar from "../ThumbBar.vue";
 import { dead, renewed, useVisit } from "../visit";
 import WaitsFor from "../WaitsFor.vue";
 import { useChoices } from "../../instruments/choices";
@@ -92,7 +93,9 @@ useKeys({ Enter: () => emit("enter", "build") });
       <p v-else class="soft">No piece was judged to be replaced.</p>
       <BuyPanel @measured="lookCame" />
       <div class="actions">
-        <Button @click="emit('enter', 'build')">All here, build <KeyCap k="Enter" /></Button>
+        <ThumbBar>
+          <Button @click="emit('enter', 'build')">All here, build <KeyCap k="Enter" /></Button>
+        </ThumbBar>
       </div>
       <MoneyPanel />
     </section>

@@ -16,6 +16,7 @@ import ChipStrip from "../ChipStrip.vue";
 import GoalPanel from "../GoalPanel.vue";
 import PhotoButton from "../PhotoButton.vue";
 import RowViews from "../RowViews.vue";
+import ThumbBar from "../ThumbBar.vue";
 import { useGuide } from "../guide";
 import JoinCode from "../JoinCode.vue";
 import { useSaying } from "../saying";
@@ -297,10 +298,12 @@ useEventListener(window, "keydown", typed, { capture: true });
       </template>
       <p v-if="learnt" class="learnt">Learnt: “{{ learnt.name }}” is a {{ learnt.kind_label }} here. <button type="button" @click="unlearn">Forget it</button></p>
       <div class="actions">
-        <Button :disabled="!line.trim()" @click="layDown">{{ named ? "Name it" : "Lay it down" }} <KeyCap k="Enter" /></Button>
-        <Button v-if="named" variant="outlined" @click="naming = ''">Later</Button>
-        <Button v-else-if="unnamed.length" variant="outlined" @click="nameNext">Name {{ unnamed.length }} {{ unnamed.length === 1 ? "picture" : "pictures" }}</Button>
-        <Button v-if="!named" variant="outlined" @click="shooting = true">Picture first <KeyCap k="Alt C" /></Button>
+        <ThumbBar>
+          <Button :disabled="!line.trim()" @click="layDown">{{ named ? "Name it" : "Lay it down" }} <KeyCap k="Enter" /></Button>
+          <Button v-if="named" variant="outlined" @click="naming = ''">Later</Button>
+          <Button v-else variant="outlined" @click="shooting = true">Picture first <KeyCap k="Alt C" /></Button>
+        </ThumbBar>
+        <Button v-if="!named && unnamed.length" variant="outlined" @click="nameNext">Name {{ unnamed.length }} {{ unnamed.length === 1 ? "picture" : "pictures" }}</Button>
         <PhotoButton ref="photoButton" k="Alt P" @taken="photo" />
         <Button v-if="!named" variant="outlined" :disabled="!store.steps.length" @click="undo">Take back <KeyCap k="Ctrl Z" /></Button>
         <Button v-if="!named" variant="outlined" :disabled="!store.steps.length" @click="emit('enter', 'look')">All off <KeyCap k="Ctrl Enter" /></Button>
