@@ -84,6 +84,23 @@ class Sizes(BrowserCase):
             self.says("unit")
             self.runs_off("Model", size)
 
+    def test_all_instruments_are_in_sight_where_they_are_opened(self) -> None:
+        page = self.page
+        for size in SIZES:
+            page.set_viewport_size(size)
+            page.reload()
+            opener = page.get_by_role("button", name="Instruments")
+            opener.click()
+            menu = page.get_by_role("dialog").get_by_role("navigation")
+            for each in (menu.get_by_role("link").first, menu.get_by_role("button", name="Sign out")):
+                with self.subTest(size=f"{size['width']}x{size['height']}"):
+                    expect(each).to_be_in_viewport(ratio=1)
+            # A second time it is there already.
+            self.press("Escape")
+            expect(menu).to_have_count(0)
+            opener.click()
+            expect(menu.get_by_role("link").first).to_be_in_viewport(ratio=1)
+
     def test_on_a_phone_a_view_scrolls_and_no_part_of_it(self) -> None:
         page = self.page
         page.set_viewport_size({"width": 390, "height": 844})

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** All there is beside the visit in hand, the lamp, and the way out. Opens as soon as it is there. */
 import Popover from "primevue/popover";
-import { onMounted, ref } from "vue";
+import { nextTick, onMounted, ref } from "vue";
 import { useRouter } from "vue-router";
 
 import { useSession } from "../features/workshop/session";
@@ -14,7 +14,8 @@ const router = useRouter();
 const session = useSession();
 const outbox = useOutbox();
 const menu = ref<InstanceType<typeof Popover>>();
-const toggle = () => menu.value?.toggle(new Event("click"), props.under);
+/** By the click that asks for it: what closes it at a click elsewhere hears that one too. */
+const toggle = (click = new Event("click")) => menu.value?.toggle(click, props.under);
 
 /** Asked for and not here yet: the old one still has something in hand. */
 const soon = ref(false);
@@ -34,7 +35,8 @@ async function leave() {
   }
 }
 
-onMounted(toggle);
+// Opened in the moment it comes, it would stand at the end of the page: what places it comes a moment later.
+onMounted(() => void nextTick(() => toggle()));
 defineExpose({ toggle });
 </script>
 
@@ -64,10 +66,18 @@ defineExpose({ toggle });
 </template>
 
 <style scoped>
+/* All of it in sight: one column of so many is longer than a screen is high. */
 .menu {
   display: grid;
-  min-width: 240px;
+  grid-template-rows: repeat(9, auto);
+  grid-auto-flow: column;
   padding: 6px;
+}
+
+@media (max-height: 500px) {
+  .menu {
+    grid-template-rows: repeat(6, auto);
+  }
 }
 
 .menu > * {

@@ -26,11 +26,11 @@ const outOfReach = computed(() => {
 /** Comes when it is first asked for, and is fetched when a hand nears it. */
 const fetchMenu = () => import("./InstrumentMenu.vue");
 const InstrumentMenu = defineAsyncComponent(fetchMenu);
-const menu = ref<{ toggle: () => void }>();
+const menu = ref<{ toggle: (click: Event) => void }>();
 const wanted = ref(false);
 
-function open() {
-  if (wanted.value) menu.value?.toggle();
+function open(click: Event) {
+  if (wanted.value) menu.value?.toggle(click);
   wanted.value = true;
 }
 

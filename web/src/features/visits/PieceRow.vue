@@ -179,7 +179,7 @@ ol {
 /* A phone that lies, or whose keyboard is up: what is done has the room, the row is its names. */
 @media (max-height: 500px), (max-width: 700px) and (max-height: 620px) {
   ol {
-    height: 52px;
+    height: 46px;
     background: none;
   }
 

@@ -94,7 +94,7 @@ svg {
 /* A phone that lies, or whose keyboard is up: what is done has the room, the row is its names. */
 @media (max-height: 500px), (max-width: 700px) and (max-height: 620px) {
   li {
-    contain-intrinsic-size: 172px 52px;
+    contain-intrinsic-size: 172px 46px;
   }
 
   svg {

@@ -128,11 +128,11 @@ svg {
 /* A phone that lies, or whose keyboard is up: what is done has the room, the row is its names. */
 @media (max-height: 500px), (max-width: 700px) and (max-height: 620px) {
   li {
-    contain-intrinsic-size: 118px 52px;
+    contain-intrinsic-size: 118px 46px;
   }
 
   button {
-    padding: 8px 6px;
+    padding: 5px 6px;
   }
 
   svg,

@@ -438,14 +438,26 @@ onMounted(() => {
   padding-inline: 13px;
 }
 
-/* All in one line where their names allow. */
-@media (max-width: 700px) {
+/* All in one line: what is done with its mate, said longest, takes two. */
+@media (max-width: 700px), (max-height: 500px) {
   .verdicts {
+    flex-wrap: nowrap;
     gap: 6px;
   }
 
   .verdicts :deep(.p-button) {
+    flex: 1 0 auto;
     padding-inline: 8px;
+  }
+
+  .verdicts :deep(.p-button:last-child) {
+    flex: 3 1 90px;
+  }
+}
+
+@media (max-height: 500px) {
+  .verdicts :deep(.p-button) {
+    min-height: 48px;
   }
 }
 

@@ -351,6 +351,18 @@ h1 {
   min-height: 35px;
 }
 
+/* Under the keyboard's edge the line comes before its heading. */
+@media (max-height: 500px) {
+  section {
+    gap: 8px;
+  }
+
+  h1 {
+    min-height: 0;
+    font-size: 22px;
+  }
+}
+
 /* Beside the field there is room for it on the right. */
 .toname {
   display: none;
