@@ -4,7 +4,10 @@ from __future__ import annotations
 
 import re
 
+import cv2
 from playwright.sync_api import BrowserContext, FilePayload, Locator, expect
+
+from devices.camera import hidden
 
 from ..pictures import picture
 from .test_hands import NO_CAMERA
@@ -114,6 +117,40 @@ class OneHand(BrowserCase):
         self.open_visit("Cormorant 20", filed=True)
         expect(page.locator(".row li").get_by_label("has a photo")).to_have_count(len(LINES))
 
+    def test_teeth_in_a_photo_are_put_right_with_a_finger(self) -> None:
+        """What a finger covers several of is first taken nearer; the teeth are walked by keys as well."""
+        one = hidden("look 5", card=True, thickness=0.002, size=(2000, 1500))
+        self.go("/reader")
+        page = self.page
+        page.get_by_role("button", name="Count in a photo").tap()
+        photo = page.get_by_role("region", name="Count in a photo")
+        photo.get_by_label("Photo of the gear").set_input_files(
+            FilePayload(
+                name="gear.jpg", mimeType="image/jpeg", buffer=cv2.imencode(".jpg", one.image)[1].tobytes()
+            )
+        )
+        circles, gone = photo.locator("circle"), photo.locator("circle.gone")
+        expect(circles).to_have_count(one.gear.teeth)
+        many = len(one.gear.missing)
+        expect(gone).to_have_count(many)
+        wide = circles.nth(0).bounding_box()
+        circles.nth(0).scroll_into_view_if_needed()
+        circles.nth(0).tap()
+        expect(photo.get_by_text("Tap each tooth")).to_be_visible()
+        expect(gone).to_have_count(many)
+        near = circles.nth(0).bounding_box()
+        assert wide and near
+        self.assertGreater(near["width"], 3 * wide["width"])
+        circles.nth(0).tap()
+        expect(gone).to_have_count(many + 1)
+        circles.nth(0).tap()
+        expect(gone).to_have_count(many)
+        drawing = photo.get_by_role("application")
+        drawing.focus()
+        self.press("ArrowRight", "Space")
+        expect(gone).to_have_count(many + 1)
+        expect(circles.nth(1)).to_have_class(re.compile("gone"))
+
     def test_what_is_left_over_goes_before_a_check(self) -> None:
         self.open_visit("Otter 8", "Prove")
         self.says("not accounted for")
@@ -127,7 +164,10 @@ class OneHand(BrowserCase):
         # A page is as high as its keyboard leaves it.
         for height in (540, 480):
             self.page.set_viewport_size({"width": PHONE["width"], "height": height})
-            box, lay = field.bounding_box(), self.page.get_by_role("button", name="Lay it down").bounding_box()
+            box, lay = (
+                field.bounding_box(),
+                self.page.get_by_role("button", name="Lay it down").bounding_box(),
+            )
             assert box and lay
             with self.subTest(height):
                 self.assertGreaterEqual(box["y"], 0)

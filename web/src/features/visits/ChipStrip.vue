@@ -54,12 +54,15 @@ form {
   display: inline-flex;
   align-items: center;
   gap: 9px;
+  max-width: 100%;
   min-height: 44px;
-  padding: 0 13px;
+  padding: 6px 13px;
   background: var(--panel);
   border: 1px solid var(--hair);
   border-radius: 4px;
-  font: 500 17px/1 var(--mono);
+  font: 500 17px/1.25 var(--mono);
+  text-align: left;
+  overflow-wrap: anywhere;
   color: var(--ink);
   cursor: pointer;
 }
