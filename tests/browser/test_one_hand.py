@@ -52,8 +52,27 @@ class OneHand(BrowserCase):
         return said
 
     def test_twenty_pieces_come_off_are_photographed_and_go_back(self) -> None:
+        self._taken_in()
+        self._photographed()
+        self._named()
+        self._looked_over()
+        self.thumb("All read")
+        self.thumb("All here, build")
+        done = self._built()
+        # Every piece, and turns by hand between them.
+        self.assertGreaterEqual(len(done), len(LINES))
+        self.assertEqual(done[0], "Set in, next")
+        self.thumb("Prove it")
+        self._proved()
+        self.thumb("Proved, file it")
+        self.says("Cormorant 20: nothing replaced, 20 steps on record")
+        self.thumb("Back to the bench")
+        # Each with its picture, in the row of the visit that is filed.
+        self.open_visit("Cormorant 20", filed=True)
+        expect(self.page.locator(".row li").get_by_label("has a photo")).to_have_count(len(LINES))
+
+    def _taken_in(self) -> None:
         page = self.page
-        head = page.get_by_role("heading", level=1)
         self.thumb("New visit")
         page.get_by_label("What is it?").tap()
         page.get_by_role("option", name="winch", exact=True).tap()
@@ -61,6 +80,9 @@ class OneHand(BrowserCase):
         page.get_by_role("button", name="stiff").tap()
         self.thumb("Take it in")
         self.thumb("Strip it whole")
+
+    def _photographed(self) -> None:
+        page = self.page
         page.evaluate(NO_CAMERA)
         self.thumb("Picture first")
         for n in range(1, len(LINES) + 1):
@@ -71,6 +93,9 @@ class OneHand(BrowserCase):
             )
             expect(page.get_by_text(re.compile(f"^{n} picture"))).to_be_visible()
         self.thumb("Done, name them")
+
+    def _named(self) -> None:
+        page = self.page
         names = page.locator(".row .name")
         for n, line in enumerate(LINES):
             expect(page.locator(".label").first).to_contain_text(re.compile(f"Step {n + 1}\\b"))
@@ -79,6 +104,10 @@ class OneHand(BrowserCase):
             expect(names.nth(n)).not_to_contain_text("to be named")
         expect(page.get_by_text("all sent")).to_be_visible()
         self.assertEqual(len(self.row()), len(LINES))
+
+    def _looked_over(self) -> None:
+        page = self.page
+        head = page.get_by_role("heading", level=1)
         page.get_by_role("button", name="All off").tap()
         for _ in LINES:
             expect(head).not_to_have_text("What comes off next?")
@@ -89,33 +118,27 @@ class OneHand(BrowserCase):
             expect(head).not_to_have_text(before)
         self.thumb("Looked over")
         self.says("Read the spur gear")
-        self.thumb("All read")
-        self.thumb("All here, build")
-        done = []
+
+    def _built(self) -> list[str]:
+        """What was said of each step as it was done."""
+        head, done = self.page.get_by_role("heading", level=1), list[str]()
         for _ in range(2 * len(LINES)):
             expect(head).not_to_have_text("Nothing to get")
-            before = head.inner_text()
-            if before == "Nothing left over":
+            if head.inner_text() == "Nothing left over":
                 break
             done.append(self.thumb(re.compile(", next$")))
-            expect(page.locator(".label").first).not_to_contain_text(f"Build, {len(done)} of")
-        # Every piece, and turns by hand between them.
-        self.assertGreaterEqual(len(done), len(LINES))
-        self.assertEqual(done[0], "Set in, next")
-        self.thumb("Prove it")
+            expect(self.page.locator(".label").first).not_to_contain_text(f"Build, {len(done)} of")
+        return done
+
+    def _proved(self) -> None:
+        head = self.page.get_by_role("heading", level=1)
         for _ in range(30):
             expect(head).to_contain_text(re.compile("to go|Proved"))
             before = head.inner_text()
             if before.startswith("Proved"):
-                break
+                return
             self.thumb(re.compile("^Met"))
             expect(head).not_to_have_text(before)
-        self.thumb("Proved, file it")
-        self.says("Cormorant 20: nothing replaced, 20 steps on record")
-        self.thumb("Back to the bench")
-        # Each with its picture, in the row of the visit that is filed.
-        self.open_visit("Cormorant 20", filed=True)
-        expect(page.locator(".row li").get_by_label("has a photo")).to_have_count(len(LINES))
 
     def test_teeth_in_a_photo_are_put_right_with_a_finger(self) -> None:
         """What a finger covers several of is first taken nearer; the teeth are walked by keys as well."""

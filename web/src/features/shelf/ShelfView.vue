@@ -248,4 +248,17 @@ input {
     grid-template-columns: minmax(0, 1fr);
   }
 }
+
+/* On a phone what it suits and never meets has the width below its name. */
+@media (max-width: 600px) {
+  li {
+    grid-template: "name mend off" auto "suits suits suits" auto / minmax(0, 1fr) 52px 44px;
+    gap: 4px 8px;
+    padding: 10px 0;
+  }
+
+  li > p {
+    grid-area: suits;
+  }
+}
 </style>

@@ -107,7 +107,7 @@ onMounted(() => look());
 }
 
 .head h1 {
-  flex: 1;
+  flex: 1 0 auto;
 }
 
 .find :deep(input) {
