@@ -3,7 +3,7 @@ import { readdirSync, readFileSync } from "node:fs";
 import { join, relative } from "node:path";
 
 import vue from "@vitejs/plugin-vue";
-import { build, type Plugin, type ResolvedConfig } from "vite";
+import { build, runnerImport, type Plugin, type ResolvedConfig } from "vite";
 import { defineConfig } from "vitest/config";
 
 /** Where `./dentado dev` serves everything but the front end itself; it is told the host that was asked for, or no form would be taken. */
@@ -56,10 +56,24 @@ function fontsFirst(): Plugin {
   };
 }
 
+/** What the controls look like, worked out once: a page that did it for itself at every start was a tenth of a second later on a phone. */
+function controlsSheet(): Plugin {
+  const sheet = "\0virtual:controls.css";
+  return {
+    name: "controls-sheet",
+    resolveId: (id) => (id === "virtual:controls.css" ? sheet : undefined),
+    async load(id) {
+      if (id !== sheet) return undefined;
+      const { module } = await runnerImport<{ controlsLook: () => string }>("./src/app/controlsLook.ts");
+      return module.controlsLook();
+    },
+  };
+}
+
 const stamp = (of: string | Buffer) => createHash("sha256").update(of).digest("hex").slice(0, 16);
 
 export default defineConfig({
-  plugins: [vue(), fontsFirst(), deviceWorker()],
+  plugins: [vue(), controlsSheet(), fontsFirst(), deviceWorker()],
   build: { target: "es2022", assetsInlineLimit: 0, modulePreload: { polyfill: false } },
   server: { proxy, strictPort: true },
   test: { environment: "happy-dom", include: ["tests/**/*.test.ts"], restoreMocks: true, unstubGlobals: true },

@@ -1,6 +1,7 @@
 import "./styles.css";
 import "./controls.css";
 import "./door.css";
+import "virtual:controls.css";
 
 import { createPinia } from "pinia";
 import PrimeVue from "primevue/config";
@@ -9,7 +10,6 @@ import { createApp } from "vue";
 import { keepOnDevice } from "../offline/worker";
 import App from "./App.vue";
 import { router } from "./router";
-import { preset } from "./preset";
 import "./theme";
 
 /** Milliseconds after the page and its scripts are there. */
@@ -17,15 +17,7 @@ const AFTER = 1_000;
 
 const nonce = document.querySelector<HTMLMetaElement>('meta[name="csp-nonce"]')?.content;
 
-createApp(App)
-  .use(createPinia())
-  .use(router)
-  .use(PrimeVue, {
-    theme: { preset, options: { darkModeSelector: ".lamp" } },
-    csp: { nonce },
-    ripple: false,
-  })
-  .mount("#app");
+createApp(App).use(createPinia()).use(router).use(PrimeVue, { theme: "none", csp: { nonce }, ripple: false }).mount("#app");
 
 // Once the first screen stands: what a first worker fetches for later must not be in its way.
 const wait = navigator.serviceWorker?.controller ? 0 : AFTER;

@@ -9,7 +9,6 @@ import selectbutton from "@primeuix/themes/aura/selectbutton";
 import textarea from "@primeuix/themes/aura/textarea";
 import togglebutton from "@primeuix/themes/aura/togglebutton";
 import { definePreset } from "@primeuix/themes";
-import { markRaw } from "vue";
 
 const ink = "var(--ink)";
 const ground = "var(--ground)";
@@ -92,32 +91,29 @@ const picks = {
 // The stock palettes are left out: every colour is ours.
 const controls = { ...base, primitive: {}, components: { button, inputtext, popover, select, selectbutton, textarea, togglebutton } };
 
-// Raw, because PrimeVue watches its settings deeply and would walk every token at start.
-export const preset = markRaw(
-  definePreset(controls, {
-    primitive: { borderRadius: { none: "0", xs: "2px", sm: "3px", md: "4px", lg: "4px", xl: "4px" } },
-    semantic: {
-      transitionDuration: "0.08s",
-      focusRing: { width: "3px", style: "solid", color: "var(--brass)", offset: "2px" },
-      formField: { paddingX: "14px", paddingY: "10px", borderRadius: "4px" },
-      list: { option: { padding: "12px 14px" } },
-      overlay: {
-        select: { shadow: "none", borderRadius: "4px" },
-        popover: { shadow: "none", borderRadius: "4px", padding: "0" },
-      },
-      colorScheme: { light: colours, dark: colours },
+export const preset = definePreset(controls, {
+  primitive: { borderRadius: { none: "0", xs: "2px", sm: "3px", md: "4px", lg: "4px", xl: "4px" } },
+  semantic: {
+    transitionDuration: "0.08s",
+    focusRing: { width: "3px", style: "solid", color: "var(--brass)", offset: "2px" },
+    formField: { paddingX: "14px", paddingY: "10px", borderRadius: "4px" },
+    list: { option: { padding: "12px 14px" } },
+    overlay: {
+      select: { shadow: "none", borderRadius: "4px" },
+      popover: { shadow: "none", borderRadius: "4px", padding: "0" },
     },
-    components: {
-      button: {
-        root: { paddingX: "18px", paddingY: "9px", label: { fontWeight: "600" } },
-        colorScheme: { light: buttons, dark: buttons },
-      },
-      togglebutton: {
-        root: { padding: "4px", borderRadius: "4px", fontWeight: "500" },
-        content: { padding: "6px 12px", borderRadius: "3px" },
-        colorScheme: { light: picks, dark: picks },
-      },
-      selectbutton: { root: { borderRadius: "4px" } },
+    colorScheme: { light: colours, dark: colours },
+  },
+  components: {
+    button: {
+      root: { paddingX: "18px", paddingY: "9px", label: { fontWeight: "600" } },
+      colorScheme: { light: buttons, dark: buttons },
     },
-  }),
-);
+    togglebutton: {
+      root: { padding: "4px", borderRadius: "4px", fontWeight: "500" },
+      content: { padding: "6px 12px", borderRadius: "3px" },
+      colorScheme: { light: picks, dark: picks },
+    },
+    selectbutton: { root: { borderRadius: "4px" } },
+  },
+});
