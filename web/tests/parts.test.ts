@@ -118,18 +118,18 @@ describe("a gear looked over tooth by tooth", () => {
 describe("the rack of stages", () => {
   const stages = ["Listen", "Strip", "Build"].map((label) => ({ key: label.toLowerCase(), label }));
 
-  async function rack(props: Record<string, unknown>) {
+  async function rack(name: "StageRack" | "StageMark", props: Record<string, unknown>) {
     vi.resetModules();
     const { createPinia, setActivePinia } = await import("pinia");
     setActivePinia(createPinia());
     const { useSession } = await import("../src/features/workshop/session");
     useSession().words = { stages } as never;
-    const { default: StageRack } = await import("../src/features/visits/StageRack.vue");
-    return draw(StageRack, props);
+    const { default: drawn } = await import(`../src/features/visits/${name}.vue`);
+    return draw(drawn, props);
   }
 
   it("tells what is done, where one is and what is being looked at", async () => {
-    const said = await rack({ stage: "strip", viewing: "listen" });
+    const said = await rack("StageRack", { stage: "strip", viewing: "listen" });
     const teeth = all("button");
     expect(teeth.map(words)).toEqual(["Listen ✓", "Strip", "Build"]);
     expect(teeth.map((tooth) => tooth.getAttribute("aria-current"))).toEqual(["step", null, null]);
@@ -138,10 +138,18 @@ describe("the rack of stages", () => {
     expect(said).toEqual([["go", "build"]]);
   });
 
-  it("small, on a card, is a picture with one word to be read and nothing to press", async () => {
-    await rack({ stage: "strip", viewing: "", small: true });
+  it("on a card is one drawing: a tooth for each stage, those done in one path, the present in another", async () => {
+    await rack("StageMark", { stage: "strip" });
     expect(all("button")).toEqual([]);
-    expect(words(find(".rack"))).toBe("Strip");
+    const many = (which: string) => (find(`.${which}`).getAttribute("d")?.match(/M/g) ?? []).length;
+    expect([many("done"), many("here"), many("open")]).toEqual([1, 1, 1]);
+    // They stand beside one another, from edge to edge.
+    const starts = ["done", "here", "open"].map((which) => Number(/M([\d.]+)/.exec(find(`.${which}`).getAttribute("d") ?? "")?.[1]));
+    expect(starts[0]).toBe(0);
+    expect(starts[2]! - starts[1]!).toBeCloseTo(starts[1]! - starts[0]!);
+    left();
+    await rack("StageMark", { stage: "no such stage" });
+    expect(all("path").length).toBe(1);
   });
 });
 

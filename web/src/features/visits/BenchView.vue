@@ -15,7 +15,7 @@ import TopBar from "../../app/TopBar.vue";
 import { fetchAhead } from "../../offline/ahead";
 import { useSession } from "../workshop/session";
 import { anyPicked, asQuery, nothingPicked } from "./picked";
-import StageRack from "./StageRack.vue";
+import StageMark from "./StageMark.vue";
 import ThumbBar from "./ThumbBar.vue";
 import ThumbPlace from "./ThumbPlace.vue";
 import { useTimers } from "./timers";
@@ -177,7 +177,7 @@ watch(away, (gone) => void (!gone && lookAll()));
             </span>
             <span class="says">{{ card.complaint }}</span>
             <span class="stand">
-              <StageRack small :stage="card.stage" :viewing="card.stage" />
+              <StageMark :stage="card.stage" />
               <span class="small"
                 ><b>{{ stageWord(card.stage) }}</b
                 ><span class="soft"> · {{ card.pieces }} steps</span></span

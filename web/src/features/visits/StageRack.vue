@@ -4,7 +4,7 @@ import { computed } from "vue";
 
 import { useSession } from "../workshop/session";
 
-const props = defineProps<{ stage: string; viewing: string; small?: boolean }>();
+const props = defineProps<{ stage: string; viewing: string }>();
 defineEmits<{ go: [stage: string] }>();
 
 const session = useSession();
@@ -13,21 +13,20 @@ const reached = computed(() => stages.value.findIndex((stage) => stage.key === p
 </script>
 
 <template>
-  <component :is="small ? 'div' : 'nav'" class="rack" :class="{ small }" :aria-label="small ? undefined : 'Stages'">
-    <component
-      :is="small ? 'span' : 'button'"
+  <nav class="rack" aria-label="Stages">
+    <button
       v-for="(tooth, n) in stages"
       :key="tooth.key"
+      type="button"
       class="tooth"
       :class="{ done: n < reached, here: n === reached, viewing: tooth.key === viewing && n !== reached }"
       :aria-current="tooth.key === viewing ? 'step' : undefined"
       @click="$emit('go', tooth.key)"
     >
       <svg viewBox="0 0 100 40" preserveAspectRatio="none" aria-hidden="true"><path d="M0 0L7 40H93L100 0" /></svg>
-      <span v-if="!small" class="word">{{ tooth.label }}<template v-if="n < reached"> ✓</template></span>
-      <span v-else class="only-read">{{ n === reached ? tooth.label : "" }}</span>
-    </component>
-  </component>
+      <span class="word">{{ tooth.label }}<template v-if="n < reached"> ✓</template></span>
+    </button>
+  </nav>
 </template>
 
 <style scoped>
@@ -106,37 +105,25 @@ path {
   position: relative;
 }
 
-.small {
-  margin: 0;
-  gap: 2px;
-  width: 168px;
-  border-top-width: 1.5px;
-}
-
-.small .tooth {
-  height: 13px;
-  cursor: inherit;
-}
-
 @media (max-width: 900px) {
   .tooth {
     font-size: 15px;
   }
 
-  .rack:not(.small) {
+  .rack {
     gap: 2px;
   }
 }
 
 @media (max-width: 560px) {
-  .rack:not(.small) .tooth {
+  .rack .tooth {
     font-size: 12px;
   }
 }
 
 /* A phone that lies, or whose keyboard is up: what is done has the room, the row is its names. */
 @media (max-height: 500px), (max-width: 700px) and (max-height: 620px) {
-  .rack:not(.small) .tooth {
+  .rack .tooth {
     height: 34px;
     font-size: 14px;
   }
