@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from functools import cache
 from math import radians
 from typing import Any
 from uuid import UUID
@@ -91,11 +92,17 @@ def mark_fresh(step: Any, made: list[Any]) -> None:
     """Spare the look-ups of what a step just made cannot have yet."""
     for piece in made:
         piece._prefetched_objects_cache = {
-            name: getattr(piece, name).none() for name in ("pins", "ticks", "worked")
-        }
+            "pins": _none("GearReading"), "ticks": _none("Tick"), "worked": _none("KeptCalculation"),
+        }  # fmt: skip
     pieces = step.pieces.all()
     pieces._result_cache, pieces._prefetch_done = made, True
-    step._prefetched_objects_cache = {"photos": step.photos.none(), "pieces": pieces}
+    step._prefetched_objects_cache = {"photos": _none("Photo"), "pieces": pieces}
+
+
+@cache
+def _none(model: str) -> Any:
+    """None of them: one answer for all, since it is only read."""
+    return apps.get_model("visits", model).objects.none()
 
 
 def strip_step(step: Any) -> StripStep:

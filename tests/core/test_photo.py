@@ -252,6 +252,16 @@ class Asked(unittest.TestCase):
             self.assertIn("four corners", out.hint)
 
 
+    def test_a_size_told_badly_says_what_would_tell_it_better(self) -> None:
+        """A gear of some fifty pixels across, and the size it has is within twice what is told."""
+        one = hidden("measured 275")
+        out = count_in_photo(PhotoCountIn(image=coded(one.image), card=True))
+        assert out.tip_diameter_mm and out.error_mm
+        self.assertGreater(out.error_mm, 0.02 * out.tip_diameter_mm)
+        self.assertLess(abs(out.tip_diameter_mm - one.gear.tip_diameter), 2 * out.error_mm)
+        self.assertRegex(out.hint, r"^The gear is \d\d pixels across here: from nearer")
+
+
 class Camera(unittest.TestCase):
     """The stand-in, by its protocol."""
 

@@ -62,7 +62,7 @@ def standard_sizes(field: str = "") -> tuple[Size, ...]:
     common: dict[str, float] = data["common"]
     favoured: dict[str, float] = data["field"].get(field, {})
     sizes = []
-    for label, module, weight, system in _named_modules(data):
+    for label, module, weight, system in _named_modules():
         for angle in data["pressure_angles"]:
             for depth in data["depths"]:
                 sizes.append(
@@ -95,20 +95,21 @@ def label_of(module: float) -> str:
     >>> label_of(0.5292), label_of(0.8), label_of(0.655)
     ('48 DP', '0.8 module', '0.655 module')
     """
-    for label, size, _, _ in _named_modules(table("sizes")):
+    for label, size, _, _ in _named_modules():
         if abs(module / size - 1) < ROUNDED:
             return label
     return f"{module:g} module"
 
 
-def _named_modules(data: dict[str, Any]) -> list[tuple[str, float, float, str]]:
-    rows = []
+@cache
+def _named_modules() -> tuple[tuple[str, float, float, str], ...]:
+    data, rows = table("sizes"), list[tuple[str, float, float, str]]()
     for series in ("series_1", "series_2"):
         weight = data["modules"][f"{series}_weight"]
         rows += [(f"{m:g} module", m, weight, "metric") for m in data["modules"][series]]
     pitches = data["diametral_pitches"]
     rows += [(f"{p} DP", INCH / p, pitches["weight"], "inch") for p in pitches["values"]]
-    return rows
+    return tuple(rows)
 
 
 def _dedendum(data: dict[str, Any], depth: dict[str, Any], module: float, system: str) -> float:

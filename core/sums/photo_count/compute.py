@@ -23,6 +23,8 @@ from .request import PhotoCountIn
 from .response import PhotoCountOut
 
 RIM_POINTS = 72
+NEARER = 0.02
+"""Error of a size, as a share of it, from which it is worth another photo."""
 
 
 def count_in_photo(request: PhotoCountIn) -> PhotoCountOut:
@@ -61,7 +63,7 @@ def count_in_photo(request: PhotoCountIn) -> PhotoCountOut:
         error_mm=round(size.error, 2) if size else None,
         says=_says(seen, size),
         refused="",
-        hint="" if size or not request.card else _no_size(request.card is True),
+        hint=_how_told(seen, size, request),
         at=_shares(seen.crests, whole),
         broken=list(seen.missing),
         rim=_shares(seen.rim.points(angle), whole),
@@ -72,6 +74,18 @@ def _says(seen: PhotoCount, size: PhotoSize | None) -> str:
     broken = f", {len(seen.missing)} of them broken off" if seen.missing else ""
     across = f", {size.tip_diameter:.1f} ± {size.error:.1f} mm over the tips" if size else ""
     return f"{seen.teeth} teeth{broken}{across}"
+
+
+def _how_told(seen: PhotoCount, size: PhotoSize | None, request: PhotoCountIn) -> str:
+    """What would tell its size, or tell it better."""
+    if not request.card:
+        return ""
+    if size is None:
+        return _no_size(request.card is True)
+    across = int(2 * np.sqrt(seen.rim.a * seen.rim.b))
+    if size.error < NEARER * size.tip_diameter:
+        return ""
+    return f"The gear is {across} pixels across here: from nearer its size is told better."
 
 
 def _no_size(by_card: bool) -> str:

@@ -18,10 +18,11 @@ from ..models import Change, Visit
 from ..wording import in_words_of
 
 
-def own_visit(member: Member, visit_id: UUID, *, lock: bool = False) -> Visit:
+def own_visit(member: Member, visit_id: UUID, *, lock: bool = False, bare: bool = False) -> Visit:
     """A visit of the member's own workshop.
 
-    With `lock`, writers to one visit queue here, which keeps the row's order.
+    With `lock`, writers to one visit queue here, which keeps the row's order. A `bare` one comes with what a
+    line of its history takes: all of it and its unit cost a tenth of a strip step.
 
     Raises
     ------
@@ -29,7 +30,8 @@ def own_visit(member: Member, visit_id: UUID, *, lock: bool = False) -> Visit:
         If there is none such.
     """
     visits = Visit.objects.select_for_update() if lock else Visit.objects
-    return get_object_or_404(visits.select_related("unit"), id=visit_id, workshop_id=member.workshop_id)
+    visits = visits.only("id", "workshop_id", "changed_at") if bare else visits.select_related("unit")
+    return get_object_or_404(visits, id=visit_id, workshop_id=member.workshop_id)
 
 
 def remember(

@@ -42,7 +42,7 @@ def record_step(
     """
     with taught(names_of(member.workshop_id or 0)):
         entries = read_line(line)
-    visit = own_visit(member, visit_id, lock=True)
+    visit = own_visit(member, visit_id, lock=True, bare=True)
     step = Step.objects.filter(id=step_id).prefetch_related("pieces").first()
     if step is None:
         last = Step.objects.filter(visit=visit).aggregate(last=Max("number"))["last"] or 0
