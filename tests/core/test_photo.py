@@ -251,7 +251,6 @@ class Asked(unittest.TestCase):
             self.assertIsNone(out.tip_diameter_mm)
             self.assertIn("four corners", out.hint)
 
-
     def test_a_size_told_badly_says_what_would_tell_it_better(self) -> None:
         """A gear of some fifty pixels across, and the size it has is within twice what is told."""
         one = hidden("measured 275")

@@ -41,8 +41,9 @@ class CutStarts(Installed):
 
     def cut(self, after: float, way: str) -> str:
         began = subprocess.Popen(
-            [str(ROOT / "dentado"), "start"], cwd="/", env=self.environment(), text=True,
-            stdout=subprocess.PIPE, stderr=subprocess.STDOUT, start_new_session=True,
+            # A run that was itself begun in the background is deaf to Ctrl-C, and so would be all it begins.
+            ["env", "--default-signal=INT", str(ROOT / "dentado"), "start"], cwd="/", env=self.environment(),
+            text=True, stdout=subprocess.PIPE, stderr=subprocess.STDOUT, start_new_session=True,
         )  # fmt: skip
         self.addCleanup(self._end, began)
         time.sleep(after)
@@ -53,7 +54,11 @@ class CutStarts(Installed):
             for pid, line in processes() if way == "all of it" else []:
                 if str(self.var) in line:
                     os.kill(pid, signal.SIGKILL)
-        said = began.communicate(timeout=90)[0]
+        try:
+            said = began.communicate(timeout=90)[0]
+        except subprocess.TimeoutExpired as late:
+            below = subprocess.run(["ps", "-o", "pid,stat,wchan:20,args", "-s", str(began.pid)], capture_output=True, text=True, check=False)  # fmt: skip
+            self.fail(f"It went on: {late.output!r}\n{below.stdout}")
         self.soon(lambda: self.leftovers() == [])
         return said
 

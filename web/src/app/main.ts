@@ -1,3 +1,5 @@
+import "./askAhead";
+
 import "./styles.css";
 import "./controls.css";
 import "./door.css";

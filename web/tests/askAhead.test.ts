@@ -1,0 +1,29 @@
+import { afterEach, describe, expect, it, vi } from "vitest";
+
+let added: string[] = [];
+
+/** The page is opened at a path; what is asked is written down and not sent. */
+async function opened(path: string, head = "") {
+  vi.resetModules();
+  added = [];
+  document.head.innerHTML = head;
+  vi.spyOn(document.head, "append").mockImplementation((...links) => void added.push(...links.map((link) => (link as Element).getAttribute("href") ?? "")));
+  window.history.replaceState(null, "", path);
+  await import("../src/app/askAhead");
+}
+
+afterEach(() => (document.head.innerHTML = ""));
+
+describe("what is asked before the screen is laid out", () => {
+  it("is the bench's, on the bench alone", async () => {
+    await opened("/");
+    expect(added).toEqual(["/api/visits?state=open&page=1", "/api/day"]);
+    await opened("/reader");
+    expect(added).toEqual([]);
+  });
+
+  it("is not asked twice where the server's page said so", async () => {
+    await opened("/", '<link href="/api/visits?state=open&amp;page=1"><link href="/api/day">');
+    expect(added).toEqual([]);
+  });
+});
