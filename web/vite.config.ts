@@ -74,6 +74,7 @@ const stamp = (of: string | Buffer) => createHash("sha256").update(of).digest("h
 
 export default defineConfig({
   plugins: [vue(), controlsSheet(), fontsFirst(), deviceWorker()],
+  resolve: { alias: { "primevue/ripple": join(import.meta.dirname, "src/app/noRipple.ts") } },
   build: { target: "es2022", assetsInlineLimit: 0, modulePreload: { polyfill: false } },
   server: { proxy, strictPort: true },
   test: { environment: "happy-dom", include: ["tests/**/*.test.ts"], restoreMocks: true, unstubGlobals: true },
