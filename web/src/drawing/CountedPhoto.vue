@@ -14,6 +14,8 @@ const rim = computed(() => (props.counted?.rim ?? []).map(([x = 0, y = 0]) => `$
 /** Pixels of the screen from tooth to tooth that a finger can choose between, and how much nearer is gone for it. */
 const FINGER = 40;
 const NEARER = 3.5;
+/** Left free about the gear, as a share of it. */
+const ROOM = 0.12;
 /** Where it is looked at from near, and the tooth the arrows stand on. */
 const near = ref<{ x: number; y: number }>();
 const at = ref(-1);
@@ -33,7 +35,7 @@ const whole = computed(() => {
   const xs = points.map(([x = 0]) => x * width);
   const ys = points.map(([, y = 0]) => y * height);
   const [left, top] = [Math.min(...xs), Math.min(...ys)];
-  const room = Math.max(Math.max(...xs) - left, Math.max(...ys) - top) * 0.12;
+  const room = Math.max(Math.max(...xs) - left, Math.max(...ys) - top) * ROOM;
   return { x: left - room, y: top - room, width: Math.max(...xs) - left + 2 * room, height: Math.max(...ys) - top + 2 * room };
 });
 const view = computed(() => {
@@ -49,7 +51,7 @@ function tap(event: MouseEvent) {
   const spot = new DOMPoint(event.clientX, event.clientY).matrixTransform(seen.inverse());
   const far = teeth.value.map((tooth) => Math.hypot(tooth.x - spot.x, tooth.y - spot.y));
   const nearest = far.indexOf(Math.min(...far));
-  const pitch = (Math.PI * Math.max(whole.value.width, whole.value.height)) / 1.24 / teeth.value.length;
+  const pitch = (Math.PI * Math.max(whole.value.width, whole.value.height)) / (1 + 2 * ROOM) / teeth.value.length;
   const onTooth = (far[nearest] ?? Infinity) < 1.5 * pitch;
   const finger = (event as PointerEvent).pointerType !== "mouse" && pitch * seen.a < FINGER;
   if (onTooth && (near.value || !finger)) mark(nearest);
