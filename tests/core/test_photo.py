@@ -20,7 +20,7 @@ from gearing.geometry.gear import Gear
 from gearing.geometry.outline import gear_outline
 from gearing.photo import PhotoCount, Refused, count_photo, read_picture, size_by_card
 from gearing.photo.card import cards
-from gearing.photo.find import Ellipse
+from gearing.photo.find import Ellipse, stands_out
 from gearing.photo.profile import profile_tips
 from sums.photo_count import PhotoCountIn, count_in_photo
 from tests.drawn_photos import drawn
@@ -100,13 +100,25 @@ class Counted(unittest.TestCase):
     def test_a_card_tells_its_size(self) -> None:
         off = self.sized("card", 6, 0.002)
         self.assertGreaterEqual(len(off), 4)
-        self.assertLess(float(np.median(off)), 0.006)
+        self.assertLess(float(np.max(off)), 0.01)
 
     def test_a_thick_gear_seen_askew_is_not_taken_for_larger(self) -> None:
-        """Half of what its side adds looks like a circle whose middle is elsewhere: its bore tells that."""
+        """Its side stands out below its face, and is as like it as another tooth."""
         off = self.sized("thick", 9, 0.1)
-        self.assertGreaterEqual(len(off), 6)
-        self.assertLess(float(np.median(off)), 0.008, off)
+        self.assertGreaterEqual(len(off), 7)
+        self.assertLess(float(np.max(off)), 0.01, off)
+
+    def test_a_small_gear_of_few_teeth_is_sized_where_its_tips_are_few_pixels_wide(self) -> None:
+        """Of 25 to 45 pixels of radius; and one whose side is as black as its face, its teeth half hidden."""
+        for number in (12, 97, 213, 275, 98):
+            one = hidden(f"measured {number}")
+            seen = count_photo(one.image)
+            assert isinstance(seen, PhotoCount)
+            size = size_by_card(one.image, seen)
+            assert size
+            with self.subTest(number):
+                self.assertAlmostEqual(size.tip_diameter / one.gear.tip_diameter, 1, delta=0.01)
+                self.assertLess(abs(size.tip_diameter - one.gear.tip_diameter), 2 * size.error)
 
     def test_a_card_whose_stripe_is_of_the_grounds_colour_is_seen_whole(self) -> None:
         for name in ("fl 25", "fl 29"):
@@ -132,7 +144,7 @@ class Drawn(unittest.TestCase):
         sizes = [(one, size_by_card(one.image, seen)) for one, seen in answered]
         off = [abs(size.tip_diameter / one.tip_diameter - 1) for one, size in sizes if size]
         self.assertGreaterEqual(len(off), 0.9 * len(answered))
-        self.assertGreaterEqual(sum(each < 0.01 for each in off), 0.95 * len(off), off)
+        self.assertLess(max(off), 0.01, off)
 
 
 class TrueEdges(unittest.TestCase):
@@ -174,7 +186,8 @@ class TrueEdges(unittest.TestCase):
             share = cover[..., None] / 255.0
             image[where] = image[where] * (1 - share) + np.array(colour) * share
             image = cv2.GaussianBlur(image, (0, 0), 1.2) + random.normal(0, 4, image.shape)
-            found = cards(np.clip(image, 0, 255).astype(np.uint8), Ellipse(150, 450, 60, 60, 0.0))
+            image = np.clip(image, 0, 255).astype(np.uint8)
+            found = cards(image, Ellipse(150, 450, 60, 60, 0.0), stands_out(image))
             self.assertTrue(found)
             off = min(
                 float(np.abs(np.roll(each, turn, 0) - corners).max())
@@ -256,7 +269,7 @@ class Asked(unittest.TestCase):
         one = hidden("measured 275")
         out = count_in_photo(PhotoCountIn(image=coded(one.image), card=True))
         assert out.tip_diameter_mm and out.error_mm
-        self.assertGreater(out.error_mm, 0.02 * out.tip_diameter_mm)
+        self.assertGreater(out.error_mm, 0.012 * out.tip_diameter_mm)
         self.assertLess(abs(out.tip_diameter_mm - one.gear.tip_diameter), 2 * out.error_mm)
         self.assertRegex(out.hint, r"^The gear is \d\d pixels across here: from nearer")
 

@@ -9,7 +9,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from .count import sampled
-from .find import Ellipse, masks
+from .find import Ellipse, StandsOut
 from .picture import Image
 
 Array = NDArray[np.float64]
@@ -18,14 +18,14 @@ CARD = (85.60, 53.98)
 """A bank card, ISO/IEC 7810 ID-1, mm."""
 
 
-def cards(image: Image, rim: Ellipse) -> list[Array]:
+def cards(image: Image, rim: Ellipse, out: StandsOut) -> list[Array]:
     """Corners of what may be the card, in order round it, shape (4, 2); never the gear of that rim.
 
     A stripe may be of the ground's colour: each is there as well with what lies beyond such a break.
     """
     lab = np.asarray(cv2.cvtColor(image, cv2.COLOR_BGR2LAB), dtype=np.uint8)
     found: list[Array] = []
-    for rough in _four_sided(image, rim):
+    for rough in _four_sided(out, rim):
         sharp = _sharpened(lab, rough)
         if not _known(found, sharp):
             found.append(sharp)
@@ -92,18 +92,18 @@ def _within(points: Array, lab: NDArray[np.uint8]) -> NDArray[np.bool_]:
     return inside
 
 
-def _four_sided(image: Image, rim: Ellipse) -> Iterator[Array]:
+def _four_sided(out: StandsOut, rim: Ellipse) -> Iterator[Array]:
     """Corners of what may be the card, in order round it."""
-    area = image.shape[0] * image.shape[1]
-    for mask in masks(image):
+    rim = rim.scaled(1 / out.by)
+    for mask in out.masks:
         outlines, _ = cv2.findContours(mask, cv2.RETR_EXTERNAL, cv2.CHAIN_APPROX_NONE)
         for outline in outlines:
             size = cv2.contourArea(outline)
-            if size < 0.01 * area or cv2.pointPolygonTest(outline, (rim.x, rim.y), False) >= 0:
+            if size < 0.01 * mask.size or cv2.pointPolygonTest(outline, (rim.x, rim.y), False) >= 0:
                 continue
             corners = _corners(cv2.convexHull(outline)[:, 0, :].astype(np.float64), size)
             if corners is not None:
-                yield corners
+                yield corners * out.by + (out.by - 1) / 2
 
 
 def _corners(hull: Array, size: float) -> Array | None:
@@ -171,6 +171,7 @@ def _by_edges(lab: NDArray[np.uint8], corners: Array, reach: float) -> Array:
             return corners
         share = ((rays - within) * step).sum(axis=2) / np.maximum(size, 1e-9)
         told = size[:, 0] > FAINT * np.median(size)
+        # A straight edge is the same along some rays: together they cross where noise alone does not.
         ends = [(start, _crossing(ray, far)) for start, ray in zip(along[told], share[told], strict=True)]
         at = np.array([start + end * out for start, end in ends if end is not None])
         if len(at) < EDGE_RAYS // 2:

@@ -7,7 +7,7 @@ goes round it a whole number of times and keeps step all the way.
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
 
 import cv2
@@ -15,7 +15,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from .face import blurred, reach_of_face, rim_of_face
-from .find import Ellipse, apart, candidates
+from .find import Ellipse, StandsOut, apart, candidates, stands_out
 from .picture import Image
 from .waves import AROUND, FEWEST, MOST, Wave, followed, in_step, waves
 
@@ -49,6 +49,8 @@ class PhotoCount:
     crests : ndarray, shape (teeth, 2)
         Where each tooth stands, pixels.
     wave : Wave
+    out : StandsOut
+        What stands out of the ground: a card lies there as well.
     """
 
     teeth: int
@@ -57,6 +59,11 @@ class PhotoCount:
     rim: Ellipse
     crests: Array
     wave: Wave
+    out: StandsOut
+
+    def scaled(self, by: float) -> PhotoCount:
+        """The same in a picture so many times as large."""
+        return replace(self, rim=self.rim.scaled(by), crests=self.crests * by + (by - 1) / 2)
 
 
 def unrolled(lab: NDArray[np.uint8], rim: Ellipse) -> Array:
@@ -160,7 +167,8 @@ LEAST_PITCH = 4.5
 def count_photo(image: Image) -> PhotoCount | Refused:
     """Count the gear in a picture, or say why that cannot be."""
     lab = np.asarray(cv2.cvtColor(image, cv2.COLOR_BGR2LAB), dtype=np.uint8)
-    scored = [(score, wave, look) for look in _looks(lab, image) for score, wave in look.found]
+    out = stands_out(image)
+    scored = [(score, wave, look) for look in _looks(lab, out) for score, wave in look.found]
     if not scored:
         return Refused(
             "no_gear", "No gear stands out in this picture.", "Lay it alone on a ground of another colour."
@@ -180,13 +188,13 @@ def count_photo(image: Image) -> PhotoCount | Refused:
             "Wipe it, lay it on another colour, light it from the side, and look straight down.",
         )
     angle, tooth = _crests(look.rolled, wave)
-    return PhotoCount(wave.teeth, _sure(score, lead), _missing(tooth), rim, rim.points(angle), wave)
+    return PhotoCount(wave.teeth, _sure(score, lead), _missing(tooth), rim, rim.points(angle), wave, out)
 
 
-def _looks(lab: NDArray[np.uint8], image: Image) -> Iterator[_Look]:
+def _looks(lab: NDArray[np.uint8], out: StandsOut) -> Iterator[_Look]:
     """Each face that may be the gear's, the most likely first, until one leaves no doubt."""
     seen: list[Ellipse] = []
-    for outline in candidates(image)[:OUTLINES]:
+    for outline in candidates(out)[:OUTLINES]:
         # The outline is that of the side as well: the face's own rim is the better one.
         rim = rim_of_face(lab, outline)
         if len(apart([*seen, rim])) == len(seen):

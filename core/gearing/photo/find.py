@@ -62,15 +62,29 @@ def ellipse_of(points: Array) -> Ellipse | None:
     return Ellipse(x, y, across / 2, along / 2, float(np.radians(degrees)))
 
 
-def candidates(image: Image) -> list[Ellipse]:
+@dataclass(frozen=True, slots=True)
+class StandsOut:
+    """What is not ground, told in several ways; how many pixels of the picture one of a mask is across."""
+
+    masks: tuple[Mask, ...]
+    by: float
+
+
+def stands_out(image: Image, whole: bool = False) -> StandsOut:
+    """What stands out of the ground: where it lies is seen as well in half the picture, and far sooner."""
+    by = 1.0 if whole else max(1.0, max(image.shape[:2]) / LOOKED_AT)
+    if by > 1:
+        image = np.asarray(
+            cv2.resize(image, None, fx=1 / by, fy=1 / by, interpolation=cv2.INTER_AREA), np.uint8
+        )
+    return StandsOut(tuple(_masks(image)), by)
+
+
+def candidates(out: StandsOut) -> list[Ellipse]:
     """Round things that stand out, the most likely first; their ellipse is that of their farthest points."""
     found: list[tuple[float, Ellipse]] = []
-    # Where a gear lies is seen as well in half the picture; how it stands is looked for in all of it.
-    half = max(1.0, max(image.shape[:2]) / LOOKED_AT)
-    if half > 1:
-        image = cv2.resize(image, None, fx=1 / half, fy=1 / half, interpolation=cv2.INTER_AREA)  # type: ignore[assignment]
-    area = image.shape[0] * image.shape[1]
-    for mask in masks(image):
+    area = out.masks[0].size
+    for mask in out.masks:
         outlines, _ = cv2.findContours(mask, cv2.RETR_EXTERNAL, cv2.CHAIN_APPROX_NONE)
         for outline in outlines:
             size = cv2.contourArea(outline)
@@ -90,7 +104,7 @@ def candidates(image: Image) -> list[Ellipse]:
             if roundness < 0.06:
                 found.append((roundness - 0.02 * np.log(size / area), around))
     found.sort(key=lambda each: each[0])
-    return [each.scaled(half) for each in apart([around for _, around in found])[:MOST]]
+    return [each.scaled(out.by) for each in apart([around for _, around in found])[:MOST]]
 
 
 MOST = 4
@@ -128,7 +142,7 @@ def _spread(hull: Array, many: int = 240) -> Array:
     return hull if len(hull) <= many else hull[np.linspace(0, len(hull) - 1, many).astype(int)]
 
 
-def masks(image: Image) -> Iterator[Mask]:
+def _masks(image: Image) -> Iterator[Mask]:
     """What is not ground, told in several ways."""
     plain = cv2.cvtColor(cv2.GaussianBlur(image, (0, 0), 1.2), cv2.COLOR_BGR2LAB)
     lab = np.asarray(plain, dtype=np.float32)

@@ -124,7 +124,7 @@ def _seen_as(share: Array, end: float, teeth: int, pixels: float, tooth: _Tooth)
     # Beyond both ends as well, where the blur comes from.
     more = int(np.ceil(3 * MOST_BLUR / pixels / step))
     grid = share[0] + step * np.arange(-more, len(share) + more)
-    wide = _wide(grid / module, teeth, tooth.shift) * np.clip((end - grid) / step + 0.5, 0.0, 1.0)
+    wide = tooth_share(grid / module, teeth, tooth.shift) * np.clip((end - grid) / step + 0.5, 0.0, 1.0)
     blur = tooth.blur / pixels
     pitch = 2 * np.pi * grid / teeth
     k = np.arange(1, HARMONICS + 1)[:, None]
@@ -144,7 +144,7 @@ def _seen_as(share: Array, end: float, teeth: int, pixels: float, tooth: _Tooth)
 HARMONICS = 6
 
 
-def _wide(reach: Array, teeth: int, shift: float) -> Array:
+def tooth_share(reach: Array, teeth: int, shift: float) -> Array:
     """How much of a pitch a tooth takes so many modules from the middle, were its tip not cut off."""
     radii, shares = _cut(teeth)
     at = np.clip((shift - SHIFTS[0]) / (SHIFTS[1] - SHIFTS[0]), 0, len(SHIFTS) - 1.001)

@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from dataclasses import dataclass
-from typing import Any
 
 import cv2
 import numpy as np
@@ -11,7 +11,8 @@ from numpy.typing import NDArray
 
 from .card import CARD, cards
 from .count import PhotoCount, sampled
-from .find import Ellipse, ellipse_of
+from .find import Ellipse, StandsOut, ellipse_of, stands_out
+from .held import held_gear, moved
 from .picture import Image
 from .profile import profile_tips
 
@@ -37,59 +38,80 @@ class PhotoSize:
 
 def size_by_card(image: Image, seen: PhotoCount) -> PhotoSize | None:
     """The size by a card on the same bench; None where none is seen whole."""
-    found = _by_card(cards(image, seen.rim), tips_seen(image, seen), seen, _bore(image, seen.rim))
+    found = _by_card(image, seen, seen.out)
+    if found is None or found[0] > ROUND:
+        # One that runs into the grain of its ground is seen in all of the picture.
+        other = _by_card(image, seen, stands_out(image, whole=True))
+        found = min((each for each in (found, other) if each), key=lambda each: each[0], default=None)
     if found is None:
         return None
-    off, radius = found
-    edge = EDGE / np.sqrt(seen.rim.a * seen.rim.b)
-    return PhotoSize(2 * radius, float(2 * radius * np.hypot(np.hypot(LEVEL, edge), off)))
-
-
-def _by_card(
-    may_be: list[Array], points: Array, seen: PhotoCount, bore: Ellipse | None = None
-) -> tuple[float, float] | None:
-    """The circle through points of the picture: scatter as a share of it, and radius, mm."""
+    _, radius, plane = found
+    bore = _bore(image, seen.rim)
+    if bore is not None and abs(_flatness(bore) - _flatness(seen.rim)) > AS_FLAT:
+        bore = None
+    pixels = np.sqrt(seen.rim.a * seen.rim.b)
+    held = held_gear(image, seen, plane, radius, bore)
+    if held is not None and SMALLEST < held.radius / radius < LARGEST:
+        told = np.hypot(HELD_EDGE / pixels, held.error / held.radius)
+        return PhotoSize(2 * held.radius, float(2 * held.radius * np.hypot(LEVEL, told)))
+    points = tips_seen(image, seen)
     if len(points) < FEWEST_TIPS:
         return None
-    best: tuple[float, float, NDArray[Any]] | None = None
-    for corners in may_be:
-        long_first = np.linalg.norm(corners[1] - corners[0]) > np.linalg.norm(corners[2] - corners[1])
-        wide, high = CARD if long_first else CARD[::-1]
-        flat = np.array([[0, 0], [wide, 0], [wide, high], [0, high]], np.float32)
-        onto = cv2.getPerspectiveTransform(corners.astype(np.float32), flat)
-        radius, off = _circle(_onto(points, onto))
-        # Askew a card is foreshortened, yet no part of one makes the gear as large as it is.
-        area = wide * high / cv2.contourArea(corners.astype(np.float32))
-        straight = np.sqrt(seen.rim.a * seen.rim.b * area)
-        if not 1 / FORESHORTENED < radius / straight < FORESHORTENED:
-            continue
-        # Of what might be the card that is which makes the gear round: a part of it does not.
-        if best is None or off / radius < best[0]:
-            best = (off / radius, radius, onto)
-    if best is None or best[0] > NOT_ROUND:
-        return None
-    if bore is not None and abs(_flatness(bore) - _flatness(seen.rim)) < AS_FLAT:
-        about = _kasa(_onto(bore.points(AROUND_BORE), best[2]))
-        radius, off = _circle(_onto(points, best[2]), about)
-        if off / radius < ROUND_ENOUGH:
-            return off / radius, radius
-    return best[:2]
+    radius, off = _circle(moved(points, plane))
+    return PhotoSize(2 * radius, float(2 * radius * np.hypot(np.hypot(LEVEL, EDGE / pixels), off / radius)))
+
+
+HELD_EDGE = 0.25
+"""Pixels by which the rim of a gear that is held against the picture is off."""
+
+SMALLEST, LARGEST = 0.88, 1.06
+"""Of what was seen as its rim, which may be that of its side as well: beyond, it follows another shape."""
+
+AS_FLAT = 0.08
+"""A bore is seen as much askew as the rim, but for so much: else it is a smear, or a hole of several."""
+
+
+def _by_card(image: Image, seen: PhotoCount, out: StandsOut) -> tuple[float, float, Array] | None:
+    """By the card that makes the gear roundest: how far from round, how large, mm, and the card's plane."""
+    around = seen.rim.points(np.linspace(0, 2 * np.pi, 72, endpoint=False))
+    may_be = [
+        plane for corners in cards(image, seen.rim, out) for plane in _planes(corners, seen.rim, around)
+    ]
+
+    def told(points: Array) -> list[tuple[float, float, Array]]:
+        circles = [(_circle(moved(points, plane)), plane) for plane in may_be]
+        return [(off / radius, radius, plane) for (radius, off), plane in circles]
+
+    # Of what might be the card that is which makes the gear round: a part of it does not.
+    best = min(told(around), key=lambda each: each[0], default=None)
+    if best is None or (len(may_be) == 1 and best[0] < ROUND):
+        return best
+    # The rim may be that of its side as well, the tips are the face's.
+    tips = tips_seen(image, seen)
+    return min(told(tips), key=lambda each: each[0]) if len(tips) >= FEWEST_TIPS else best
+
+
+ROUND = 0.012
+"""Scatter about a circle, as a share of it, that a card leaves which is seen as it is."""
+
+
+def _planes(corners: Array, rim: Ellipse, around: Array) -> Iterator[Array]:
+    """The plane of a card with those corners, if it makes the rim about round."""
+    long_first = np.linalg.norm(corners[1] - corners[0]) > np.linalg.norm(corners[2] - corners[1])
+    wide, high = CARD if long_first else CARD[::-1]
+    flat = np.array([[0, 0], [wide, 0], [wide, high], [0, high]], np.float32)
+    plane = np.asarray(cv2.getPerspectiveTransform(corners.astype(np.float32), flat), np.float64)
+    radius, off = _circle(moved(around, plane))
+    # Askew a card is foreshortened, yet no part of one makes the gear as large as it is.
+    straight = np.sqrt(rim.a * rim.b * wide * high / cv2.contourArea(corners.astype(np.float32)))
+    if 1 / FORESHORTENED < radius / straight < FORESHORTENED and off < NOT_ROUND * radius:
+        yield plane
 
 
 def _flatness(seen: Ellipse) -> float:
     return min(seen.a, seen.b) / max(seen.a, seen.b)
 
 
-def _onto(points: Array, onto: NDArray[Any]) -> Array:
-    moved = cv2.perspectiveTransform(points[None].astype(np.float32), onto)[0]
-    return np.asarray(moved, dtype=np.float64)
-
-
-AS_FLAT, ROUND_ENOUGH = 0.08, 0.015
-"""A bore is seen as much askew as the tips, and they make a circle about it: else it is a smear, or a hole of
-several."""
-
-AROUND_BORE = np.linspace(0, 2 * np.pi, 36, endpoint=False)
 FEWEST_TIPS, NOT_ROUND = 5, 0.05
 FORESHORTENED = 1.6
 EDGE = 1.0
@@ -183,57 +205,15 @@ def _bore(image: Image, rim: Ellipse) -> Ellipse | None:
     return ellipse_of(_kept(np.array(points)))
 
 
-def _circle(points: Array, about: Array | None = None) -> tuple[float, float]:
-    """Radius of the circle through points, and the scatter about it; `about` is its middle where known.
-
-    Seen askew, the side of a gear below its face stands out on the half that is nearer: there the outline is
-    the same circle again, moved by so much. Where the points say so, that is taken off. Half of it looks like
-    a circle whose middle is elsewhere: where a bore tells the middle it is told far better.
-    """
-    middle = _kasa(points) if about is None else about
-    weight = np.ones(len(points))
-    radius, off = float("nan"), np.zeros(len(points))
-    for _ in range(4):
-        from_it = points - middle
-        reach, angle = np.hypot(*from_it.T), np.arctan2(from_it[:, 1], from_it[:, 0])
-        plain = np.ones((len(angle), 1))
-        if about is None:
-            plain = np.column_stack([plain, np.cos(angle), np.sin(angle)])
-        fit, off = _weighed(plain, reach, weight)
-        alone = off
-        if len(points) >= FEWEST_FOR_SIDE:
-            for toward in np.linspace(0, 2 * np.pi, WAYS, endpoint=False):
-                moved = np.column_stack([plain, np.maximum(0.0, np.cos(angle - toward))])
-                other, left = _weighed(moved, reach, weight)
-                told = SIDE_TOLD * float(weight @ alone**2)
-                if 0 < other[-1] < WIDEST_SIDE * fit[0] and float(weight @ left**2) < min(
-                    told, float(weight @ off**2)
-                ):
-                    fit, off = other, left
-        radius = float(fit[0])
-        if about is None:
-            middle = middle + fit[1:3]
-        scale = max(1.5 * float(np.median(np.abs(off))), 1e-6 * radius)
-        weight = 1 / (1 + (off / scale) ** 2)
-    return radius, float(1.483 * np.median(np.abs(off)))
-
-
-FEWEST_FOR_SIDE, WAYS, SIDE_TOLD = 8, 24, 0.9
-"""Points that a visible side takes to be told, directions tried, and what it must leave of the scatter."""
-
-WIDEST_SIDE = 0.25
-"""Of the radius, that a side stands out at most."""
+def _circle(points: Array) -> tuple[float, float]:
+    """Radius of the circle through points by least squares (Kåsa, 1976), and the scatter about it."""
+    middle = _kasa(points)
+    reach = np.hypot(*(points - middle).T)
+    radius = float(np.median(reach))
+    return radius, float(1.483 * np.median(np.abs(reach - radius)))
 
 
 def _kasa(points: Array) -> Array:
-    """The middle of the circle through points, by least squares (Kåsa, 1976)."""
     rows = np.column_stack([2 * points, np.ones(len(points))])
     fit, *_ = np.linalg.lstsq(rows, (points**2).sum(axis=1), rcond=None)
     return np.asarray(fit[:2], dtype=np.float64)
-
-
-def _weighed(rows: Array, to: Array, weight: Array) -> tuple[Array, Array]:
-    """Least squares with weights, and what is left."""
-    root = np.sqrt(weight)
-    fit, *_ = np.linalg.lstsq(rows * root[:, None], to * root, rcond=None)
-    return np.asarray(fit, dtype=np.float64), np.asarray(to - rows @ fit, dtype=np.float64)

@@ -23,7 +23,7 @@ from .request import PhotoCountIn
 from .response import PhotoCountOut
 
 RIM_POINTS = 72
-NEARER = 0.02
+NEARER = 0.012
 """Error of a size, as a share of it, from which it is worth another photo."""
 
 
