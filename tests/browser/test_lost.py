@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
+import json
 import re
 
 from playwright.sync_api import Page, Route, expect
 
-from demo import DEMO_PASSWORD
+from demo import DEMO_MEMBER, DEMO_PASSWORD
 from launch.browser import sign_in
 
 from ..examples import LONG
@@ -44,6 +45,15 @@ ENTER_AND_LEAVE = """(line) => {
 """A line laid down and the page left in one turn, before anything has come from the network or the disk."""
 
 
+ENTER = ENTER_AND_LEAVE.replace("window.location.reload();", "return { ...sessionStorage };")
+"""The same, and what the tab holds in that moment: a copy of it made now begins with that."""
+
+HOLDS = """(held) => {
+    if (sessionStorage.getItem("begun")) return;
+    for (const [key, value] of Object.entries({ ...held, begun: "yes" })) sessionStorage.setItem(key, value);
+}"""
+
+
 class Lost(BrowserCase):
     def test_a_page_left_in_the_moment_of_enter(self) -> None:
         page = self.take_in("Tern servo")
@@ -65,6 +75,53 @@ class Lost(BrowserCase):
         self.assertEqual(
             [re.sub(r"^\d+ ", "", name) for name in self.row()], ["M2 × 4", "horn", "case", "bearing"]
         )
+
+    def test_a_tab_copied_in_the_moment_of_enter_lays_the_line_once(self) -> None:
+        page = self.take_in("Dipper servo")
+        page.get_by_label("What comes off").wait_for()
+        held = page.evaluate(ENTER, "horn #A1")
+        self.assertTrue([key for key in held if key.startswith("dentado.lines")], held)
+        copy = self.context.new_page()
+        copy.add_init_script(f"({HOLDS})({json.dumps(held)})")
+        copy.goto(page.url)
+        for tab in (page, copy):
+            expect(tab.locator(".row .name")).to_have_text(["1 horn"])
+            expect(tab.get_by_text("all sent")).to_be_visible()
+        visit = page.url.split("/visits/")[1].split("/")[0]
+        kept = page.request.get(f"{self.address}/api/visits/{visit}").json()["steps"]
+        self.assertEqual([step["line"] for step in kept], ["horn #A1"])
+        self.assertEqual(
+            copy.evaluate("Object.keys(sessionStorage).filter((k) => k.startsWith('dentado.'))"), []
+        )
+
+    def test_a_line_left_in_a_tab_is_laid_by_nobody_but_who_said_it(self) -> None:
+        page = self.take_in("Whinchat servo")
+        visit = page.url
+        with page.expect_navigation():
+            page.evaluate(ENTER_AND_LEAVE.replace("reload()", "assign('/mark.svg')"), "horn #A1")
+        self.context.clear_cookies()
+        sign_in(page, self.address, "kit", DEMO_PASSWORD)
+        page.goto(visit)
+        self.opened()
+        expect(page.get_by_role("heading", level=1)).to_have_text("What comes off first?")
+        page.get_by_label("What comes off").fill("case")
+        page.keyboard.press("Enter")
+        on_record = (
+            "async (visit) => (await (await fetch(`/api/visits/${visit}/history`)).text()).includes('case')"
+        )
+        self.until(on_record, True, visit.split("/visits/")[1].split("/")[0])
+        expect(page.locator(".row .name")).to_have_text(["1 case"])
+        self.context.clear_cookies()
+        sign_in(page, self.address, DEMO_MEMBER, DEMO_PASSWORD)
+        page.goto(visit)
+        self.opened()
+        expect(page.locator(".row .name")).to_have_text(["1 case", "2 horn"])
+        expect(page.get_by_text("all sent")).to_be_visible()
+        told = page.request.get(
+            f"{self.address}/api/visits/{visit.split('/visits/')[1].split('/')[0]}/history"
+        ).json()
+        who = {line["after"]: line["who"] for line in told if line["verb"] == "laid down"}
+        self.assertEqual((who["case"], who["horn #A1"]), ("Kit", "Robin"))
 
     def test_a_line_the_network_is_slow_to_answer(self) -> None:
         page = self.take_in("Plover servo")

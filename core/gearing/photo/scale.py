@@ -86,10 +86,19 @@ def _by_card(image: Image, seen: PhotoCount, out: StandsOut) -> tuple[float, flo
     best = min(told(around), key=lambda each: each[0], default=None)
     if best is None or (len(may_be) == 1 and best[0] < ROUND):
         return best
-    # The rim may be that of its side as well, the tips are the face's.
-    tips = tips_seen(image, seen)
-    return min(told(tips), key=lambda each: each[0]) if len(tips) >= FEWEST_TIPS else best
+    # The rim may be that of its side as well, the tips are the face's: the sooner told first.
+    for tips in (tip_points, tips_seen):
+        points = tips(image, seen)
+        if len(points) < FEWEST_TIPS:
+            continue
+        best, *others = sorted(told(points), key=lambda each: each[0])
+        if best[0] < ROUND and all(other[0] > PLAINLY * best[0] for other in others):
+            break
+    return best
 
+
+PLAINLY = 3.0
+"""How much farther from round the next card makes the gear than one that is plainly it."""
 
 ROUND = 0.012
 """Scatter about a circle, as a share of it, that a card leaves which is seen as it is."""

@@ -169,8 +169,7 @@ export const useVisit = defineStore("visit", () => {
   }
 
   /** Lay a piece down. `understood` is what the core made of the line. */
-  async function layDown(line: string, understood: Entry, photos: string[]) {
-    const id = newId();
+  async function layDown(line: string, understood: Entry, photos: string[], id = newId()) {
     const [piece, ...beside] = understood.pieces.map((facts, n) => ({
       id: pieceId(id, n),
       ...facts,

@@ -10,6 +10,7 @@ import type { Entry, Problem, Step } from "../../../api/types";
 import KeyCap from "../../../app/KeyCap.vue";
 import { useKeys } from "../../../app/keys";
 import ProblemNote from "../../../app/ProblemNote.vue";
+import { newId } from "../../../record/ids";
 import { mirror } from "../../../record/mirror";
 import { useOutbox } from "../../../record/outbox";
 import ChipStrip from "../ChipStrip.vue";
@@ -98,9 +99,10 @@ function finish(word: string) {
   field.value?.focus();
 }
 
-/** A line laid down is held by the tab until the outbox has it: to be understood takes a network's time. */
+/** A line laid down is held by the tab until the outbox has it: to be understood takes a network's time.
+ *  `step` is the one it makes or, of a picture, names: a copy of this tab has the line as well, and lays the same. */
 const lines = mirror<{ owner: string; visit: string; text: string; photos: string[]; step: string }>("lines");
-function hold(text: string, photos: string[], step = "") {
+function hold(text: string, photos: string[], step: string) {
   return lines.hold({ owner: outbox.whose(), visit: store.visit?.id ?? "", text, photos, step });
 }
 
@@ -117,9 +119,9 @@ function understand(text: string): Promise<Entry | Problem> {
 async function sayAgain() {
   for (const [{ owner, visit, text, photos, step }, letGo] of lines.left()) {
     if (visit !== store.visit?.id || owner !== outbox.whose()) continue;
-    const unnamed = store.steps.find((one) => one.id === step);
+    const there = store.steps.find((one) => one.id === step);
     // Handed over in one turn with letting go, so that it is neither lost nor said twice.
-    const laid = unnamed ? store.name(unnamed, text, unread(text)) : store.layDown(text, unread(text), photos);
+    const laid = !there ? store.layDown(text, unread(text), photos, step) : there.piece.unnamed ? store.name(there, text, unread(text)) : undefined;
     letGo();
     await laid;
   }
@@ -142,13 +144,14 @@ async function layDown() {
   const earlier = before;
   let laid = () => {};
   before = new Promise((done) => (laid = done));
-  const letGo = hold(text, taken);
+  const step = newId();
+  const letGo = hold(text, taken, step);
   try {
     const said = known ?? (await understand(text));
     await earlier;
     // No field means that nothing is wrong with the line: the server is out of reach.
     if (!("problem" in said) || said.field === "") {
-      const laying = store.layDown(text, "problem" in said ? unread(text) : said, taken);
+      const laying = store.layDown(text, "problem" in said ? unread(text) : said, taken, step);
       letGo();
       await laying;
     } else {
