@@ -50,7 +50,9 @@ THICK = (0.04, 0.1)
 
 AROUND = np.linspace(0, 2 * np.pi, 72, endpoint=False)
 
-NUDGE = np.array([0.02, 0.02, 0.01])
+NUDGE, TOOTH = np.array([0.02, 0.02, 0.01]), 2
+"""Shift, addendum and thickness are changed by so much to see what it does; the first two are a tooth's."""
+
 LONGEST_STEP = np.array([0.05, 0.05, 0.05, 0.5, 0.2, 0.15, 0.04, 0.4])
 FIRST_STEPS, STEPS, SETTLED = 3, 12, 3e-4
 
@@ -101,13 +103,11 @@ def held_gear(
     places = [np.zeros(2)]
     if bore is not None:
         places.append(drawing.place(moved(bore.points(AROUND), plane).mean(axis=0)))
-    begun = []
+    starts = []
     for thick in THICK:
-        for place in [
-            min(places, key=lambda place: drawing.unlike(_start(place, thick))),
-            drawing.above(thick),
-        ]:
-            begun.append(_fitted(drawing, _start(place, thick), FIRST_STEPS, shaped=False))
+        likeliest = min(places, key=lambda place: drawing.unlike(_start(place, thick)))
+        starts += [_start(likeliest, thick), _start(drawing.above(thick), thick)]
+    begun = [_fitted(drawing, start, FIRST_STEPS, shaped=False) for start in starts]
     at, _, sharp = _fitted(drawing, min(begun, key=lambda each: each[1])[0], STEPS)
     found = radius * float(np.exp(at[2]))
     return Held(found, found * float(np.sqrt(np.linalg.inv(sharp)[2, 2])))
@@ -141,14 +141,9 @@ class _Drawing:
         self._every = every
         y, x = np.mgrid[: self._size[0], : self._size[1]].reshape(2, -1)
         flat = (moved(np.column_stack([x, y]) + low, plane) - self.middle) / radius
-        share = np.hypot(*flat.T)
-        module = 2 / (seen.teeth + 2)
-        ring = (share > 1 - BELOW * module) & (share < 1 + max(BEYOND * module, BEYOND_PIXELS / reach))
-        # The rays of the pixel grid's edge have no neighbour to take a slope from.
+        ring = self._ring(flat, angle, BEYOND_PIXELS / reach)
+        # What lies at the edge has no neighbour to take a slope from.
         ring &= (x > 0) & (y > 0) & (x < self._size[1] - 1) & (y < self._size[0] - 1)
-        about = np.arctan2(flat[:, 1], flat[:, 0])
-        for n in seen.missing:
-            ring &= np.abs(np.angle(np.exp(1j * (about - angle[n])))) > np.pi / seen.teeth
         self._used = np.flatnonzero(ring)
         if len(self._used) > MOST_PIXELS:
             some = np.random.default_rng(0).permutation(len(self._used))[:MOST_PIXELS]
@@ -161,6 +156,15 @@ class _Drawing:
         ends = moved(self.middle + e * np.array([[1, 0], [-1, 0], [0, 1], [0, -1]]), self._from_plane)
         self._per_radius = np.stack([ends[0] - ends[1], ends[2] - ends[3]], axis=1) / (2 * e) * radius
         self._below = _seen_below(self._from_plane, image.shape, self.middle, radius)
+
+    def _ring(self, flat: Array, crests: Array, beyond: float) -> NDArray[np.bool_]:
+        """Which points, in radii from the middle, are of the teeth or near them; none where one is gone."""
+        module = 2 / (self.seen.teeth + 2)
+        share, about = np.hypot(*flat.T), np.arctan2(flat[:, 1], flat[:, 0])
+        ring = (share > 1 - BELOW * module) & (share < 1 + max(BEYOND * module, beyond))
+        for n in self.seen.missing:
+            ring &= np.abs(np.angle(np.exp(1j * (about - crests[n])))) > np.pi / self.seen.teeth
+        return np.asarray(ring, np.bool_)
 
     def place(self, middle: Array) -> Array:
         """A point of the plane as :func:`_fitted` takes it."""
@@ -181,39 +185,32 @@ class _Drawing:
     def rows(self, at: Array) -> Floats:
         """What each colour has in each pixel: the face's, the ground's and the side's, as they may change."""
         face, side = (mask[self._used] for mask in self._masks(at))
-        return self._rows(face, side)
+        return self._rows(face, 1 - face - side, side)
 
     def rows_and_slopes(self, at: Array, shaped: bool) -> tuple[Floats, list[Floats]]:
         """The same, and how each changes with each of what is looked for; a tooth may be let be."""
         masks = self._masks(at)
-        here = [mask[self._used] for mask in masks]
-        slopes = [self._by_moving(mask) for mask in masks]
-        wide = self._size[1]
         # A bell that grows spreads as heat does.
-        spread = [float(np.exp(2 * at[7])) * _curved(mask, self._used, wide) for mask in masks]
-        made = [self._change(*parts) for parts in zip(*slopes, strict=True)]
+        blurrier = [
+            np.float32(np.exp(2 * at[7])) * _curved(mask, self._used, self._size[1]) for mask in masks
+        ]
+        *moving, wider = (
+            self._rows(face, -face - side, side)
+            for face, side in [*zip(*map(self._by_moving, masks), strict=True), blurrier]
+        )
+        shape = []
         for n, nudge in enumerate(NUDGE):
-            if n < 2 and not shaped:
-                made.append(np.zeros_like(made[0]))
-                continue
             step = np.zeros(8)
             step[4 + n] = nudge
-            made.append((self.rows(at + step) - self.rows(at - step)) / np.float32(2 * nudge))
-        made.append(self._change(*spread))
-        return self._rows(*here), made
+            let_be = n < TOOTH and not shaped
+            by = 0.0 * wider if let_be else self.rows(at + step) - self.rows(at - step)
+            shape.append(by / np.float32(2 * nudge))
+        face, side = (mask[self._used] for mask in masks)
+        return self._rows(face, 1 - face - side, side), [*moving, *shape, wider]
 
-    def _rows(self, face: Floats, side: Floats) -> Floats:
+    def _rows(self, face: Floats, ground: Floats, side: Floats) -> Floats:
         smooth = self._smooth
-        parts = [
-            smooth * face[:, None],
-            smooth * (1 - face - side)[:, None],
-            smooth[:, :3] * side[:, None],
-        ]
-        return np.concatenate(parts, axis=1)
-
-    def _change(self, face: Floats, side: Floats) -> Floats:
-        smooth = self._smooth
-        parts = [smooth * face[:, None], smooth * (-face - side)[:, None], smooth[:, :3] * side[:, None]]
+        parts = [smooth * face[:, None], smooth * ground[:, None], smooth[:, :3] * side[:, None]]
         return np.concatenate(parts, axis=1)
 
     def _by_moving(self, mask: Floats) -> list[Floats]:
@@ -256,12 +253,8 @@ class _Drawing:
         shares[list(self.seen.missing)] = np.minimum(out, reach[0] / tip)
         angle = self._turn + at[3] / teeth + self._every[:, None] + self._way * about
         middle = self.middle + self.radius * at[:2]
-        ends = (
-            self.radius
-            * np.exp(at[2])
-            * shares[..., None]
-            * np.stack([np.cos(angle), np.sin(angle)], axis=-1)
-        )
+        way = np.stack([np.cos(angle), np.sin(angle)], axis=-1)
+        ends = self.radius * np.exp(at[2]) * shares[..., None] * way
         return moved((middle + ends).reshape(-1, 2), self._from_plane)
 
     def _covered(self, outline: Array) -> NDArray[np.uint8]:
