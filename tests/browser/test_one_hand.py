@@ -108,7 +108,7 @@ class OneHand(BrowserCase):
     def _looked_over(self) -> None:
         page = self.page
         head = page.get_by_role("heading", level=1)
-        page.get_by_role("button", name="All off").tap()
+        self.thumb("All off")
         for _ in LINES:
             expect(head).not_to_have_text("What comes off next?")
             before = head.inner_text()

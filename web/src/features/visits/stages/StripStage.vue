@@ -305,11 +305,11 @@ useEventListener(window, "keydown", typed, { capture: true });
           <Button :disabled="!line.trim()" @click="layDown">{{ named ? "Name it" : "Lay it down" }} <KeyCap k="Enter" /></Button>
           <Button v-if="named" variant="outlined" @click="naming = ''">Later</Button>
           <Button v-else variant="outlined" @click="shooting = true">Picture first <KeyCap k="Alt C" /></Button>
+          <Button v-if="!named && store.steps.length" variant="outlined" @click="emit('enter', 'look')">All off <KeyCap k="Ctrl Enter" /></Button>
         </ThumbBar>
         <Button v-if="!named && unnamed.length" variant="outlined" @click="nameNext">Name {{ unnamed.length }} {{ unnamed.length === 1 ? "picture" : "pictures" }}</Button>
         <PhotoButton ref="photoButton" k="Alt P" @taken="photo" />
         <Button v-if="!named" variant="outlined" :disabled="!store.steps.length" @click="undo">Take back <KeyCap k="Ctrl Z" /></Button>
-        <Button v-if="!named" variant="outlined" :disabled="!store.steps.length" @click="emit('enter', 'look')">All off <KeyCap k="Ctrl Enter" /></Button>
       </div>
       <ShootPanel v-if="shooting" @close="shot" />
       <JoinCode v-if="joining" @leave="joining = false" />
