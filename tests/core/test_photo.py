@@ -21,7 +21,9 @@ from gearing.geometry.outline import gear_outline
 from gearing.photo import PhotoCount, Refused, count_photo, read_picture, size_by_card
 from gearing.photo.card import cards
 from gearing.photo.find import Ellipse, stands_out
+from gearing.photo.held import held_gear
 from gearing.photo.profile import profile_tips
+from gearing.photo.scale import VAGUE
 from sums.photo_count import PhotoCountIn, count_in_photo
 from tests.drawn_photos import drawn
 
@@ -194,6 +196,25 @@ class TrueEdges(unittest.TestCase):
                 for card in found for turn in range(4) for each in (card, card[::-1])
             )  # fmt: skip
             self.assertLess(off, 1.0, colour)
+
+
+class NothingToHold(unittest.TestCase):
+    def test_where_no_gear_is_none_is_told_and_nothing_breaks(self) -> None:
+        """Of one colour, of noise alone, half of it beyond the edge: a number and how bad it is, or none."""
+        image, _, middle = blurred_gear(24, 6.0, 1.6)
+        seen = count_photo(image)
+        assert isinstance(seen, PhotoCount)
+        plane = np.array([[0.1, 0, 0], [0, 0.1, 0], [0, 0, 1.0]])
+        random = np.random.default_rng(5)
+        for name, picture in (
+            ("black", np.zeros_like(image)), ("white", np.full_like(image, 255)),
+            ("noise", random.integers(0, 255, image.shape, dtype=np.uint8)), ("cut", image[: int(middle[1])]),
+        ):  # fmt: skip
+            with self.subTest(name):
+                held = held_gear(picture, seen, plane, 0.1 * seen.rim.a)
+                self.assertTrue(held is None or np.isfinite([held.radius, held.error]).all(), held)
+                if name in ("black", "white"):
+                    self.assertTrue(held is None or held.error > VAGUE * held.radius, held)
 
 
 def blurred_gear(teeth: int, module: float, blur: float) -> tuple[np.ndarray, float, np.ndarray]:  # type: ignore[type-arg]

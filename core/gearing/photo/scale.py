@@ -51,7 +51,7 @@ def size_by_card(image: Image, seen: PhotoCount) -> PhotoSize | None:
         bore = None
     pixels = np.sqrt(seen.rim.a * seen.rim.b)
     held = held_gear(image, seen, plane, radius, bore)
-    if held is not None and SMALLEST < held.radius / radius < LARGEST:
+    if held is not None and SMALLEST < held.radius / radius < LARGEST and held.error < VAGUE * held.radius:
         told = np.hypot(HELD_EDGE / pixels, held.error / held.radius)
         return PhotoSize(2 * held.radius, float(2 * held.radius * np.hypot(LEVEL, told)))
     points = tips_seen(image, seen)
@@ -61,8 +61,9 @@ def size_by_card(image: Image, seen: PhotoCount) -> PhotoSize | None:
     return PhotoSize(2 * radius, float(2 * radius * np.hypot(np.hypot(LEVEL, EDGE / pixels), off / radius)))
 
 
-HELD_EDGE = 0.25
-"""Pixels by which the rim of a gear that is held against the picture is off."""
+HELD_EDGE, VAGUE = 0.25, 0.02
+"""Pixels by which the rim of a gear that is held against the picture is off; and the share of its size from
+which on what noise leaves of it is too much to be told by."""
 
 SMALLEST, LARGEST = 0.88, 1.06
 """Of what was seen as its rim, which may be that of its side as well: beyond, it follows another shape."""
