@@ -20,6 +20,8 @@ EACH = 200 if LONG else 6
 """Cases a route is tried with that are drawn, besides those at the limits of every field."""
 VISITS, OTHERS, SUMS = 4_000, 3_800, 6_600
 """Least requests at the limits: those of a visit, of what is neither, and of a sum."""
+THROUGH = 25
+"""Of those at the limits that are taken: most are refused, as they should be."""
 DRAWN = 50_000 - VISITS - OTHERS - SUMS if LONG else 1_000
 MOST_WORK, SLOWEST = 2_000, 2_000 if LONG else 30_000
 """Milliseconds of processor time, and by the clock: that tells something only in a long run,
@@ -38,9 +40,9 @@ class Generated(unittest.TestCase):
         self.attacked("coverage", "--include-path-regex", "^/api/sums", least=SUMS)
 
     def test_drawn_and_one_after_the_other(self) -> None:
-        self.attacked("fuzzing,stateful", least=DRAWN)
+        self.attacked("fuzzing,stateful", least=DRAWN, through=DRAWN // 100)
 
-    def attacked(self, phases: str, *which: str, least: int) -> None:
+    def attacked(self, phases: str, *which: str, least: int, through: int = THROUGH) -> None:
         """A member's token in hand; what the server says of itself counts, not what the client saw."""
         with Stack() as stack:
             token = Desk(stack.port).ask("POST", "/api/workshop/tokens", {"called": "generated"})["text"]
@@ -63,7 +65,7 @@ class Generated(unittest.TestCase):
         self.assertGreaterEqual(len(asked), least, done.stdout[-2000:] + done.stderr[-2000:])
         # Not only refusals: some of it went through, into the record and out of it.
         answered = Counter(line["status"] // 100 for line in asked)
-        self.assertGreater(answered[2], least / 100, answered)
+        self.assertGreater(answered[2], through, answered)
         slow = [line for line in asked if line["worked_ms"] > MOST_WORK or line["ms"] > SLOWEST]
         # Each route with how often, and its worst by the clock and by its work: of a long run all is wanted.
         worst: dict[str, list[float]] = {}
