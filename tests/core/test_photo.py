@@ -6,6 +6,7 @@ import base64
 import json
 import unittest
 from functools import cache
+from unittest.mock import patch
 
 import cv2
 import numpy as np
@@ -121,6 +122,21 @@ class Counted(unittest.TestCase):
             with self.subTest(number):
                 self.assertAlmostEqual(size.tip_diameter / one.gear.tip_diameter, 1, delta=0.01)
                 self.assertLess(abs(size.tip_diameter - one.gear.tip_diameter), 2 * size.error)
+
+    def test_what_fits_no_drawing_is_sized_by_its_tips(self) -> None:
+        one = next(
+            drawn(number)
+            for number in range(1, 9)
+            if isinstance(count_photo(drawn(number).image), PhotoCount)
+        )
+        seen = count_photo(one.image)
+        assert isinstance(seen, PhotoCount)
+        held = size_by_card(one.image, seen)
+        with patch("gearing.photo.scale.held_gear", return_value=None):
+            by_tips = size_by_card(one.image, seen)
+        assert held and by_tips
+        self.assertAlmostEqual(by_tips.tip_diameter / one.tip_diameter, 1, delta=0.02)
+        self.assertGreater(by_tips.error, held.error)
 
     def test_a_card_whose_stripe_is_of_the_grounds_colour_is_seen_whole(self) -> None:
         for name in ("fl 25", "fl 29"):

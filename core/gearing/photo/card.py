@@ -171,7 +171,6 @@ def _by_edges(lab: NDArray[np.uint8], corners: Array, reach: float) -> Array:
             return corners
         share = ((rays - within) * step).sum(axis=2) / np.maximum(size, 1e-9)
         told = size[:, 0] > FAINT * np.median(size)
-        # A straight edge is the same along some rays: together they cross where noise alone does not.
         ends = [(start, _crossing(ray, far)) for start, ray in zip(along[told], share[told], strict=True)]
         at = np.array([start + end * out for start, end in ends if end is not None])
         if len(at) < EDGE_RAYS // 2:

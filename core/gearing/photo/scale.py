@@ -217,13 +217,8 @@ def _bore(image: Image, rim: Ellipse) -> Ellipse | None:
 
 def _circle(points: Array) -> tuple[float, float]:
     """Radius of the circle through points by least squares (Kåsa, 1976), and the scatter about it."""
-    middle = _kasa(points)
-    reach = np.hypot(*(points - middle).T)
-    radius = float(np.median(reach))
-    return radius, float(1.483 * np.median(np.abs(reach - radius)))
-
-
-def _kasa(points: Array) -> Array:
     rows = np.column_stack([2 * points, np.ones(len(points))])
     fit, *_ = np.linalg.lstsq(rows, (points**2).sum(axis=1), rcond=None)
-    return np.asarray(fit[:2], dtype=np.float64)
+    reach = np.hypot(*(points - fit[:2]).T)
+    radius = float(np.median(reach))
+    return radius, float(1.483 * np.median(np.abs(reach - radius)))
