@@ -14,6 +14,51 @@ async function onDisk(store: "waiting" | "aside") {
 
 beforeEach(freshDisk);
 
+describe("a line that is yet to be understood", () => {
+  const line = { visit: "v", text: "drum", photos: [], step: "1" };
+
+  it("is said to be on its way, and a stage is not entered before it", async () => {
+    server();
+    const outbox = await page();
+    await outbox.belongTo("7", "Robin");
+    await rest();
+    const letGo = outbox.hold(line);
+    expect(outbox.says).toBe("sending 1");
+    let settled = false;
+    const settling = outbox.settle().then(() => (settled = true));
+    await rest();
+    expect(settled).toBe(false);
+    void outbox.add(step("drum"));
+    letGo();
+    expect(outbox.says).toBe("sending 1");
+    await settling;
+    expect(outbox.says).toBe("all sent");
+  });
+
+  it("left by an earlier page of the tab is kept for its visit and for who said it", async () => {
+    server();
+    const first = await page();
+    await first.belongTo("7", "Robin");
+    first.hold(line);
+    const second = await page();
+    await second.belongTo("7", "Robin");
+    await rest();
+    expect(second.says).toBe("1 kept here, not yet sent");
+    expect(second.leftOf("another")).toEqual([]);
+    await second.belongTo("8", "Kit");
+    await rest();
+    expect(second.says).toBe("all sent");
+    expect(second.leftOf("v")).toEqual([]);
+    await second.belongTo("7", "Robin");
+    for (const [one, letGo] of second.leftOf("v")) {
+      expect(one).toEqual({ ...line, owner: "7" });
+      letGo();
+    }
+    expect(second.says).toBe("all sent");
+    expect((await page()).leftOf("v")).toEqual([]);
+  });
+});
+
 describe("order", () => {
   it("sends entries in the order they were made, one after the other, each once", async () => {
     const bench = server();

@@ -7,8 +7,9 @@
  *  aside on the disk with the reason, and the rest goes on.
  *  Where the browser cannot store (a full disk, a private window) they wait in
  *  this window, and the screen says so. Until the disk has one, the tab holds it. */
+import { until } from "@vueuse/core";
 import { defineStore } from "pinia";
-import { computed, ref } from "vue";
+import { computed, ref, shallowRef } from "vue";
 
 import { asProblem, csrfToken, noteAway, UNREACHABLE } from "../api/client";
 import type { Problem } from "../api/types";
@@ -22,6 +23,15 @@ import { disk, stay, type Aside, type Waiting } from "./store";
 export type { Aside, Waiting } from "./store";
 /** An entry before it is known whose it is. */
 export type Entry = Omit<Waiting, "owner" | "who" | "mark">;
+/** A line laid down that is yet to be understood, and so no entry. `step` is the one it makes or, of a
+ *  picture, names: a copy of this tab has the line as well, and lays the same. */
+export interface Line {
+  owner: string;
+  visit: string;
+  text: string;
+  photos: string[];
+  step: string;
+}
 
 const SOON = 1500;
 const LATER = 8000;
@@ -32,6 +42,8 @@ const AWAY = new Set([429, 502, 503, 504]);
 const LAST = "dentado.member";
 /** Not files: the tab has no room for them. */
 const held = mirror<Waiting>("unstored");
+/** To be understood takes a network's time: until then the tab holds the line. */
+const lines = mirror<Line>("lines");
 
 export const useOutbox = defineStore("outbox", () => {
   /** Who is signed in: key and name. Nothing is sent before that is known. */
@@ -46,6 +58,9 @@ export const useOutbox = defineStore("outbox", () => {
   /** What could not be stored, in order, after all that could. */
   const loose = ref<Waiting[]>([]);
   const aside = ref<Aside[]>([]);
+  /** Lines on their way to be understood: of this page, and those an earlier page of this tab left. */
+  const coming = ref(0);
+  const left = shallowRef(lines.left());
   const listeners = new Set<(entry: Waiting, answer: unknown) => void>();
   const mourners = new Set<(entry: Waiting) => void>();
   let run: Promise<void> | undefined;
@@ -55,9 +70,11 @@ export const useOutbox = defineStore("outbox", () => {
   const letGoOf = new Map<string, () => void>();
 
   const says = computed(() => {
-    if (waiting.value) {
-      if (loose.value.length) return `${waiting.value} not yet sent: keep this window open`;
-      return unreachable.value ? `${waiting.value} kept here, not yet sent` : `sending ${waiting.value}`;
+    const before = left.value.filter(([line]) => line.owner === whose()).length;
+    const many = waiting.value + coming.value + before;
+    if (many) {
+      if (loose.value.length) return `${many} not yet sent: keep this window open`;
+      return unreachable.value || before === many ? `${many} kept here, not yet sent` : `sending ${many}`;
     }
     const names = Object.entries(others.value);
     if (names.length) return names.map(([who, many]) => `${many} wait for ${who || "another"} to sign in`).join(", ");
@@ -90,6 +107,29 @@ export const useOutbox = defineStore("outbox", () => {
     await recovered;
     await keep(file ? { ...plain, file } : plain, letGo);
     void send();
+  }
+
+  /** A line is held until what is returned lets it go: in the turn in which it is made an entry, so that it
+   *  is neither lost nor sent twice, or where it is refused. */
+  function hold(line: Omit<Line, "owner">): () => void {
+    const drop = lines.hold({ ...line, owner: whose() });
+    coming.value += 1;
+    return () => {
+      drop();
+      coming.value -= 1;
+    };
+  }
+
+  /** Lines of a visit that were on their way when an earlier page of this tab was left, each with how to let it go. */
+  function leftOf(visit: string): [Line, () => void][] {
+    const mine = left.value.filter(([line]) => line.visit === visit && line.owner === whose());
+    return mine.map((one) => [
+      one[0],
+      () => {
+        one[1]();
+        left.value = left.value.filter((other) => other !== one);
+      },
+    ]);
   }
 
   /** Keep it on the disk; what could not be stored stays held by the tab until it is sent. */
@@ -159,6 +199,7 @@ export const useOutbox = defineStore("outbox", () => {
   /** Resolves once the server has everything; for what may only follow on it.
    *  Throws the problem if it cannot be reached. */
   async function settle() {
+    await until(coming).toBe(0);
     await send();
     if (waiting.value) throw UNREACHABLE;
   }
@@ -294,7 +335,7 @@ export const useOutbox = defineStore("outbox", () => {
   }
 
   window.addEventListener("online", () => void send());
-  return { me, loose, waiting, others, unreachable, aside, refused, says, whose, belongTo, add, of, send, settle, listen, mourn, drop, sendAgain };
+  return { me, loose, waiting, others, unreachable, aside, refused, says, whose, belongTo, hold, leftOf, add, of, send, settle, listen, mourn, drop, sendAgain };
 });
 
 /** Who was signed in here last: the page may be opened while the server is away. */

@@ -11,7 +11,6 @@ import KeyCap from "../../../app/KeyCap.vue";
 import { useKeys } from "../../../app/keys";
 import ProblemNote from "../../../app/ProblemNote.vue";
 import { newId } from "../../../record/ids";
-import { mirror } from "../../../record/mirror";
 import { useOutbox } from "../../../record/outbox";
 import ChipStrip from "../ChipStrip.vue";
 import GoalPanel from "../GoalPanel.vue";
@@ -99,12 +98,7 @@ function finish(word: string) {
   field.value?.focus();
 }
 
-/** A line laid down is held by the tab until the outbox has it: to be understood takes a network's time.
- *  `step` is the one it makes or, of a picture, names: a copy of this tab has the line as well, and lays the same. */
-const lines = mirror<{ owner: string; visit: string; text: string; photos: string[]; step: string }>("lines");
-function hold(text: string, photos: string[], step: string) {
-  return lines.hold({ owner: outbox.whose(), visit: store.visit?.id ?? "", text, photos, step });
-}
+const hold = (text: string, photos: string[], step: string) => outbox.hold({ visit: store.visit?.id ?? "", text, photos, step });
 
 /** What the core makes of a line, if it answers soon; the record understands it anyway when it is sent. */
 function understand(text: string): Promise<Entry | Problem> {
@@ -117,10 +111,8 @@ function understand(text: string): Promise<Entry | Problem> {
 
 /** Lines that were on their way when an earlier page of this tab was left. */
 async function sayAgain() {
-  for (const [{ owner, visit, text, photos, step }, letGo] of lines.left()) {
-    if (visit !== store.visit?.id || owner !== outbox.whose()) continue;
+  for (const [{ text, photos, step }, letGo] of outbox.leftOf(store.visit?.id ?? "")) {
     const there = store.steps.find((one) => one.id === step);
-    // Handed over in one turn with letting go, so that it is neither lost nor said twice.
     const laid = !there ? store.layDown(text, unread(text), photos, step) : there.piece.unnamed ? store.name(there, text, unread(text)) : undefined;
     letGo();
     await laid;
