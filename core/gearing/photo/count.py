@@ -17,7 +17,7 @@ from numpy.typing import NDArray
 from .face import blurred, reach_of_face, rim_of_face
 from .find import Ellipse, StandsOut, apart, candidates, stands_out
 from .picture import Image
-from .waves import AROUND, FEWEST, MOST, Wave, followed, in_step, waves
+from .waves import ANGLE, AROUND, FEWEST, MOST, Wave, followed, in_step, mixed, waves
 
 Array = NDArray[np.float64]
 
@@ -68,9 +68,8 @@ class PhotoCount:
 
 def unrolled(lab: NDArray[np.uint8], rim: Ellipse) -> Array:
     """The rim unrolled, shape (ROWS, AROUND, 3), Lab: from within the roots to beyond the tips."""
-    angle = np.linspace(0, 2 * np.pi, AROUND, endpoint=False)
     share = np.linspace(INNER, OUTER, ROWS)
-    at = rim.points(angle[None, :], share[:, None]).astype(np.float32)
+    at = rim.points(ANGLE[None, :], share[:, None]).astype(np.float32)
     return sampled(lab, at)
 
 
@@ -116,21 +115,20 @@ def _look(lab: NDArray[np.uint8], rim: Ellipse) -> _Look:
     if not len(signals):
         return _Look(rim, rolled, [])
     # What the colours say, and beside them how far out the face is seen.
-    both = [signals]
+    both = [mixed(signals)]
     if reach is not None:
-        both.append(np.vstack([signals, *[reach] * max(1, len(signals) // 3)]))
-    angle = np.linspace(0, 2 * np.pi, AROUND, endpoint=False)
+        both.append(mixed(np.vstack([signals, *[reach] * max(1, len(signals) // 3)])))
     found = []
-    for wave in waves(signals, reach):
-        told = [followed(each, wave.teeth, angle, wave.warp) for each in both]
+    for wave in waves(both[0], reach):
+        told = [followed(each, wave.teeth, wave.warp) for each in both]
         scores = [one.share * _stepping(each, one) for each, one in zip(both, told, strict=True)]
         found.append((float(np.mean(scores)), told[0]))
     return _Look(rim, rolled, found)
 
 
-def _stepping(signals: Array, wave: Wave) -> float:
+def _stepping(mixtures: Array, wave: Wave) -> float:
     """What a wave counts for by whether it keeps step all round."""
-    step = max(0.0, float(np.percentile(in_step(signals, wave), 2)))
+    step = max(0.0, float(np.percentile(in_step(mixtures, wave), 2)))
     return OUT_OF_STEP + (1 - OUT_OF_STEP) * step
 
 
@@ -223,9 +221,8 @@ def _sure(share: float, lead: float) -> float:
 
 def _crests(rolled: Array, wave: Wave) -> tuple[Array, Array]:
     """The angle of each tooth, and how much of a tooth stands there: about 1 for one, about 0 for a gap."""
-    angle = np.linspace(0, 2 * np.pi, AROUND, endpoint=False)
     signals = _signals(rolled)
-    phase = wave.phase(angle)
+    phase = wave.phase(ANGLE)
     turned = (signals * np.exp(-1j * phase)[None, :]).mean(axis=1)
     strongest = int(np.argmax(np.abs(turned)))
     # Of a wave that stands where the phase is c, the mean turned by the phase points to minus c.
@@ -235,7 +232,7 @@ def _crests(rolled: Array, wave: Wave) -> tuple[Array, Array]:
     for n in range(wave.teeth):
         off = np.abs(np.mod(whole - 2 * np.pi * n + np.pi, 2 * np.pi * wave.teeth) - np.pi)
         places.append(int(np.argmin(off)))
-    return angle[places], _standing(rolled, np.array(places))
+    return ANGLE[places], _standing(rolled, np.array(places))
 
 
 def _standing(rolled: Array, places: Array) -> Array:

@@ -13,6 +13,7 @@ from numpy.typing import NDArray
 from .find import Ellipse, ellipse_of
 
 Array = NDArray[np.float64]
+Floats = NDArray[np.float32]
 
 RAYS, ROWS = 1536, 96
 INNER, OUTER = 0.45, 1.28
@@ -22,8 +23,8 @@ FACE, GROUND = (0.5, 0.7), (1.16, 1.28)
 NEARER = 0.5
 """Of the way from the face's colour to the ground's, up to which it is still the face."""
 
-SLOWLY = RAYS / 36
-"""Rays over which light changes round a gear."""
+SLOWLY, SOME = RAYS / 36, 4
+"""Rays over which light changes round a gear; one in so many tells how."""
 
 BREAK = 4
 """Rows of another colour that a ray may pass on its way out: a smear, a glint."""
@@ -45,18 +46,20 @@ def reach_of_face(lab: NDArray[np.uint8], rim: Ellipse) -> Array | None:
     share = np.linspace(INNER, OUTER, ROWS)
     at = rim.points(angle[None, :], share[:, None]).astype(np.float32)
     seen = cv2.remap(lab, at[..., 0], at[..., 1], cv2.INTER_LINEAR, borderMode=cv2.BORDER_REPLICATE)
-    rolled = np.asarray(seen, dtype=np.float64)
+    rolled = np.asarray(seen, dtype=np.float32)
 
-    def usual(low: float, high: float) -> Array:
-        rows = rolled[(share >= low) & (share <= high)]
-        return np.moveaxis(blurred(np.median(rows, axis=0).T, SLOWLY), 0, -1)
+    def usual(low: float, high: float) -> Floats:
+        rows = rolled[(share >= low) & (share <= high), ::SOME]
+        slowly = blurred(np.median(rows, axis=0).T, SLOWLY / SOME)
+        return np.repeat(slowly.T.astype(np.float32), SOME, axis=0)
 
     face, ground = usual(*FACE), usual(*GROUND)
     apart = np.linalg.norm(face - ground, axis=-1)
     if float(np.median(apart)) < LEAST_APART:
         return None
-    off = np.linalg.norm(rolled - face, axis=-1)
-    is_face = off < NEARER * np.maximum(apart, LEAST_APART)
+    off = rolled - face
+    off *= off
+    is_face = off[..., 0] + off[..., 1] + off[..., 2] < (NEARER * np.maximum(apart, LEAST_APART)) ** 2
     # From within outwards, until so many rows together are none of the face.
     kernel = np.ones((BREAK, 1), np.uint8)
     closed = cv2.morphologyEx(is_face.astype(np.uint8), cv2.MORPH_CLOSE, kernel)

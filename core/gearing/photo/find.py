@@ -146,8 +146,11 @@ def _masks(image: Image) -> Iterator[Mask]:
     """What is not ground, told in several ways."""
     plain = cv2.cvtColor(cv2.GaussianBlur(image, (0, 0), 1.2), cv2.COLOR_BGR2LAB)
     lab = np.asarray(plain, dtype=np.float32)
-    away = np.linalg.norm(lab - _ground(lab), axis=2)
+    off = lab - _ground(lab)
+    off *= off
+    away = np.sqrt(off[..., 0] + off[..., 1] + off[..., 2])
     planes = [away, lab[..., 0], lab[..., 1], lab[..., 2]]
+    kernel = cv2.getStructuringElement(cv2.MORPH_ELLIPSE, (3, 3))
     for n, plane in enumerate(planes):
         low, high = float(plane.min()), float(plane.max())
         levels = np.asarray(255 * (plane - low) / max(high - low, 1e-9), dtype=np.uint8)
@@ -156,25 +159,26 @@ def _masks(image: Image) -> Iterator[Mask]:
         for level in cuts:
             above = (levels > level).astype(np.uint8) * 255
             for mask in (above,) if n == 0 else (above, 255 - above):
-                kernel = cv2.getStructuringElement(cv2.MORPH_ELLIPSE, (3, 3))
                 yield np.asarray(cv2.morphologyEx(mask, cv2.MORPH_OPEN, kernel), dtype=np.uint8)
 
 
 def _ground(lab: NDArray[np.float32]) -> NDArray[np.float32]:
     """The ground's colour at each place: a surface of second order through what most of the border is."""
     high, wide = lab.shape[:2]
-    y, x = np.mgrid[:high:8, :wide:8]
-    u, v = x.ravel() / wide - 0.5, y.ravel() / high - 0.5
-    rows = np.stack([np.ones_like(u), u, v, u * u, u * v, v * v], axis=1)
+    down, across = np.arange(high) / high - 0.5, np.arange(wide) / wide - 0.5
+    v, u = (each.ravel() for each in np.meshgrid(down[::8], across[::8], indexing="ij"))
+    rows = np.stack([np.ones_like(u), u, u * u, v, u * v, v * v], axis=1)
     seen = lab[::8, ::8].reshape(-1, 3)
     edge = (np.abs(u) > 0.36) | (np.abs(v) > 0.36)
     weight = np.where(edge, 1.0, 0.15)
     for _ in range(8):
-        fit, *_ = np.linalg.lstsq(rows * weight[:, None], seen * weight[:, None], rcond=None)
+        weighed = rows * (weight**2)[:, None]
+        fit = np.linalg.solve(weighed.T @ rows, weighed.T @ seen)
         off = np.linalg.norm(seen - rows @ fit, axis=1)
         scale = max(2.0, 1.5 * float(np.median(off[edge])))
         weight = np.where(edge, 1.0, 0.15) / (1 + (off / scale) ** 2)
-    y, x = np.mgrid[:high, :wide]
-    u, v = x.ravel() / wide - 0.5, y.ravel() / high - 0.5
-    whole = np.stack([np.ones_like(u), u, v, u * u, u * v, v * v], axis=1) @ fit
-    return np.asarray(whole.reshape(high, wide, 3), dtype=np.float32)
+    # Row by row it is of second order across.
+    down = down[:, None]
+    by_row = [fit[0] + down * fit[3] + down**2 * fit[5], fit[1] + down * fit[4], fit[2] + 0 * down]
+    powers = np.stack([np.ones_like(across), across, across**2], axis=1)
+    return np.asarray(powers.astype(np.float32) @ np.stack(by_row, axis=1).astype(np.float32))

@@ -44,6 +44,17 @@ def _bends(angle: Array) -> Array:
     )
 
 
+ANGLE = np.linspace(0, 2 * np.pi, AROUND, endpoint=False)
+"""Where the samples round the rim are."""
+
+
+@cache
+def _bends_around() -> tuple[Array, Array]:
+    """What a phase may be bent by at each sample round the rim, and in each window of them."""
+    bends = _bends(ANGLE)
+    return bends, bends.reshape(WINDOWS, AROUND // WINDOWS, -1).mean(axis=1)
+
+
 COARSE = 1536
 """Samples round the rim in which a wave is looked for; it is followed in all of them."""
 
@@ -63,21 +74,30 @@ def _warps() -> tuple[Array, NDArray[np.int64]]:
     return np.array(made), np.array(places)
 
 
-def waves(signals: Array, reach: Array | None = None) -> list[Wave]:
+def mixed(signals: Array) -> Array:
+    """The few mixtures of signals that say what all of them do, the strongest first; their power is one in all.
+
+    What a wave explains of them, and its step with them, is what it is of the signals (singular vectors).
+    """
+    strengths, turns = np.linalg.eigh(signals @ signals.T)
+    strongest = np.argsort(-strengths)[:MIXTURES]
+    return np.asarray(turns[:, strongest].T @ signals / np.sqrt(len(signals)), dtype=np.float64)
+
+
+MIXTURES = 4
+
+
+def waves(mixtures: Array, reach: Array | None = None) -> list[Wave]:
     """Waves that are there, the strongest first; `reach` is how far out the face is seen on each ray."""
-    # Signals say much the same: three of their mixtures say it all.
-    _, _, mixed = np.linalg.svd(signals, full_matrices=False)
-    coarse = mixed[:3].reshape(min(3, len(mixed)), COARSE, AROUND // COARSE).mean(axis=2)
+    looked_in = mixtures[:3]
+    coarse = looked_in.reshape(len(looked_in), COARSE, AROUND // COARSE).mean(axis=2)
     bent, places = _warps()
-    power = np.abs(np.fft.rfft(coarse[:, places], axis=2)[..., : MOST + 1]) ** 2
-    weight = np.linalg.svd(signals, compute_uv=False)[: len(coarse)] ** 2
-    seen = np.einsum("s,swk->wk", weight, power)
+    seen = (np.abs(np.fft.rfft(coarse[:, places], axis=2)[..., : MOST + 1]) ** 2).sum(axis=0)
     by_count = seen.max(axis=0)
     likely = [int(k) for k in np.argsort(-by_count) if k >= FEWEST][:8]
-    angle = np.linspace(0, 2 * np.pi, AROUND, endpoint=False)
     begun = [(k, k * bent[int(seen[:, k].argmax())]) for k in likely]
-    begun += _by_edges([*mixed[:3], *(() if reach is None else (reach,))])
-    found = [followed(signals, k, angle, warp) for k, warp in begun]
+    begun += _by_edges([*looked_in, *(() if reach is None else (reach,))])
+    found = [followed(mixtures, k, warp) for k, warp in begun]
     best = {wave.teeth: wave for wave in sorted(found, key=lambda wave: wave.share)}
     return sorted(best.values(), key=lambda wave: -wave.share)
 
@@ -140,43 +160,46 @@ def _middles(signal: Array) -> Array:
     return middles
 
 
-def followed(signals: Array, teeth: int, angle: Array, warp: Array) -> Wave:
+def followed(mixtures: Array, teeth: int, warp: Array) -> Wave:
     """The wave of so many teeth, its running ahead and behind fitted window by window."""
-    bends = _bends(angle)
-    size = AROUND // WINDOWS
-    centre = bends.reshape(WINDOWS, size, 5).mean(axis=1)
-    best, share = warp, _share(signals, teeth * angle + bends @ warp)
-    for _ in range(3):
-        turned = signals * np.exp(-1j * (teeth * angle + bends @ warp))[None, :]
-        windows = turned.reshape(len(signals), WINDOWS, size).mean(axis=2)
-        # Each signal has a phase of its own: it is turned to agree with the strongest.
-        own = np.exp(-1j * np.angle(windows.sum(axis=1)))
+    bends, centre = _bends_around()
+    best, share = warp, -1.0
+    for n in range(FOLLOWED + 1):
+        turned = mixtures * np.exp(-1j * (teeth * ANGLE + bends @ warp))
+        windows = turned.reshape(len(mixtures), WINDOWS, AROUND // WINDOWS).mean(axis=2)
+        all_of_it = windows.mean(axis=1)
+        now = _share(all_of_it)
+        if now > share:
+            best, share = warp, now
+        if n == FOLLOWED:
+            break
+        # Each has a phase of its own: it is turned to agree with the strongest.
+        own = np.conj(all_of_it)
         together = _smoothed((windows * own[:, None]).sum(axis=0))
         phase, weight = np.angle(together), np.abs(together)
         # A window that has slipped by half a tooth or more says nothing of how it bends.
         weight = weight * (np.abs(phase) < SLIPPED)
         step, *_ = np.linalg.lstsq(centre * weight[:, None], phase * weight, rcond=None)
         warp = warp + step
-        now = _share(signals, teeth * angle + bends @ warp)
-        if now > share:
-            best, share = warp, now
     ahead, twice = (float(np.hypot(*best[at : at + 2])) / teeth for at in (1, 3))
     # A camera bends it so far and no farther: what needs more is another count made to fit.
     return Wave(teeth, share / (1 + (ahead / MOST_AHEAD) ** 8) / (1 + (twice / MOST_TWICE) ** 4), best)
 
 
+FOLLOWED = 3
+"""Times that it is fitted."""
+
 PITCHES = 1.0
 """Pitches over which it is looked whether the wave is still in step."""
 
 
-def in_step(signals: Array, wave: Wave) -> Array:
+def in_step(mixtures: Array, wave: Wave) -> Array:
     """How well the wave keeps step at each place round the rim, from 1 to -1 where it is half a tooth off.
 
     A wave of one tooth too many fits all round but for a place where it slips past a tooth: there it runs
     against what is seen.
     """
-    angle = np.linspace(0, 2 * np.pi, AROUND, endpoint=False)
-    turned = signals * np.exp(-1j * wave.phase(angle))[None, :]
+    turned = mixtures * np.exp(-1j * (wave.teeth * ANGLE + _bends_around()[0] @ wave.warp))
     own = turned.mean(axis=1)
     together = (np.conj(own)[:, None] * turned).sum(axis=0)
     width = PITCHES * AROUND / wave.teeth
@@ -191,10 +214,9 @@ MOST_AHEAD, MOST_TWICE = 0.16, 0.06
 """How far teeth run ahead of an even spacing, once and twice round, radians, at a tilt of some 40 degrees."""
 
 
-def _share(signals: Array, phase: Array) -> float:
+def _share(means: NDArray[np.complex128]) -> float:
     """How much of what changes round the rim a wave explains."""
-    turned = (signals * np.exp(-1j * phase)[None, :]).mean(axis=1)
-    return float((2 * np.abs(turned) ** 2).sum() / len(signals))
+    return float((2 * np.abs(means) ** 2).sum())
 
 
 def _smoothed(windows: NDArray[np.complex128]) -> NDArray[np.complex128]:
