@@ -10,7 +10,6 @@ from numpy.typing import NDArray
 
 from .count import sampled
 from .find import Ellipse, StandsOut
-from .picture import Image
 
 Array = NDArray[np.float64]
 
@@ -18,12 +17,11 @@ CARD = (85.60, 53.98)
 """A bank card, ISO/IEC 7810 ID-1, mm."""
 
 
-def cards(image: Image, rim: Ellipse, out: StandsOut) -> list[Array]:
+def cards(lab: NDArray[np.uint8], rim: Ellipse, out: StandsOut) -> list[Array]:
     """Corners of what may be the card, in order round it, shape (4, 2); never the gear of that rim.
 
     A stripe may be of the ground's colour: each is there as well with what lies beyond such a break.
     """
-    lab = np.asarray(cv2.cvtColor(image, cv2.COLOR_BGR2LAB), dtype=np.uint8)
     found: list[Array] = []
     for rough in _four_sided(out, rim):
         sharp = _sharpened(lab, rough)
@@ -171,8 +169,8 @@ def _by_edges(lab: NDArray[np.uint8], corners: Array, reach: float) -> Array:
             return corners
         share = ((rays - within) * step).sum(axis=2) / np.maximum(size, 1e-9)
         told = size[:, 0] > FAINT * np.median(size)
-        ends = [(start, _crossing(ray, far)) for start, ray in zip(along[told], share[told], strict=True)]
-        at = np.array([start + end * out for start, end in ends if end is not None])
+        ends = _crossings(share[told], far)
+        at = (along[told] + ends[:, None] * out)[np.isfinite(ends)]
         if len(at) < EDGE_RAYS // 2:
             return corners
         vx, vy, x, y = cv2.fitLine(at.astype(np.float32), cv2.DIST_HUBER, 0, 0.01, 0.01).ravel()
@@ -190,13 +188,14 @@ BESIDE, FAINT = 4, 0.25
 tells nothing."""
 
 
-def _crossing(share: Array, far: Array) -> float | None:
-    """Where a ray goes from within to beyond, the place nearest to where it was thought."""
-    up = np.flatnonzero((share[:-1] < 0.5) & (share[1:] >= 0.5))
-    if not len(up):
-        return None
-    at = int(up[np.argmin(np.abs(far[up]))])
-    return float(far[at] + (far[at + 1] - far[at]) * (0.5 - share[at]) / max(share[at + 1] - share[at], 1e-9))
+def _crossings(share: Array, far: Array) -> Array:
+    """Where each ray goes from within to beyond, the place nearest to where it was thought; NaN where nowhere."""
+    up = (share[:, :-1] < 0.5) & (share[:, 1:] >= 0.5)
+    at = np.where(up, np.abs(far[:-1]), np.inf).argmin(axis=1)
+    ray = np.arange(len(share))
+    low, high = share[ray, at], share[ray, at + 1]
+    crossed = far[at] + (far[at + 1] - far[at]) * (0.5 - low) / np.maximum(high - low, 1e-9)
+    return np.where(up.any(axis=1), crossed, np.nan)
 
 
 def _meetings(sides: list[tuple[Array, Array]]) -> Array | None:

@@ -51,6 +51,8 @@ class PhotoCount:
     wave : Wave
     out : StandsOut
         What stands out of the ground: a card lies there as well.
+    lab : ndarray, shape (high, wide, 3)
+        The picture itself, Lab.
     """
 
     teeth: int
@@ -60,6 +62,7 @@ class PhotoCount:
     crests: Array
     wave: Wave
     out: StandsOut
+    lab: NDArray[np.uint8]
 
     def scaled(self, by: float) -> PhotoCount:
         """The same in a picture so many times as large."""
@@ -186,7 +189,8 @@ def count_photo(image: Image) -> PhotoCount | Refused:
             "Wipe it, lay it on another colour, light it from the side, and look straight down.",
         )
     angle, tooth = _crests(look.rolled, wave)
-    return PhotoCount(wave.teeth, _sure(score, lead), _missing(tooth), rim, rim.points(angle), wave, out)
+    sure, crests = _sure(score, lead), rim.points(angle)
+    return PhotoCount(wave.teeth, sure, _missing(tooth), rim, crests, wave, out, lab)
 
 
 def _looks(lab: NDArray[np.uint8], out: StandsOut) -> Iterator[_Look]:

@@ -50,7 +50,7 @@ THICK = (0.04, 0.1)
 
 AROUND = np.linspace(0, 2 * np.pi, 72, endpoint=False)
 
-NUDGE, TOOTH = np.array([0.02, 0.02, 0.01]), 2
+NUDGE, TOOTH = np.array([0.01, 0.01, 0.005]), 2
 """Shift, addendum and thickness are changed by so much to see what it does; the first two are a tooth's."""
 
 LONGEST_STEP = np.array([0.05, 0.05, 0.05, 0.5, 0.2, 0.15, 0.04, 0.4])
@@ -151,11 +151,13 @@ class _Drawing:
         self.colours: Floats = crop.reshape(-1, 3)[self._used]
         self._flat = flat[self._used]
         u, v = self._flat.T
-        self._smooth = np.stack([np.ones_like(u), u, v, u * u, u * v, v * v], axis=1).astype(np.float32)
+        self._smooth = np.stack([np.ones_like(u), u, v, u * u, u * v, v * v]).astype(np.float32)
         e = 1e-3 * radius
         ends = moved(self.middle + e * np.array([[1, 0], [-1, 0], [0, 1], [0, -1]]), self._from_plane)
         self._per_radius = np.stack([ends[0] - ends[1], ends[2] - ends[3]], axis=1) / (2 * e) * radius
         self._below = _seen_below(self._from_plane, image.shape, self.middle, radius)
+        self._tried = np.empty(0)
+        self._as_tried: tuple[Floats, Floats]
 
     def _ring(self, flat: Array, crests: Array, beyond: float) -> NDArray[np.bool_]:
         """Which points, in radii from the middle, are of the teeth or near them; none where one is gone."""
@@ -184,12 +186,12 @@ class _Drawing:
 
     def rows(self, at: Array) -> Floats:
         """What each colour has in each pixel: the face's, the ground's and the side's, as they may change."""
-        face, side = (mask[self._used] for mask in self._masks(at))
-        return self._rows(face, 1 - face - side, side)
+        return self._rows_of(self._masks(at))
 
     def rows_and_slopes(self, at: Array, shaped: bool) -> tuple[Floats, list[Floats]]:
         """The same, and how each changes with each of what is looked for; a tooth may be let be."""
         masks = self._masks(at)
+        here = self._rows_of(masks)
         # A bell that grows spreads as heat does.
         blurrier = [
             np.float32(np.exp(2 * at[7])) * _curved(mask, self._used, self._size[1]) for mask in masks
@@ -203,15 +205,19 @@ class _Drawing:
             step = np.zeros(8)
             step[4 + n] = nudge
             let_be = n < TOOTH and not shaped
-            by = 0.0 * wider if let_be else self.rows(at + step) - self.rows(at - step)
-            shape.append(by / np.float32(2 * nudge))
+            shape.append(0.0 * wider if let_be else (self.rows(at + step) - here) / np.float32(nudge))
+        return here, [*moving, *shape, wider]
+
+    def _rows_of(self, masks: tuple[Floats, Floats]) -> Floats:
         face, side = (mask[self._used] for mask in masks)
-        return self._rows(face, 1 - face - side, side), [*moving, *shape, wider]
+        return self._rows(face, 1 - face - side, side)
 
     def _rows(self, face: Floats, ground: Floats, side: Floats) -> Floats:
-        smooth = self._smooth
-        parts = [smooth * face[:, None], smooth * ground[:, None], smooth[:, :3] * side[:, None]]
-        return np.concatenate(parts, axis=1)
+        made = np.empty((2 * SURFACE + 3, len(face)), np.float32)
+        np.multiply(self._smooth, face, out=made[:SURFACE])
+        np.multiply(self._smooth, ground, out=made[SURFACE:-3])
+        np.multiply(self._smooth[:3], side, out=made[-3:])
+        return made.T
 
     def _by_moving(self, mask: Floats) -> list[Floats]:
         """How a mask changes as the gear is moved along x and y, grows, and turns by a tooth."""
@@ -224,6 +230,12 @@ class _Drawing:
 
     def _masks(self, at: Array) -> tuple[Floats, Floats]:
         """How much of each pixel is face, and how much is side, as blurred as the picture."""
+        # What was tried last is most often where the next step begins.
+        if not np.array_equal(at, self._tried):
+            self._tried, self._as_tried = at.copy(), self._drawn(at)
+        return self._as_tried
+
+    def _drawn(self, at: Array) -> tuple[Floats, Floats]:
         high, wide = self._size
         fine = self._covered(self._outline(at))
         face = cv2.resize(fine, (wide, high), interpolation=cv2.INTER_AREA)
@@ -267,6 +279,9 @@ class _Drawing:
         cv2.fillPoly(without, [frame, corners], 255, cv2.LINE_AA, 8)
         return np.asarray(cv2.addWeighted(inside, 0.5, 255 - without, 0.5, 0), np.uint8)
 
+
+SURFACE = 6
+"""Terms of a surface of second order."""
 
 ROOM = 1.42
 LAYER, MOST_LAYERS = 1.5, 5

@@ -46,7 +46,7 @@ def size_by_card(image: Image, seen: PhotoCount) -> PhotoSize | None:
     if found is None:
         return None
     _, radius, plane = found
-    bore = _bore(image, seen.rim)
+    bore = _bore(seen)
     if bore is not None and abs(_flatness(bore) - _flatness(seen.rim)) > AS_FLAT:
         bore = None
     pixels = np.sqrt(seen.rim.a * seen.rim.b)
@@ -76,7 +76,7 @@ def _by_card(image: Image, seen: PhotoCount, out: StandsOut) -> tuple[float, flo
     """By the card that makes the gear roundest: how far from round, how large, mm, and the card's plane."""
     around = seen.rim.points(np.linspace(0, 2 * np.pi, 72, endpoint=False))
     may_be = [
-        plane for corners in cards(image, seen.rim, out) for plane in _planes(corners, seen.rim, around)
+        plane for corners in cards(seen.lab, seen.rim, out) for plane in _planes(corners, seen.rim, around)
     ]
 
     def told(points: Array) -> list[tuple[float, float, Array]]:
@@ -130,7 +130,7 @@ EDGE = 1.0
 
 def size_by_bore(image: Image, seen: PhotoCount, bore: float) -> PhotoSize | None:
     """The size by its bore, which lies in the plane of its face; None where that is not seen."""
-    around = _bore(image, seen.rim)
+    around = _bore(seen)
     tips = ellipse_of(_kept(tips_seen(image, seen)))
     if around is None or tips is None:
         return None
@@ -150,33 +150,22 @@ def tip_points(image: Image, seen: PhotoCount) -> Array:
     """Where the face ends at each tooth that is there, pixels, shape (teeth, 2)."""
     share = np.linspace(0.6, 1.2, 121)
     lab = cv2.cvtColor(cv2.GaussianBlur(image, (0, 0), 0.8), cv2.COLOR_BGR2LAB)
-    points = []
-    angles = np.arctan2(*seen.rim.on_circle(seen.crests).T[::-1])
-    near = np.linspace(-0.14, 0.14, 5) * 2 * np.pi / seen.teeth
-    for n, angle in enumerate(angles):
-        if n in seen.missing:
-            continue
-        at = seen.rim.points(angle + near[:, None], share[None, :]).astype(np.float32)
-        rays = sampled(lab, at)
-        ends = [end for ray in rays if (end := _end_of_face(ray, share))]
-        if ends:
-            points.append(seen.rim.points(np.array([angle]), np.array([max(ends)]))[0])
-    return np.array(points).reshape(-1, 2)
+    there = np.setdiff1d(np.arange(seen.teeth), seen.missing)
+    angle = np.arctan2(*seen.rim.on_circle(seen.crests[there]).T[::-1])
+    near = angle[:, None] + np.linspace(-0.14, 0.14, 5) * 2 * np.pi / seen.teeth
+    rays = sampled(lab, seen.rim.points(near.reshape(-1, 1), share[None, :]).astype(np.float32))
+    ends = _ends_of_face(rays, share).reshape(near.shape).max(axis=1)
+    return seen.rim.points(angle[ends > 0], ends[ends > 0])
 
 
-def _end_of_face(ray: Array, share: Array) -> float:
-    """How far out along a ray the face's colour goes; 0 where it does not end."""
-    face = np.median(ray[(share > 0.62) & (share < 0.72)], axis=0)
-    off = np.linalg.norm(ray - face, axis=1)
-    half = 0.5 * float(off[share > 0.8].max())
-    beyond = np.flatnonzero((off > half) & (share > 0.8))
-    if not len(beyond) or half < 3:
-        return 0.0
-    at = int(beyond[0])
-    low, high = off[at - 1], off[at]
-    if low > half:
-        return 0.0
-    return float(share[at - 1] + (share[at] - share[at - 1]) * (half - low) / max(high - low, 1e-9))
+def _ends_of_face(rays: Array, share: Array) -> Array:
+    """How far out along each ray the face's colour goes; 0 where it does not end."""
+    face = np.median(rays[:, (share > 0.62) & (share < 0.72)], axis=1)
+    off = np.linalg.norm(rays - face[:, None], axis=2)
+    outer = int(np.searchsorted(share, 0.8, "right")) - 1
+    half = 0.5 * off[:, outer + 1 :].max(axis=1)
+    ends = _first_beyond(off[:, outer:], half, share[outer:])
+    return np.where(half < 3, 0.0, np.nan_to_num(ends, nan=0.0))
 
 
 def _kept(points: Array) -> Array:
@@ -193,26 +182,28 @@ def _kept(points: Array) -> Array:
     return points
 
 
-def _bore(image: Image, rim: Ellipse) -> Ellipse | None:
+def _bore(seen: PhotoCount) -> Ellipse | None:
     share = np.linspace(0.02, 0.66, 161)
     angle = np.linspace(0, 2 * np.pi, RAYS, endpoint=False)
-    at = rim.points(angle[:, None], share[None, :]).astype(np.float32)
-    lab = cv2.cvtColor(image, cv2.COLOR_BGR2LAB)
-    rays = sampled(lab, at)
+    rays = sampled(seen.lab, seen.rim.points(angle[:, None], share[None, :]).astype(np.float32))
     hole = np.median(rays[:, share < 0.06].reshape(-1, 3), axis=0)
     off = np.linalg.norm(rays - hole, axis=2)
-    points = []
-    for n in range(RAYS):
-        half = 0.5 * float(np.median(off[n, share > 0.5]))
-        beyond = np.flatnonzero(off[n] > half)
-        if half < 4 or not len(beyond) or not (k := int(beyond[0])) > 0:
-            continue
-        step = (half - off[n, k - 1]) / max(off[n, k] - off[n, k - 1], 1e-9)
-        out = share[k - 1] + (share[1] - share[0]) * step
-        points.append(rim.points(angle[n : n + 1], np.array([out]))[0])
-    if len(points) < RAYS // 2:
+    half = 0.5 * np.median(off[:, share > 0.5], axis=1)
+    ends = _first_beyond(off, half, share)
+    told = np.isfinite(ends) & (half >= 4)
+    if told.sum() < RAYS // 2:
         return None
-    return ellipse_of(_kept(np.array(points)))
+    return ellipse_of(_kept(seen.rim.points(angle[told], ends[told])))
+
+
+def _first_beyond(off: Array, level: Array, share: Array) -> Array:
+    """Where each ray first goes above its level; NaN where it never does, or begins there."""
+    above = off > level[:, None]
+    at = above.argmax(axis=1)
+    ray = np.arange(len(off))
+    low, high = off[ray, at - 1], off[ray, at]
+    ends = share[at - 1] + (share[at] - share[at - 1]) * (level - low) / np.maximum(high - low, 1e-9)
+    return np.where(at > 0, ends, np.nan)
 
 
 def _circle(points: Array) -> tuple[float, float]:
