@@ -173,7 +173,7 @@ def _ground(lab: NDArray[np.float32]) -> NDArray[np.float32]:
     weight = np.where(edge, 1.0, 0.15)
     for _ in range(8):
         weighed = rows * (weight**2)[:, None]
-        fit = np.linalg.solve(weighed.T @ rows, weighed.T @ seen)
+        fit, *_ = np.linalg.lstsq(weighed.T @ rows, weighed.T @ seen, rcond=None)
         off = np.linalg.norm(seen - rows @ fit, axis=1)
         scale = max(2.0, 1.5 * float(np.median(off[edge])))
         weight = np.where(edge, 1.0, 0.15) / (1 + (off / scale) ** 2)

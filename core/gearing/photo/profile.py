@@ -214,17 +214,20 @@ def _fit_rows(share: Array, teeth: int) -> slice:
 def _shifted(told: Array, share: Array, teeth: int, pixels: float, tooth: _Tooth, begun: float) -> float:
     """Where the tips of one sector end, the tooth known; NaN where its profile is none."""
     rows = _fit_rows(share, teeth)
-    ends = begun + np.linspace(-1, 1, 41) * SEARCHED * 2 / (teeth + 2)
-    off = np.array(
-        [float(((_seen_as(share, float(end), teeth, pixels, tooth) - told)[rows] ** 2).sum()) for end in ends]
-    )
-    best = int(off.argmin())
-    if not 0 < best < len(ends) - 1:
-        return float("nan")
-    low, here, high = off[best - 1 : best + 2]
-    between = 0.5 * (low - high) / max(low - 2 * here + high, 1e-12)
-    return float(ends[best] + between * (ends[1] - ends[0]))
+    step, best = SEARCHED * 2 / (teeth + 2) / PARTS[0], begun
+    # In wide steps first, then in narrow ones about the best of them.
+    for parts, narrower in zip(PARTS, (1, PARTS[1]), strict=True):
+        step /= narrower
+        ends = best + np.arange(-parts, parts + 1) * step
+        made = (_seen_as(share, float(end), teeth, pixels, tooth) for end in ends)
+        off = np.array([float(((one - told)[rows] ** 2).sum()) for one in made])
+        least = int(off.argmin())
+        if not 0 < least < len(ends) - 1:
+            return float("nan")
+        best = float(ends[least])
+    low, here, high = off[least - 1 : least + 2]
+    return best + step * float(0.5 * (low - high) / max(low - 2 * here + high, 1e-12))
 
 
-SEARCHED = 0.8
-"""Modules about the end of all of it, in which a sector's is looked for."""
+SEARCHED, PARTS = 0.8, (5, 4)
+"""Modules about the end of all of it, in which a sector's is looked for, and the steps that is done in."""

@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from dataclasses import dataclass
+from functools import cache
 
 import cv2
 import numpy as np
@@ -38,10 +39,15 @@ class PhotoSize:
 
 def size_by_card(image: Image, seen: PhotoCount) -> PhotoSize | None:
     """The size by a card on the same bench; None where none is seen whole."""
-    found = _by_card(image, seen, seen.out)
+
+    @cache
+    def told_by(tips: Callable[[Image, PhotoCount], Array]) -> Array:
+        return tips(image, seen)
+
+    found = _by_card(seen, seen.out, told_by)
     if found is None or found[0] > ROUND:
         # One that runs into the grain of its ground is seen in all of the picture.
-        other = _by_card(image, seen, stands_out(image, whole=True))
+        other = _by_card(seen, stands_out(image, whole=True), told_by)
         found = min((each for each in (found, other) if each), key=lambda each: each[0], default=None)
     if found is None:
         return None
@@ -54,7 +60,7 @@ def size_by_card(image: Image, seen: PhotoCount) -> PhotoSize | None:
     if held is not None and SMALLEST < held.radius / radius < LARGEST and held.error < VAGUE * held.radius:
         told = np.hypot(HELD_EDGE / pixels, held.error / held.radius)
         return PhotoSize(2 * held.radius, float(2 * held.radius * np.hypot(LEVEL, told)))
-    points = tips_seen(image, seen)
+    points = told_by(tips_seen)
     if len(points) < FEWEST_TIPS:
         return None
     radius, off = _circle(moved(points, plane))
@@ -72,7 +78,9 @@ AS_FLAT = 0.08
 """A bore is seen as much askew as the rim, but for so much: else it is a smear, or a hole of several."""
 
 
-def _by_card(image: Image, seen: PhotoCount, out: StandsOut) -> tuple[float, float, Array] | None:
+def _by_card(
+    seen: PhotoCount, out: StandsOut, told_by: Callable[[Callable[[Image, PhotoCount], Array]], Array]
+) -> tuple[float, float, Array] | None:
     """By the card that makes the gear roundest: how far from round, how large, mm, and the card's plane."""
     around = seen.rim.points(np.linspace(0, 2 * np.pi, 72, endpoint=False))
     may_be = [
@@ -88,14 +96,16 @@ def _by_card(image: Image, seen: PhotoCount, out: StandsOut) -> tuple[float, flo
     if best is None or (len(may_be) == 1 and best[0] < ROUND):
         return best
     # The rim may be that of its side as well, the tips are the face's: the sooner told first.
+    by_tips = []
     for tips in (tip_points, tips_seen):
-        points = tips(image, seen)
+        points = told_by(tips)
         if len(points) < FEWEST_TIPS:
             continue
         best, *others = sorted(told(points), key=lambda each: each[0])
         if best[0] < ROUND and all(other[0] > PLAINLY * best[0] for other in others):
-            break
-    return best
+            return best
+        by_tips.append(best)
+    return min(by_tips, key=lambda each: each[0], default=best)
 
 
 PLAINLY = 3.0
