@@ -161,7 +161,7 @@ def _by_edges(lab: NDArray[np.uint8], corners: Array, reach: float) -> Array:
         quarter = EDGE_ROWS // 4
         within, beyond = (
             np.median(rays[near][:, :, part].reshape(EDGE_RAYS, -1, 3), axis=1)[:, None]
-            for part in (slice(0, quarter), slice(-quarter, None))
+            for part in (slice(0, quarter, SOME), slice(-quarter, None, SOME))
         )
         step = beyond - within
         size = (step**2).sum(axis=2)
@@ -183,9 +183,9 @@ NEAR_EDGE, NEAREST, EDGE_ROWS, EDGE_RAYS, LEAST_STEP = 0.03, 7.0, 61, 80, 6.0
 """How far about an edge it is looked for, in lengths of it, and at last in pixels; samples, rays; the least
 contrast, CIE Lab."""
 
-BESIDE, FAINT = 4, 0.25
-"""Rays to either side that one is held against, and the share of the usual contrast, squared, below which one
-tells nothing."""
+BESIDE, SOME, FAINT = 4, 3, 0.25
+"""Rays to either side that one is held against, one sample in so many of each, and the share of the usual
+contrast, squared, below which one tells nothing."""
 
 
 def _crossings(share: Array, far: Array) -> Array:
