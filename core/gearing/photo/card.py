@@ -189,7 +189,7 @@ contrast, squared, below which one tells nothing."""
 
 
 def _crossings(share: Array, far: Array) -> Array:
-    """Where each ray goes from within to beyond, the place nearest to where it was thought; NaN where nowhere."""
+    """Where each ray goes from within to beyond, nearest to where it was thought; NaN where nowhere."""
     up = (share[:, :-1] < 0.5) & (share[:, 1:] >= 0.5)
     at = np.where(up, np.abs(far[:-1]), np.inf).argmin(axis=1)
     ray = np.arange(len(share))

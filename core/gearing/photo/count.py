@@ -17,7 +17,7 @@ from numpy.typing import NDArray
 from .face import blurred, reach_of_face, rim_of_face
 from .find import Ellipse, StandsOut, apart, candidates, stands_out
 from .picture import Image
-from .waves import ANGLE, AROUND, FEWEST, MOST, Wave, followed, in_step, mixed, waves
+from .waves import ANGLE, AROUND, FEWEST, MOST, Floats, Wave, followed, in_step, mixed, waves
 
 Array = NDArray[np.float64]
 
@@ -129,7 +129,7 @@ def _look(lab: NDArray[np.uint8], rim: Ellipse) -> _Look:
     return _Look(rim, rolled, found)
 
 
-def _stepping(mixtures: Array, wave: Wave) -> float:
+def _stepping(mixtures: Floats, wave: Wave) -> float:
     """What a wave counts for by whether it keeps step all round."""
     step = max(0.0, float(np.percentile(in_step(mixtures, wave), 2)))
     return OUT_OF_STEP + (1 - OUT_OF_STEP) * step

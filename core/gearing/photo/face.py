@@ -50,7 +50,7 @@ def reach_of_face(lab: NDArray[np.uint8], rim: Ellipse) -> Array | None:
 
     def usual(low: float, high: float) -> Floats:
         rows = rolled[(share >= low) & (share <= high), ::SOME]
-        slowly = blurred(np.median(rows, axis=0).T, SLOWLY / SOME)
+        slowly = blurred(np.median(rows, axis=0).T.astype(np.float64), SLOWLY / SOME)
         return np.repeat(slowly.T.astype(np.float32), SOME, axis=0)
 
     face, ground = usual(*FACE), usual(*GROUND)

@@ -16,6 +16,8 @@ from numpy.typing import NDArray
 from .face import blurred
 
 Array = NDArray[np.float64]
+Floats = NDArray[np.float32]
+Waves = NDArray[np.complex64]
 
 FEWEST, MOST = 6, 160
 """Teeth that are looked for."""
@@ -74,20 +76,20 @@ def _warps() -> tuple[Array, NDArray[np.int64]]:
     return np.array(made), np.array(places)
 
 
-def mixed(signals: Array) -> Array:
-    """The few mixtures of signals that say what all of them do, the strongest first; their power is one in all.
+def mixed(signals: Array) -> Floats:
+    """The few mixtures that say what all signals do, the strongest first; their power is one in all.
 
     What a wave explains of them, and its step with them, is what it is of the signals (singular vectors).
     """
     strengths, turns = np.linalg.eigh(signals @ signals.T)
     strongest = np.argsort(-strengths)[:MIXTURES]
-    return np.asarray(turns[:, strongest].T @ signals / np.sqrt(len(signals)), dtype=np.float64)
+    return np.asarray(turns[:, strongest].T @ signals / np.sqrt(len(signals)), dtype=np.float32)
 
 
 MIXTURES = 4
 
 
-def waves(mixtures: Array, reach: Array | None = None) -> list[Wave]:
+def waves(mixtures: Floats, reach: Array | None = None) -> list[Wave]:
     """Waves that are there, the strongest first; `reach` is how far out the face is seen on each ray."""
     looked_in = mixtures[:3]
     coarse = looked_in.reshape(len(looked_in), COARSE, AROUND // COARSE).mean(axis=2)
@@ -160,12 +162,12 @@ def _middles(signal: Array) -> Array:
     return middles
 
 
-def followed(mixtures: Array, teeth: int, warp: Array) -> Wave:
+def followed(mixtures: Floats, teeth: int, warp: Array) -> Wave:
     """The wave of so many teeth, its running ahead and behind fitted window by window."""
     bends, centre = _bends_around()
     best, share = warp, -1.0
     for n in range(FOLLOWED + 1):
-        turned = mixtures * np.exp(-1j * (teeth * ANGLE + bends @ warp))
+        turned = mixtures * _unwound(teeth * ANGLE + bends @ warp)
         windows = turned.reshape(len(mixtures), WINDOWS, AROUND // WINDOWS).mean(axis=2)
         all_of_it = windows.mean(axis=1)
         now = _share(all_of_it)
@@ -193,13 +195,13 @@ PITCHES = 1.0
 """Pitches over which it is looked whether the wave is still in step."""
 
 
-def in_step(mixtures: Array, wave: Wave) -> Array:
+def in_step(mixtures: Floats, wave: Wave) -> Array:
     """How well the wave keeps step at each place round the rim, from 1 to -1 where it is half a tooth off.
 
     A wave of one tooth too many fits all round but for a place where it slips past a tooth: there it runs
     against what is seen.
     """
-    turned = mixtures * np.exp(-1j * (wave.teeth * ANGLE + _bends_around()[0] @ wave.warp))
+    turned = mixtures * _unwound(wave.teeth * ANGLE + _bends_around()[0] @ wave.warp)
     own = turned.mean(axis=1)
     together = (np.conj(own)[:, None] * turned).sum(axis=0)
     width = PITCHES * AROUND / wave.teeth
@@ -214,12 +216,20 @@ MOST_AHEAD, MOST_TWICE = 0.16, 0.06
 """How far teeth run ahead of an even spacing, once and twice round, radians, at a tilt of some 40 degrees."""
 
 
-def _share(means: NDArray[np.complex128]) -> float:
+def _unwound(phase: Array) -> Waves:
+    """What a signal is multiplied with so that a wave of that phase stands still."""
+    short = phase.astype(np.float32)
+    made = np.empty(len(short), np.complex64)
+    made.real, made.imag = np.cos(short), -np.sin(short)
+    return made
+
+
+def _share(means: Waves) -> float:
     """How much of what changes round the rim a wave explains."""
     return float((2 * np.abs(means) ** 2).sum())
 
 
-def _smoothed(windows: NDArray[np.complex128]) -> NDArray[np.complex128]:
-    kernel = np.array([0.25, 0.5, 1, 0.5, 0.25])
+def _smoothed(windows: Waves) -> Waves:
+    kernel = np.array([0.25, 0.5, 1, 0.5, 0.25], np.float32)
     padded = np.concatenate([windows[-2:], windows, windows[:2]])
-    return np.convolve(padded, kernel / kernel.sum(), "valid")
+    return np.asarray(np.convolve(padded, kernel / kernel.sum(), "valid"), np.complex64)
