@@ -2,6 +2,7 @@
 
 from typing import Any
 
+from django.conf import settings
 from django.contrib.auth.decorators import login_required
 from django.core.exceptions import RequestDataTooBig
 from django.http import Http404, HttpRequest, HttpResponse
@@ -156,7 +157,12 @@ def _signed_out(request: HttpRequest, error: Any) -> HttpResponse:
 
 @api.exception_handler(RequestDataTooBig)
 def _too_big(request: HttpRequest, error: Any) -> HttpResponse:
-    says = Problem(problem="That is far too much at once.", hint="Send less.", code="too_big")
+    most = settings.DATA_UPLOAD_MAX_MEMORY_SIZE >> 20
+    says = Problem(
+        problem="That is far too much at once.",
+        hint=f"Up to {most} MB is taken. A picture made smaller, to some 1,400 pixels, tells as much.",
+        code="too_big",
+    )
     return _answer(request, says, 413)
 
 

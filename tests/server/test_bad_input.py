@@ -88,6 +88,11 @@ class AnyBody(BenchCase, HypothesisTestCase):
         self.assertIn(self.desk.ask("PUT", path, b" " * (3 << 20))[0], (400, 413))
         self.assertEqual(self.visit.steps.count(), 3)
 
+    def test_a_picture_as_a_phone_takes_it_is_told_how_large_it_may_be(self) -> None:
+        status, said = self.desk.ask("POST", "/sums/photo-count", {"image": "A" * (5 << 20), "card": True})
+        self.assertEqual((status, said["code"]), (413, "too_big"))
+        self.assertIn("made smaller", said["hint"])
+
     def test_the_field_at_fault_is_named_as_the_screen_knows_it(self) -> None:
         cases: list[tuple[str, str, Any, str]] = [
             ("PUT", f"/visits/{uuid4()}", {"unit_id": str(uuid4()), "kind": "servo", "label": ""}, "label"),
