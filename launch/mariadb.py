@@ -9,6 +9,7 @@ import signal
 import socket
 import subprocess
 import time
+from contextlib import suppress
 from pathlib import Path
 
 import dj_database_url
@@ -20,7 +21,7 @@ from .service_user import as_user
 READY_SECONDS = 900
 """A large record that lost its power recovers for minutes; cut short, it would begin again each time."""
 
-STILL_SECONDS, END_SECONDS = 20, 120
+STILL_SECONDS, END_SECONDS, ASKED_AGAIN = 20, 120, 10
 
 
 def with_parent(signal_name: str = "TERM", user: str = "") -> list[str]:
@@ -126,13 +127,13 @@ class OwnMariaDB:
 
     def stop(self) -> None:
         """End it cleanly; everything committed is kept."""
-        if self.process and self.process.poll() is None:
-            self.process.terminate()
-            try:
-                self.process.wait(END_SECONDS)
-            except subprocess.TimeoutExpired:
-                self.process.kill()
-                self.process.wait()
+        if self.process:
+            deadline = time.monotonic() + END_SECONDS
+            while self.process.poll() is None:
+                # One that is still putting itself in order may not have heard it.
+                self.process.terminate() if time.monotonic() < deadline else self.process.kill()
+                with suppress(subprocess.TimeoutExpired):
+                    self.process.wait(ASKED_AGAIN)
         (self.folder / "pid").unlink(missing_ok=True)
 
     def kill(self) -> None:

@@ -13,6 +13,7 @@ import tempfile
 import unittest
 from concurrent.futures import ThreadPoolExecutor
 from pathlib import Path
+from unittest.mock import patch
 
 from backups.database import Database
 from launch.mariadb import OwnMariaDB, free_port
@@ -37,6 +38,19 @@ except KeyboardInterrupt:
     print("ended", flush=True)
 """
 
+HARD_OF_HEARING = """
+import signal, sys, time
+heard = []
+def hear(*_):
+    heard.append(1)
+    if len(heard) > 1:
+        sys.exit(0)
+signal.signal(signal.SIGTERM, hear)
+print("up", flush=True)
+while True:
+    time.sleep(1)
+"""
+
 
 class Pieces(unittest.TestCase):
     def setUp(self) -> None:
@@ -53,6 +67,16 @@ class Pieces(unittest.TestCase):
         self.assertEqual(done.returncode, 0, done.stderr)
         said = [line for line in done.stdout.splitlines() if line]
         self.assertEqual(said, ["First the shelf is put up …", "put up", "ended"])
+
+    def test_a_database_that_did_not_hear_it_is_asked_to_end_again(self) -> None:
+        own = OwnMariaDB(self.folder / "database")
+        own.process = subprocess.Popen([sys.executable, "-c", HARD_OF_HEARING], stdout=subprocess.PIPE)
+        assert own.process.stdout
+        self.addCleanup(own.process.stdout.close)
+        self.assertEqual(own.process.stdout.readline(), b"up\n")
+        with patch("launch.mariadb.ASKED_AGAIN", 0.2):
+            own.stop()
+        self.assertEqual(own.process.returncode, 0)
 
     def test_a_sum_answers_without_the_whole_set_up(self) -> None:
         """Neither the server's framework nor the other sums are loaded for it."""
