@@ -226,7 +226,7 @@ def _sure(share: float, lead: float) -> float:
 def _crests(rolled: Array, wave: Wave) -> tuple[Array, Array]:
     """The angle of each tooth, and how much of a tooth stands there: about 1 for one, about 0 for a gap."""
     signals = _signals(rolled)
-    phase = wave.phase(ANGLE)
+    phase = wave.phase
     turned = (signals * np.exp(-1j * phase)[None, :]).mean(axis=1)
     strongest = int(np.argmax(np.abs(turned)))
     # Of a wave that stands where the phase is c, the mean turned by the phase points to minus c.

@@ -36,8 +36,10 @@ class Wave:
     share: float
     warp: Array
 
-    def phase(self, angle: Array) -> Array:
-        return self.teeth * angle + _bends(angle) @ self.warp
+    @property
+    def phase(self) -> Array:
+        """At each sample round the rim."""
+        return _phase(self.teeth, self.warp)
 
 
 def _bends(angle: Array) -> Array:
@@ -55,6 +57,10 @@ def _bends_around() -> tuple[Array, Array]:
     """What a phase may be bent by at each sample round the rim, and in each window of them."""
     bends = _bends(ANGLE)
     return bends, bends.reshape(WINDOWS, AROUND // WINDOWS, -1).mean(axis=1)
+
+
+def _phase(teeth: int, warp: Array) -> Array:
+    return np.asarray(teeth * ANGLE + _bends_around()[0] @ warp, dtype=np.float64)
 
 
 COARSE = 1536
@@ -164,10 +170,10 @@ def _middles(signal: Array) -> Array:
 
 def followed(mixtures: Floats, teeth: int, warp: Array) -> Wave:
     """The wave of so many teeth, its running ahead and behind fitted window by window."""
-    bends, centre = _bends_around()
+    _, centre = _bends_around()
     best, share = warp, -1.0
     for n in range(FOLLOWED + 1):
-        turned = mixtures * _unwound(teeth * ANGLE + bends @ warp)
+        turned = mixtures * _unwound(_phase(teeth, warp))
         windows = turned.reshape(len(mixtures), WINDOWS, AROUND // WINDOWS).mean(axis=2)
         all_of_it = windows.mean(axis=1)
         now = _share(all_of_it)
@@ -201,7 +207,7 @@ def in_step(mixtures: Floats, wave: Wave) -> Array:
     A wave of one tooth too many fits all round but for a place where it slips past a tooth: there it runs
     against what is seen.
     """
-    turned = mixtures * _unwound(wave.teeth * ANGLE + _bends_around()[0] @ wave.warp)
+    turned = mixtures * _unwound(wave.phase)
     own = turned.mean(axis=1)
     together = (np.conj(own)[:, None] * turned).sum(axis=0)
     width = PITCHES * AROUND / wave.teeth
