@@ -49,3 +49,5 @@ def sign_in(page: Page, address: str, member: str, password: str) -> None:
     page.get_by_label("Password").fill(password)
     page.keyboard.press("Enter")
     page.get_by_role("link", name="Bench").first.wait_for()
+    # Drawn by the server first; from here on it is the front end's own.
+    page.locator("#first").wait_for(state="detached")

@@ -19,6 +19,7 @@ from .growth import growth
 from .load import load
 from .memory import memory
 from .orders import orders_and_days
+from .page_memory import page_memory
 from .photos import photos
 from .report import REPORT
 from .screen import drag, first_screen, long_row
@@ -31,12 +32,12 @@ ALONE: dict[str, tuple[Callable[[], None], ...]] = {
 }
 SERVED: dict[str, tuple[Callable[[Desk, Stack], None], ...]] = {
     "server": (routes, step, drawer),
-    "orders": (orders_and_days,),
     "screen": (first_screen, long_row, drag),
+    "orders": (orders_and_days,),
 }
 LATER: dict[str, tuple[Callable[[], None], ...]] = {"start": (second_start,)}
 LONG: dict[str, tuple[Callable[[], None], ...]] = {
-    "federation": (federation,), "growth": (growth,), "load": (load,), "memory": (memory,),
+    "federation": (federation,), "growth": (growth,), "load": (load,), "memory": (memory, page_memory),
     "photos": (photos,),
 }  # fmt: skip
 """Minutes each: only where they are asked for."""

@@ -147,6 +147,7 @@ def _visits(cursor: Any, member: int, workshop: int) -> list[str]:
             {
                 "id": visit,
                 "unit_id": unit,
+                "workshop_id": workshop,
                 "number": 1,
                 "complaint": f"Grinds and clicks, {n}",
                 "use_so_far": "",

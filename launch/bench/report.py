@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+import time
 from collections.abc import Mapping
 from dataclasses import asdict, dataclass, field
 from math import log
@@ -10,10 +11,27 @@ from pathlib import Path
 from statistics import median, quantiles
 from typing import Any
 
+import numpy as np
+
 from ..paths import say, stop_with
 
 SLOWER = 1.25
 """Times as long as before, from which a row is called slower: less is this machine's mood."""
+
+PACED = 9
+"""Rounds of the fixed work by which the machine's pace is told."""
+
+
+def pace() -> float:
+    """Seconds of a fixed work in plain Python and in NumPy: the same in every run but for the machine."""
+    angles = np.linspace(0.1, 1.2, 20_000)
+    taken = []
+    for _ in range(PACED):
+        began = time.perf_counter()
+        sum(n * n for n in range(20_000))
+        np.tan(angles).sum()
+        taken.append(time.perf_counter() - began)
+    return median(taken)
 
 
 class Spent(float):
@@ -40,6 +58,7 @@ class BenchRow:
     seconds: float | None = None
     low: float | None = None
     high: float | None = None
+    pace: float | None = None
 
 
 @dataclass
@@ -48,15 +67,17 @@ class Report:
 
     rows: list[BenchRow] = field(default_factory=list)
     part: str = ""
+    pace: float = 0.0
 
     def begin(self, words: str) -> None:
         """A heading; what follows belongs to it."""
         self.part = words.strip().split(":")[0].split(",")[0]
+        self.pace = pace()
         say(words)
 
     def add(self, what: str, seconds: float | None, note: str, ok: bool) -> None:
-        spread = (seconds.low, seconds.high) if isinstance(seconds, Spent) else (None, None)
-        self.rows.append(BenchRow(self.part, what, note, ok, seconds, *spread))
+        low, high = spread = (seconds.low, seconds.high) if isinstance(seconds, Spent) else (None, None)
+        self.rows.append(BenchRow(self.part, what, note, ok, seconds, low, high, self.pace))
         mark = "ok  " if ok else "OVER"
         if seconds is None:
             say(f"  {mark}  {what:<34}{'':21}   {note}")
@@ -76,17 +97,18 @@ class Report:
 
     def save(self, path: Path) -> None:
         path.write_text(json.dumps({"v": 1, "rows": [asdict(row) for row in self.rows]}, indent=1) + "\n")
-        say(f"\nWritten to {path}.")
+        paces = [row.pace for row in self.rows if row.pace]
+        say(f"\nWritten to {path}. The machine's pace was {spread_of(paces)} for the same work.")
 
     def against(self, path: Path) -> None:
         """What became slower or quicker than in the run that was written to `path`."""
         before = {(row["part"], row["what"]): row for row in earlier(path)}
-        say(f"\nAgainst {path.name}:")
+        say(f"\nAgainst {path.name}, each by the machine's pace at the time:")
         for row in self.rows:
             was = before.get((row.part, row.what))
             if not was or not was["seconds"] or not row.seconds:
                 continue
-            times = row.seconds / was["seconds"]
+            times = row.seconds / was["seconds"] * paced(was.get("pace"), row.pace)
             if not 1 / SLOWER < times < SLOWER:
                 word = "slower" if times > 1 else "quicker"
                 change = f"{was['seconds'] * 1000:.1f} to {row.seconds * 1000:.1f} ms"
@@ -95,6 +117,16 @@ class Report:
         over = [row.what for row in self.rows if not row.ok and (row.part, row.what) in well]
         for what in over:
             say(f"  OVER     {what}: it was within its budget")
+
+
+def paced(before: float | None, now: float | None) -> float:
+    """What a time of now is worth in the machine's pace of before; 1 where an earlier run did not tell it."""
+    return before / now if before and now else 1.0
+
+
+def spread_of(paces: list[float]) -> str:
+    """The quickest and the slowest of them."""
+    return f"{min(paces) * 1000:.1f} to {max(paces) * 1000:.1f} ms" if paces else "not told"
 
 
 def earlier(path: Path) -> list[dict[str, Any]]:

@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
+import json
 import re
-import time
 from collections.abc import Callable
+from dataclasses import dataclass
 from statistics import median
 from typing import Any
 from urllib.request import urlopen
@@ -16,39 +17,51 @@ from .. import frontend
 from ..browser import DESK, chromium
 from ..stack import Stack
 from .desk import Desk, row
-from .report import REPORT
+from .report import REPORT, Spent
 
 
 def first_screen(desk: Desk, stack: Stack) -> None:
-    """Script and time from a cold cache, against the same words, fonts and headers without any script.
+    """Script and time from a cold cache and again, against the same words, fonts and headers without script.
 
     The headers count: one of them has the browser begin a process of its own for the page.
     """
     REPORT.begin(
-        "\nFirst screen from a cold cache: 200 kB of script, the door 1.3 and the bench 2 × a static page:"
+        "\nFirst screen from a cold cache: 200 kB of script, the door 1.3 and the bench 2 × a static page; "
+        "again, 1.2 × a static page that was there before:"
     )
     static, headers = _static_page(), _headers(stack)
     session = {"name": "sessionid", "value": desk.cookies["sessionid"], "url": stack.address}
-    loads: dict[str, list[tuple[float, int]]] = {
-        "static page": [],
-        "the door": [],
-        "the bench, signed in": [],
-    }
+    loads: dict[str, list[_Load]] = {name: [] for name in FIRST_LIMITS}
     with chromium() as browser:
         # Taken in turn, so that a slow moment of the machine falls on all.
         for _ in range(9):
-            loads["static page"].append(_load(browser, f"{stack.address}/static-page", [], static, headers))
-            loads["the door"].append(_load(browser, f"{stack.address}/", []))
-            loads["the bench, signed in"].append(_load(browser, f"{stack.address}/", [session]))
-    bare = median(seconds for seconds, _ in loads["static page"])
+            at = stack.address
+            loads["static page"].append(_load(browser, f"{at}/static-page", [], static, headers))
+            loads["the door"].append(_load(browser, f"{at}/", []))
+            loads["the bench, signed in"].append(
+                _load(browser, f"{at}/", [session], seen=("h1", ".visit strong"))
+            )
+    bare = loads["static page"]
     for name, taken in loads.items():
-        spent, script = median(seconds for seconds, _ in taken), max(size for _, size in taken)
-        note = f"{spent / bare:.1f} × static, {script / 1000:.0f} kB of script, compressed"
-        row(name, spent, note, spent <= FIRST_LIMITS[name] * bare and script <= 200_000)
+        script = max(load.script for load in taken)
+        for which, limit in zip(("cold", "again"), FIRST_LIMITS[name], strict=True):
+            spent = Spent.of([getattr(load, which) for load in taken])
+            times = spent / median(getattr(load, which) for load in bare)
+            note = f"{times:.2f} × static" + f", {script / 1000:.0f} kB of script" * (which == "cold")
+            row(f"{name}{', again' * (which == 'again')}", spent, note, times <= limit and script <= 200_000)
 
 
-FIRST_LIMITS = {"static page": 1.0, "the door": 1.3, "the bench, signed in": 2.0}
-"""Of a static page's time, by what is looked at."""
+FIRST_LIMITS = {"static page": (1.0, 1.0), "the door": (1.3, 1.2), "the bench, signed in": (2.0, 1.2)}
+"""Of a static page's time, by what is looked at: from a cold cache, and again."""
+
+
+@dataclass(frozen=True, slots=True)
+class _Load:
+    """Seconds until a page stands on the screen in a fresh profile and again, and script bytes it fetched."""
+
+    cold: float
+    again: float
+    script: int
 
 
 LONG_ROW = 400
@@ -77,10 +90,19 @@ def long_row(desk: Desk, stack: Stack) -> None:
         gaps["looked through"] = _recorded(page, lambda: field.press_sequentially("screw", delay=120))
         page.locator(".row li:not([style*=none])").first.wait_for()
         gaps["whole again"] = _recorded(page, lambda: field.press("Escape"))
+    rest = _late(gaps["at rest"])
     for name, each in gaps.items():
-        late = sum(gap > 1.5 * FRAME for gap in each)
-        note = f"{late} of {len(each)} frames came late (headless, no graphics card)"
-        row(name, median(each) / 1000, note, late <= 0.05 * len(each))
+        row(name, median(each) / 1000, _frames(each), _late(each) <= rest + 0.05)
+
+
+def _late(gaps: list[float], frames: float = 1.5) -> float:
+    """Share of frames that took longer than so many should; those of a page at rest are the machine's."""
+    return sum(gap > frames * FRAME for gap in gaps) / len(gaps)
+
+
+def _frames(gaps: list[float], frames: float = 1.5) -> str:
+    late = round(_late(gaps, frames) * len(gaps))
+    return f"{late} of {len(gaps)} frames came late (headless, no graphics card)"
 
 
 def _recorded(page: Any, work: Callable[[], object]) -> list[float]:
@@ -130,6 +152,7 @@ def drag(desk: Desk, stack: Stack) -> None:
         box = page.get_by_role("img", name="Backlash against distance").bounding_box()
         page.wait_for_load_state("networkidle")
         assert box
+        rest = _recorded(page, lambda: page.wait_for_timeout(1_000))
         page.mouse.move(box["x"] + 40, box["y"] + 30)
         page.mouse.down()
         page.evaluate(_RECORD)
@@ -137,9 +160,8 @@ def drag(desk: Desk, stack: Stack) -> None:
             page.mouse.move(box["x"] + 40 + n * (box["width"] - 80) / DRAGGED, box["y"] + 30)
         page.mouse.up()
         gaps = page.evaluate("window.gaps.slice(2)")
-    late = sum(gap > 2 * FRAME for gap in gaps)
-    note = f"{late} of {len(gaps)} frames came late (headless, no graphics card)"
-    row("dragged", median(gaps) / 1000, note, late <= 0.1 * len(gaps))
+    row("at rest", median(rest) / 1000, _frames(rest, 2), True)
+    row("dragged", median(gaps) / 1000, _frames(gaps, 2), _late(gaps, 2) <= _late(rest, 2) + 0.1)
 
 
 _RECORD = """() => {
@@ -148,6 +170,19 @@ _RECORD = """() => {
   const frame = now => { window.gaps.push(now - last); last = now; requestAnimationFrame(frame); };
   requestAnimationFrame(frame);
 }"""
+
+
+_PAINTED = """
+window.painted = {};
+const wanted = %s;
+new MutationObserver(() => {
+  for (const what of wanted) document.querySelector(what)?.setAttribute("elementtiming", what);
+}).observe(document, { childList: true, subtree: true });
+new PerformanceObserver((list) => {
+  for (const each of list.getEntries()) window.painted[each.identifier] ??= each.renderTime;
+}).observe({ type: "element", buffered: true });
+"""
+"""Notes when the first text of each selector was painted, ms from when the page was asked for."""
 
 
 def _signed_in(browser: Any, desk: Desk, stack: Stack, **how: object) -> Any:
@@ -171,23 +206,33 @@ def _headers(stack: Stack) -> dict[str, str]:
 
 
 def _load(
-    browser: Any, url: str, cookies: list[Any], body: str = "", headers: dict[str, str] | None = None
-) -> tuple[float, int]:
-    """Seconds until the heading is on screen in a fresh profile, and script bytes over the wire."""
+    browser: Any,
+    url: str,
+    cookies: list[Any],
+    body: str = "",
+    headers: dict[str, str] | None = None,
+    seen: tuple[str, ...] = ("h1",),
+) -> _Load:
+    """Until the first text of each that is to be `seen` is on the glass, as the browser itself tells it.
+
+    To look for it from outside takes a turn of the page's own thread, which a script may hold.
+    """
     context = browser.new_context(viewport=DESK)
     context.add_cookies(cookies)
     if body:
         answer = {"body": body, "content_type": "text/html", "headers": headers}
         context.route("**/static-page", lambda route: route.fulfill(**answer))
     page = context.new_page()
-    page.goto("about:blank")
-    began = time.perf_counter()
-    page.goto(url, wait_until="commit")
-    page.locator("h1").first.wait_for(state="visible")
-    spent = time.perf_counter() - began
+    context.add_init_script(_PAINTED % json.dumps(seen))
+    taken = []
+    for _ in range(2):
+        page.goto("about:blank")
+        page.goto(url, wait_until="networkidle")
+        painted = page.evaluate("window.painted")
+        taken.append(max(painted[what] for what in seen) / 1000)
     sizes = page.evaluate(
         "performance.getEntriesByType('resource').filter(e => e.name.endsWith('.js'))"
         ".reduce((sum, e) => sum + e.encodedBodySize, 0)"
     )
     context.close()
-    return spent, int(sizes)
+    return _Load(taken[0], taken[1], int(sizes))

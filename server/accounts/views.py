@@ -2,7 +2,6 @@
 
 import time
 from typing import Any, ClassVar
-from urllib.parse import quote
 
 from django import forms
 from django.conf import settings
@@ -22,7 +21,7 @@ from workshop.services import has_own_members, has_sample
 from workshop.sign_in import address_rests, known_device, note_failure, remember_device
 
 from .forms import CodeForm, OwnerForm
-from .page_look import built_page, page_look
+from .page_look import front_page, page_look, to_the_door
 
 RESTING = "Too many wrong tries. Wait five minutes, then try again."
 NO_CODE = "This code is used up, over, or not whole. Ask an owner for a new one."
@@ -179,28 +178,11 @@ def database_unreachable(request: HttpRequest) -> HttpResponse:
 @ensure_csrf_cookie
 def page(request: HttpRequest) -> HttpResponse:
     """The front end, for members; everyone else is shown the door."""
-    if not request.user.is_authenticated:
-        return HttpResponseRedirect(f"{settings.LOGIN_URL}?next={quote(request.get_full_path())}")
-    built = built_page().replace("%NONCE%", str(request.csp_nonce))  # type: ignore[attr-defined]
-    response = HttpResponse(built.replace("<title>", f"{_asked_first(request.path)}<title>"))
-    response["Cache-Control"] = "no-cache"
-    return response
+    return front_page(request) if request.user.is_authenticated else to_the_door(request)
 
 
 @require_safe
 @ensure_csrf_cookie
 def shell(request: HttpRequest) -> HttpResponse:
     """The page as a device keeps it: the same for every member and path, nothing of the record in it."""
-    built = built_page().replace("%NONCE%", str(request.csp_nonce))  # type: ignore[attr-defined]
-    response = HttpResponse(built.replace("<title>", f"{_asked_first('')}<title>"))
-    response["Cache-Control"] = "no-cache"
-    return response
-
-
-BENCH_ASKS = ("visits?state=open&amp;page=1", "day")
-
-
-def _asked_first(path: str) -> str:
-    """Links for what the page will ask at once, so that it is on its way before the script runs."""
-    wanted = ["session", "vocabulary", *(BENCH_ASKS if path == "/" else [])]
-    return "".join(f'<link rel="preload" href="/api/{name}" as="fetch" crossorigin>' for name in wanted)
+    return front_page(request)

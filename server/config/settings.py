@@ -43,6 +43,7 @@ INSTALLED_APPS = [
     "drawer",
     "suppliers",
     "orders",
+    "day",
     "papers",
     "practice",
     "shelf",

@@ -7,6 +7,7 @@ from django.urls import path, re_path
 
 from accounts.trust import trust, trust_certificate
 from accounts.views import SignIn, by_code, database_unreachable, page, second, set_up, shell
+from day.bench_page import bench
 from papers.public import calendar_feed, shared_pdf, shared_photo, shared_report
 from visits.join_page import joined, joined_photo
 
@@ -57,5 +58,6 @@ urlpatterns = [
     path("report/<str:token>", shared_report),
     path("report/<str:token>/pdf", shared_pdf),
     path("report/<str:token>/photos/<uuid:photo_id>", shared_photo),
+    path("", bench),
     re_path(r"^(?!api/|assets/).*$", page, name="page"),
 ]

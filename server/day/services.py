@@ -193,18 +193,21 @@ def _to_look_at(member: Member) -> list[DueItem]:
     """Units that were to be looked at again by now, and were not here since."""
     today = timezone.localdate()
     since = Visit.objects.filter(unit=OuterRef("unit"), number__gt=OuterRef("number"))
-    own = Visit.objects.filter(workshop_id=member.workshop_id).exclude(Exists(since)).select_related("unit")
+    own = Visit.objects.filter(workshop_id=member.workshop_id).exclude(Exists(since))
     # Each by an index of its own: asked for at once, neither would have one.
-    by_day = own.filter(look_again_on__lte=today).order_by("look_again_on")
-    by_use = own.filter(look_again_after__gt=0, look_again_after__lte=F("used_since")).order_by(
-        "look_again_on"
+    by_day = own.filter(look_again_on__lte=today)
+    by_use = own.filter(look_again_after__gt=0, look_again_after__lte=F("used_since"))
+    first, second = (
+        part.order_by("look_again_on").values_list("id", flat=True)[:MOST_DUE] for part in (by_day, by_use)
     )
-    found = by_day[:MOST_DUE].union(by_use[:MOST_DUE]).order_by("look_again_on")
+    # Mostly there is none, and what their units are called need not be asked.
+    due_ids = set(first.union(second))
+    found = Visit.objects.filter(id__in=due_ids).select_related("unit").order_by("look_again_on")
     made = [
         DueItem(
             "again", _again(visit), bool(visit.look_again_on and visit.look_again_on < today), visit=visit.id
         )
-        for visit in found[:MOST_DUE]
+        for visit in (found[:MOST_DUE] if due_ids else ())
     ]
     later = Visit.objects.filter(unit=OuterRef("visit__unit"), number__gt=OuterRef("visit__number"))
     due = (

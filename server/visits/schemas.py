@@ -16,6 +16,7 @@ from gearing.proof import FORMER
 from gearing.rebuild import PlanContext, PlanStep, build_plan, minutes_left, spoken
 from gearing.strip.entry import Entry, short_name, strip_title
 from gearing.strip.figures import figure_of
+from gearing.workshop.stages import STAGES, waits_says
 from gearing.workshop.units import check_words, conditions, stop_running, symptoms, unit_kind
 from sums.base import Model
 from sums.entry import FigureOut, PieceFacts, facts, figure_out
@@ -39,6 +40,9 @@ class VisitPage(Model):
     """Some of the visits asked for, last touched first."""
 
     cards: list[VisitCard]
+    says: str = Field(
+        description="How the bench stands; empty where only some of the open visits were asked for"
+    )
     total: int = Field(description="How many there are of those asked for")
     page: int
     pages: int
@@ -72,6 +76,9 @@ class VisitCard(Model):
     stage: str
     waits_for: str
     waits_note: str
+    about: str = Field(description="Kind, owner and which visit it is, on one line")
+    stage_says: str
+    waits_says: str
     pieces: int
     changed_at: datetime
     photo: UUID | None
@@ -267,9 +274,14 @@ def unit_out(unit: Unit) -> UnitOut:
 
 def card(visit: Any) -> VisitCard:
     """A visit annotated with its `pieces` and newest `photo`."""
+    unit = unit_out(visit.unit)
+    about = unit.kind_label, unit.owner_label, f"visit {visit.number}" if visit.number > 1 else ""
     return VisitCard(
         id=visit.id,
-        unit=unit_out(visit.unit),
+        unit=unit,
+        about=" · ".join(filter(None, about)),
+        stage_says=STAGES.get(visit.stage, ""),
+        waits_says=waits_says(visit.waits_for, visit.waits_note, visit.stage),
         number=visit.number,
         complaint=visit.complaint,
         stage=visit.stage,

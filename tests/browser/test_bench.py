@@ -15,7 +15,7 @@ from .whole import BrowserCase
 class Bench(BrowserCase):
     def test_visits_are_reached_by_arrow_and_enter(self) -> None:
         page = self.page
-        page.get_by_role("link").filter(has_text="Heron 650").first.wait_for()
+        page.locator("#app .visit").first.wait_for()
         first = page.locator(".visit").nth(1).locator("strong").inner_text()
         self.press("ArrowDown", "Enter")
         self.opened()

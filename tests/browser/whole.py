@@ -115,6 +115,7 @@ class BrowserCase(unittest.TestCase):
         self.page.goto(self.address)
         if "/sign-in" not in self.page.url:
             self.page.get_by_role("link", name="Bench").first.wait_for()
+            self.page.locator("#first").wait_for(state="detached")
             return
         sign_in(self.page, self.address, DEMO_MEMBER, DEMO_PASSWORD)
         BrowserCase.signed_in = self.context.cookies()
@@ -135,6 +136,7 @@ class BrowserCase(unittest.TestCase):
 
     def go(self, path: str) -> None:
         """To a page as a link goes there: what is loaded stays loaded."""
+        self.page.locator("#first").wait_for(state="detached")
         self.page.evaluate(ROUTER, path)
 
     def press(self, *keys: str) -> None:

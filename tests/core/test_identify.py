@@ -12,16 +12,17 @@ from hypothesis import strategies as st
 
 from gearing.errors import GearingError
 from gearing.geometry.gear import INCH, Gear
-from gearing.identification.identify import Identification, identify
+from gearing.identification.identify import Identification, evidence_at_most, identify
+from gearing.identification.information import expected_gain, mixed_gains
+from gearing.identification.miscount import DOUBTS, recount
 from gearing.identification.next_measurement import (
     _Choice,
     _weigh,
-    expected_gain,
-    mixed_gain,
     next_measurement,
     next_measurements,
 )
 from gearing.identification.standard_sizes import standard_sizes
+from gearing.identification.tooth_count import miscounted
 from gearing.identification.unlisted_size import agreed_size
 from gearing.measuring.marks import read_mark
 from gearing.measuring.methods import Probe
@@ -29,9 +30,21 @@ from gearing.measuring.predict import span_counts, usual_span
 from gearing.measuring.readings import Clues, Reading
 from launch.readings import LABELS, crowd, one_of, read
 
-from ..examples import examples
+from ..examples import examples, of
 
 SETTLED, LARGEST = Probe("tips", "settled"), Probe("tips", "largest")
+
+
+def told_by_two(mean: np.ndarray, sigma: np.ndarray) -> float:
+    """What a reading tells of which of two bells it came from, bits, by adding up a fine grid."""
+    at = np.arange(float((mean - 8 * sigma).min()), float((mean + 8 * sigma).max()), float(sigma.min()) / 50)
+    each = [
+        np.exp(-0.5 * ((at - m) / s) ** 2) / (s * np.sqrt(2 * np.pi))
+        for m, s in zip(mean, sigma, strict=True)
+    ]
+    odds = each[0] / np.maximum(each[0] + each[1], 1e-300)
+    left = -sum(part * np.log2(np.maximum(part, 1e-300)) for part in (odds, 1 - odds))
+    return float(1 - (left * (each[0] + each[1]) / 2).sum() * (at[1] - at[0]))
 
 
 def taken(
@@ -177,6 +190,62 @@ class Certainty(unittest.TestCase):
         self.assertGreater((odds > 0.9).mean(), 0.25, "a reader that is never sure is no use")
 
 
+class OtherCounts(unittest.TestCase):
+    def test_what_a_count_can_at_most_speak_for_is_never_less_than_what_it_does(self) -> None:
+        """Gears cut short, thick or thin, by one, two or three readings, counted right and one off."""
+        dice = np.random.default_rng(11)
+        tried = 0
+        for _ in range(of(360)):
+            z, module = (
+                int(dice.integers(8, 90)),
+                float(dice.choice([0.3, 0.5, 0.8, INCH / 48, INCH / 32, 1.5])),
+            )
+            gear = Gear(
+                z,
+                module,
+                profile_shift=float(dice.choice([0.0, dice.normal(0, 0.3)])),
+                tip_trim=module * float(dice.choice([0.0, dice.uniform(0, 0.3)])),
+                thinning=module * float(dice.choice([0.0, dice.uniform(0, 0.1)])),
+            )
+            ways = [SETTLED, LARGEST, Probe("span", k=max(2, z // 8)), Probe("root"), Probe("mate", k=40)]
+            readings = [
+                replace(reading, error=float(dice.choice([0.005, 0.02, 0.1])))
+                for reading in taken(
+                    gear, *dice.permutation(ways)[: dice.integers(1, 4)], scatter=0.02, dice=dice
+                )
+            ]
+            for count in (z - 1, z, z + 1):
+                found = identify(count, readings)
+                if found.none < 0.5:
+                    tried += 1
+                    self.assertGreaterEqual(evidence_at_most(count, readings) * 1.001, found.evidence)
+        self.assertGreater(tried, of(360))
+
+    def test_a_count_one_off_is_still_doubted_and_a_right_one_is_not(self) -> None:
+        """What a cheap look sorts out must be what the whole weighing would have."""
+        dice = np.random.default_rng(12)
+        doubted = 0
+        for _ in range(of(60)):
+            z = int(dice.integers(18, 60))
+            readings = taken(Gear(z, 0.5), SETTLED, Probe("span", k=max(2, z // 9)))
+            for count in (z, z + 1):
+                result = identify(count, readings)
+                trusted = result.evidence * miscounted(count, count)
+                better = [
+                    other
+                    for other in (count - 1, count + 1)
+                    if identify(other, readings).none < 0.5
+                    and identify(other, readings).evidence * miscounted(other, count) >= DOUBTS * trusted
+                ]
+                told = recount(result, readings)
+                if told:
+                    self.assertIn(told.teeth, better)
+                    doubted += 1
+                elif count != z:
+                    self.assertFalse(better)
+        self.assertGreater(doubted, of(60) // 2)
+
+
 class NextMeasurement(unittest.TestCase):
     def test_it_parts_the_leading_sizes_and_then_falls_silent(self) -> None:
         truth = Gear(31, 0.8, tip_trim=0.1)
@@ -203,34 +272,46 @@ class NextMeasurement(unittest.TestCase):
         share = swarm.weight / swarm.weight.sum()
         drawn = dice.choice(len(share), 4000, p=share)
         for probe in (Probe("root"), Probe("span", k=2), Probe("mate", k=40)):
-            reading, loose = swarm.forecast(probe)
+            reading, loose = (each[0] for each in swarm.forecasts([probe]))
             spread = np.hypot(loose, 0.02)
             values = reading[drawn] + dice.normal(0, spread[drawn])
             gains = []
             names = sorted(set(labels))
             place = np.array([names.index(labels[n]) for n in swarm.size])
             prior = np.bincount(place, share, len(names))
-            for value, of in zip(values, place[drawn], strict=True):
+            for value, true in zip(values, place[drawn], strict=True):
                 density = share * np.exp(-0.5 * ((value - reading) / spread) ** 2) / spread
                 after = np.bincount(place, density, len(names)) / density.sum()
-                gains.append(np.log2(after[of] / prior[of]))
+                gains.append(np.log2(after[true] / prior[true]))
             choice = _Choice.of(result)
             assert choice
-            answer = _weigh(result, choice, probe, 0.02)
+            answer = _weigh(result, choice, [probe], 0.02)[0]
             with self.subTest(probe=probe.name):
                 self.assertAlmostEqual(answer.worth, float(np.mean(gains)), delta=0.03)
 
     def test_full_and_stub_teeth_are_two_readings_and_not_one_wide_one(self) -> None:
         """Two choices whose readings interleave: a bell over each sees nothing, the mixture nearly all."""
         choice = np.array([0, 0, 1, 1])
-        share, sigma = np.full(4, 0.25), np.full(4, 0.02)
-        mean = np.array([0.0, 2.0, 1.0, 1.2])
-        self.assertGreater(mixed_gain(choice, share, mean, sigma), 0.95)
-        self.assertAlmostEqual(mixed_gain(choice, share, np.zeros(4), sigma), 0.0, places=6)
-        two = mixed_gain(np.array([0, 1]), np.full(2, 0.5), np.array([0.0, 0.05]), np.full(2, 0.02))
+        share, sigma = np.full(4, 0.25), np.full((2, 4), 0.02)
+        mean = np.array([[0.0, 2.0, 1.0, 1.2], [0.0, 0.0, 0.0, 0.0]])
+        parted, same = mixed_gains(choice, share, mean, sigma)
+        self.assertGreater(parted, 0.95)
+        self.assertAlmostEqual(same, 0.0, places=6)
+
+    def test_bells_read_together_tell_as_much_as_each_alone(self) -> None:
+        """However unlike their widths: one reading sharp and far apart, one blunt, one of two widths."""
+        half = np.full(2, 0.5)
+        mean = np.array([[0.0, 0.05], [0.0, 0.3], [0.0, 8.0], [0.0, 0.2]])
+        sigma = np.array([[0.02, 0.02], [1.5, 1.5], [0.01, 0.01], [0.02, 0.4]])
         self.assertAlmostEqual(
-            two, expected_gain(np.full(2, 0.5), np.array([0.0, 0.05]), np.full(2, 0.02)), places=3
+            expected_gain(half, mean[0], sigma[0]), told_by_two(mean[0], sigma[0]), places=3
         )
+        together = mixed_gains(np.array([0, 1]), half, mean, sigma)
+        for told, at, wide in zip(together, mean, sigma, strict=True):
+            with self.subTest(mean=at, sigma=wide):
+                self.assertAlmostEqual(told, told_by_two(at, wide), places=2)
+                alone = mixed_gains(np.array([0, 1]), half, at[None], wide[None])
+                self.assertAlmostEqual(told, float(alone[0]), places=9)
 
     def test_the_mate_is_offered_and_what_jaws_cannot_reach_is_not(self) -> None:
         left_open = identify(31, taken(Gear(31, 0.8, tip_trim=0.08), SETTLED))

@@ -9,7 +9,7 @@ import unittest
 from pathlib import Path
 
 from launch.bench import _read
-from launch.bench.report import Report, Spent
+from launch.bench.report import Report, Spent, pace
 
 
 def heard(run: object, *given: object) -> str:
@@ -19,9 +19,10 @@ def heard(run: object, *given: object) -> str:
     return out.getvalue()
 
 
-def report(**rows: tuple[float, bool]) -> Report:
+def report(pace: float = 0.01, **rows: tuple[float, bool]) -> Report:
     made = Report()
     heard(made.begin, "\nThe API, by hand:")
+    made.pace = pace
     for what, (seconds, ok) in rows.items():
         heard(made.add, what, seconds, "", ok)
     return made
@@ -57,6 +58,16 @@ class Reported(unittest.TestCase):
         self.assertRegex(said, r"0\.25 ×  drawer: quicker")
         self.assertNotIn("day", said)
         self.assertIn("visit: it was within its budget", said)
+
+    def test_what_a_slower_hour_of_the_machine_took_longer_is_not_called_slower(self) -> None:
+        self.assertGreater(pace(), 0)
+        with tempfile.TemporaryDirectory() as folder:
+            path = Path(folder) / "before.json"
+            kept = heard(report(visit=(0.010, True), drawer=(0.010, True)).save, path)
+            said = heard(report(0.02, visit=(0.020, True), drawer=(0.010, True)).against, path)
+        self.assertIn("10.0 to 10.0 ms", kept)
+        self.assertNotIn("visit", said)
+        self.assertRegex(said, r"0\.50 ×  drawer: quicker")
 
     def test_what_is_no_run_is_refused(self) -> None:
         with tempfile.TemporaryDirectory() as folder:

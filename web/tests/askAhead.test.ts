@@ -17,13 +17,13 @@ afterEach(() => (document.head.innerHTML = ""));
 describe("what is asked before the screen is laid out", () => {
   it("is the bench's, on the bench alone", async () => {
     await opened("/");
-    expect(added).toEqual(["/api/visits?state=open&page=1", "/api/day"]);
+    expect(added).toEqual(["/api/session", "/api/vocabulary", "/api/visits?state=open&page=1", "/api/day"]);
     await opened("/reader");
     expect(added).toEqual([]);
   });
 
   it("is not asked twice where the server's page said so", async () => {
-    await opened("/", '<link href="/api/visits?state=open&amp;page=1"><link href="/api/day">');
-    expect(added).toEqual([]);
+    await opened("/", '<link href="/api/session"><link href="/api/vocabulary">');
+    expect(added).toEqual(["/api/visits?state=open&page=1", "/api/day"]);
   });
 });

@@ -15,12 +15,27 @@ declare const SCREENS: PrecacheEntry[];
 
 /** A server that is there answers a reading within this; else what was last seen is shown. */
 const PATIENCE_SECONDS = 5;
+/** Beyond this the screens from the device are quicker. */
+const AT_ONCE_SECONDS = 0.7;
 const MOST_ANSWERS = 400;
 const MOST_PICTURES = 800;
 
 precacheAndRoute(SCREENS);
 cleanupOutdatedCaches();
-registerRoute(new NavigationRoute(createHandlerBoundToURL("/shell"), { denylist: [PAGES_OF_THE_SERVER] }));
+const shell = createHandlerBoundToURL("/shell");
+
+/** The bench's page comes from the server with the bench drawn on it, where that is there at once; else from here. */
+registerRoute(
+  ({ request, url }) => request.mode === "navigate" && url.pathname === "/",
+  async (asked) => {
+    // Not given up but left: what began to arrive in time may take longer to be whole.
+    const page = fetch(asked.request).catch(() => undefined);
+    const late = new Promise<undefined>((over) => setTimeout(over, AT_ONCE_SECONDS * 1000));
+    const first = await Promise.race([page, late]);
+    return first && first.status < 500 ? first : shell(asked);
+  },
+);
+registerRoute(new NavigationRoute(shell, { denylist: [PAGES_OF_THE_SERVER] }));
 
 /** Says of an answer from the device what hour it is of. */
 const dated = {

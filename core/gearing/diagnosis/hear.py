@@ -4,9 +4,9 @@ from __future__ import annotations
 
 import re
 from collections import Counter
-from collections.abc import Iterable
+from collections.abc import Iterable, Iterator
 from dataclasses import dataclass, field
-from functools import cache
+from functools import cache, cached_property
 
 from ..data import table
 from .likeness import DENIALS
@@ -277,30 +277,40 @@ BARE = frozenset(["gear"])
 _WORD = re.compile(r"[\w-]+")
 
 
+class Phrases:
+    """Phrases that are looked for in a clause: made ready when one of their first words is met.
+
+    There are hundreds of them, and most are never said: to make all ready took the first complaint
+    over a second.
+    """
+
+    def __init__(self, said: Iterable[str]) -> None:
+        self.said = [_plain(words) for words in said]
+        first = (each for words in self.said for each in words.split()[0].split("/"))
+        self.begun = frozenset(each.removesuffix("=") for each in first)
+
+    @cached_property
+    def pattern(self) -> re.Pattern[str]:
+        return re.compile("|".join(_phrase(words) for words in self.said))
+
+    def finditer(self, clause: str) -> Iterator[re.Match[str]]:
+        """Where they are said; each begins with one of its first words, or is not there."""
+        met = any(word in clause for word in self.begun)
+        return self.pattern.finditer(clause) if met else iter(())
+
+
 @cache
-def _spoken() -> tuple[
-    list[tuple[str, re.Pattern[str]]], list[tuple[str, re.Pattern[str]]], dict[str, dict[str, list[str]]]
-]:
+def _spoken() -> tuple[list[tuple[str, Phrases]], list[tuple[str, Phrases]], dict[str, dict[str, list[str]]]]:
     """Pieces and states by their words, and what the two of them mean."""
     rows = table("states")
-    made = [
-        [
-            (key, re.compile("|".join(_phrase(_plain(said)) for said in words)))
-            for key, words in rows[part].items()
-        ]
-        for part in ("pieces", "states")
-    ]
+    made = [[(key, Phrases(words)) for key, words in rows[part].items()] for part in ("pieces", "states")]
     return made[0], made[1], rows["means"]
 
 
 @cache
-def _names() -> dict[str, re.Pattern[str]]:
+def _names() -> dict[str, Phrases]:
     """Faults by the words that name them outright."""
-    return {
-        key: re.compile("|".join(_phrase(_plain(words)) for words in fault.named))
-        for key, fault in faults().items()
-        if fault.named
-    }
+    return {key: Phrases(fault.named) for key, fault in faults().items() if fault.named}
 
 
 @cache
@@ -322,13 +332,8 @@ VAGUE = frozenset(["output", "stop", "ring", "plate", "wheel hub", "nut", "frict
 
 
 @cache
-def _patterns() -> dict[str, re.Pattern[str]]:
-    return {
-        key: re.compile(
-            "|".join(_phrase(_plain(words)) for words in sorted(each.words, key=len, reverse=True))
-        )
-        for key, each in observations().items()
-    }
+def _patterns() -> dict[str, Phrases]:
+    return {key: Phrases(sorted(each.words, key=len, reverse=True)) for key, each in observations().items()}
 
 
 def _phrase(words: str) -> str:

@@ -8,7 +8,8 @@ import numpy as np
 
 from gearing.data import table
 from gearing.errors import GearingError
-from gearing.identification.next_measurement import LEAST_WORTH, expected_gain
+from gearing.identification.information import expected_gain
+from gearing.identification.next_measurement import LEAST_WORTH
 from gearing.identification.prior import Array
 from gearing.identification.size_answer import SETTLED
 from gearing.measuring.readings import CALIPER_ERROR

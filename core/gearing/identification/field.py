@@ -15,7 +15,7 @@ from numpy.typing import NDArray
 from ..geometry.gear import Gear, helix_from_tips
 from ..geometry.involute import Real
 from ..measuring.methods import Probe
-from ..measuring.readings import Clues, Reading
+from ..measuring.readings import NO_CLUES, Clues, Reading
 from .prior import Array, Cells, Prior, columns
 from .standard_sizes import Size
 
@@ -58,13 +58,7 @@ class Field:
 def field_in_reach(prior: Prior, teeth: int, readings: list[Reading], clues: Clues) -> Field:
     """What of the prior could give `readings`, within :data:`SLACK` and :data:`LEAN`."""
     shifts, trims, thinnings = prior.shifts(teeth), prior.trims, prior.thinnings
-
-    tilt = (-LEAN, LEAN) if clues.tip_helix else (0.0,)
-    helices = tuple(max(0.0, clues.tip_helix + n * clues.helix_error) for n in tilt)
-    outer = [_outermost_reads(prior, teeth, helices, reading.probe) for reading in readings]
-    kept: NDArray[np.int64] = np.flatnonzero(
-        ~np.logical_or(*_beside(outer, readings, SLACK, (4 * len(helices), len(prior.sizes)))).any(axis=0)
-    )
+    kept = _in_reach(prior, teeth, readings, clues)
     near = np.ones((len(kept), len(shifts.middle)), dtype=bool)
     # A helix said wrong by far outweighs any shift: of helical gears all are laid out.
     if not clues.tip_helix:
@@ -78,6 +72,52 @@ def field_in_reach(prior: Prior, teeth: int, readings: list[Reading], clues: Clu
     gears = _at_cells(sizes, teeth, cells, clues.tip_helix)
     tilted = _at_cells(sizes, teeth, cells, clues.tip_helix + clues.helix_error) if clues.tip_helix else None
     return Field(sizes, kept, gears, cells, tilted)
+
+
+def _in_reach(prior: Prior, teeth: int, readings: list[Reading], clues: Clues) -> NDArray[np.int64]:
+    """Which sizes of the prior could give `readings`, by the outermost gears of each."""
+    tilt = (-LEAN, LEAN) if clues.tip_helix else (0.0,)
+    helices = tuple(max(0.0, clues.tip_helix + n * clues.helix_error) for n in tilt)
+    outer = [_outermost_reads(prior, teeth, helices, reading.probe) for reading in readings]
+    beside = _beside(outer, readings, SLACK, (4 * len(helices), len(prior.sizes)))
+    return np.flatnonzero(~np.logical_or(*beside).any(axis=0))
+
+
+def listed_at_most(prior: Prior, teeth: int, readings: list[Reading], shares: Array) -> float:
+    """What the density of `readings` stays below by all sizes of the prior, at a fraction of the work.
+
+    At each shift gears read from the whole ones to those cut most; none reads nearer than the
+    nearer end. A density of several readings is at most that of the one that lies farthest, times
+    the greatest the others can have. Straight teeth only.
+
+    Parameters
+    ----------
+    prior, teeth, readings
+        As for :func:`field_in_reach`; readings pooled.
+    shares : ndarray
+        Share of each size of the prior; they make 1.
+
+    Returns
+    -------
+    float
+        Infinite where some gear cannot be read so, which says nothing of its neighbours.
+    """
+    kept, shift = _in_reach(prior, teeth, readings, NO_CLUES), prior.shifts(teeth)
+    ends = _ends(prior.columns[:, kept], teeth, prior)
+    coarse = max(float((each.width / each.middle.max()).max()) for each in (prior.trims, prior.thinnings))
+    farthest, highest = np.zeros(()), np.ones(())
+    for reading in readings:
+        width = np.hypot(reading.error, reading.probe.looseness(ends))
+        reads = np.broadcast_to(reading.probe.predict(ends), (2, len(kept), len(shift.middle)))
+        low, high = reads.min(axis=0), reads.max(axis=0)
+        beyond = np.maximum(np.maximum(low - reading.value, reading.value - high), 0.0)
+        # What a cell leaves open; twice, for within it readings bend.
+        rise = np.abs(np.diff(reads)).max(axis=(0, 2), initial=0.0)[:, None]
+        blur = rise + (high - low) * coarse
+        farthest = np.maximum(farthest, beyond**2 / (width**2 + blur**2 / 3))
+        highest = highest / (width * np.sqrt(2 * np.pi))
+    most = float((shares[kept, None] * shift.share * highest * np.exp(-0.5 * farthest)).sum())
+    return np.inf if np.isnan(most) else most
 
 
 @lru_cache(maxsize=64)
@@ -101,11 +141,15 @@ def _cut(of: Array, teeth: int, shift: Array, cut: Array, helix: Real, prior: Pr
     return _gears(of, teeth, shift, cut * most[0], cut * most[1], helix)
 
 
+def _ends(of: Array, teeth: int, prior: Prior) -> Gear:
+    """Of each size at each shift the whole gear and the one cut most: (end, size, shift)."""
+    cut = np.array([0.0, 1.0])[:, None, None]
+    return _cut(of[..., None], teeth, prior.shifts(teeth).middle, cut, 0.0, prior)
+
+
 def _about(of: Array, teeth: int, readings: list[Reading], prior: Prior) -> NDArray[np.bool_]:
     """Which shifts of each size the readings could come from, shape (size, shift); straight teeth only."""
-    ends = _cut(
-        of[..., None], teeth, prior.shifts(teeth).middle, np.array([0.0, 1.0])[:, None, None], 0.0, prior
-    )
+    ends = _ends(of, teeth, prior)
     reads = [(reading.probe.predict(ends), reading.probe.looseness(ends)) for reading in readings]
     below, above = _beside(reads, readings, WIDER * SLACK, (2, of.shape[1], np.shape(ends.profile_shift)[-1]))
     # Within a cell a gear lies up to half a step off: what its neighbours could give, it could.

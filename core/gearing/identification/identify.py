@@ -21,9 +21,9 @@ from ..errors import GearingError
 from ..geometry.gear import FEWEST_TEETH, MOST_TEETH, Gear
 from ..geometry.involute import Real
 from ..measuring.marks import SAME_SIZE
-from ..measuring.methods import INTERNAL, Probe
+from ..measuring.methods import INTERNAL, Probe, predict_all
 from ..measuring.readings import NO_CLUES, Clues, Reading, pooled
-from .field import field_in_reach
+from .field import field_in_reach, listed_at_most
 from .likelihood import Pointed, likelihood, off_list_evidence
 from .prior import Array, Prior, usual
 from .standard_sizes import Size
@@ -58,8 +58,11 @@ class Swarm:
     size : ndarray
         Index into the cloud's sizes.
     weight : ndarray
-    open : ndarray, shape (n, 3, 3)
-        Covariance left of shift, trim and thinning within the cell, in modules.
+    firm : list of lists of ndarray
+        Inverse covariance of what is left open of shift, trim and thinning within the cell, as
+        multiples of `scale`; upper half.
+    scale : list of ndarray
+        Spread of each of them before reading, in modules.
     tilted : Gear or None
         The same a standard error of the helix steeper.
     """
@@ -67,7 +70,8 @@ class Swarm:
     gears: Gear
     size: NDArray[np.int64]
     weight: Array
-    open: Array
+    firm: list[list[Array]]
+    scale: list[Array]
     tilted: Gear | None = None
 
     @cached_property
@@ -82,17 +86,33 @@ class Swarm:
             thinning=gears.thinning + along[2] * module,
         )
 
-    def forecast(self, probe: Probe) -> tuple[Array, Array]:
-        """What each gear would read, and the standard error of what it leaves open, mm."""
-        gears, shape = self.gears, self.weight.shape
-        bent = np.broadcast_to(np.asarray(probe.predict(self.bent), dtype=np.float64), (4, *shape))
-        reading, lean = bent[0], (bent[1:] - bent[0]) / NUDGE
-        spread = np.einsum("nij,in,jn->n", self.open, lean, lean)
+    def forecasts(self, probes: Sequence[Probe]) -> tuple[Array, Array]:
+        """What each gear reads by each probe, and the standard error of what it leaves open, mm: (m, n)."""
+        bent = predict_all(probes, self.bent, (4, len(self.weight)))
+        readings, lean = bent[:, 0], (bent[:, 1:] - bent[:, :1]) / NUDGE
+        spread = self._left_open(lean)
         if self.tilted is not None:
-            spread = spread + (np.asarray(probe.predict(self.tilted)) - reading) ** 2
-        loose = np.asarray(probe.looseness(gears)) ** 2
-        variance = np.where(np.isnan(spread), 0.0, np.maximum(spread, 0.0)) + loose
-        return np.where(np.isnan(reading), 0.0, reading), np.sqrt(variance)
+            spread += (predict_all(probes, self.tilted, self.weight.shape) - readings) ** 2
+        loose = np.array([probe.looseness(self.gears) for probe in probes])
+        variance = np.where(np.isnan(spread), 0.0, np.maximum(spread, 0.0)) + loose**2
+        return np.where(np.isnan(readings), 0.0, readings), np.sqrt(variance)
+
+    def _left_open(self, lean: Array) -> Array:
+        """Variance of what changes by `lean` along the unknowns, shape (m, 3, n): ``leanᵀ·firm⁻¹·lean``.
+
+        By elimination in all gears at once (Golub and Van Loan, Matrix Computations, 4.1.2).
+        """
+        left = [lean[:, i] * self.scale[i] for i in range(3)]
+        rows = [row[:] for row in self.firm]
+        spread = np.zeros(left[0].shape)
+        for i in range(3):
+            spread += left[i] ** 2 / rows[i][i]
+            for j in range(i + 1, 3):
+                factor = rows[i][j] / rows[i][i]
+                left[j] = left[j] - factor * left[i]
+                for k in range(j, 3):
+                    rows[j][k] = rows[j][k] - factor * rows[i][k]
+        return spread
 
 
 @dataclass(frozen=True)
@@ -126,12 +146,11 @@ class Cloud:
     @cached_property
     def swarm(self) -> Swarm:
         """The gears that carry nearly all the weight."""
-        shape = self.weights.shape
         heavy = self.weights > LIGHT * self.weights.max(initial=0.0)
         at = np.nonzero(heavy)
 
         def of(field: Real) -> Array:
-            return np.asarray(np.broadcast_to(np.asarray(field, dtype=np.float64), shape)[at])
+            return _at(field, at)
 
         def row(gear: Gear, helix: Real) -> Gear:
             shift, trim, thin = (of(step) for step in self.pointed.moved[:3])
@@ -148,19 +167,15 @@ class Cloud:
                 np.maximum(of(gear.thinning) + thin * module, 0.0),
             )
 
-        matrix = np.zeros((len(at[0]), 3, 3))
-        scale = np.stack([of(each) for each in self.pointed.scale], axis=-1)
-        for i in range(3):
-            for j in range(i, 3):
-                matrix[:, i, j] = matrix[:, j, i] = of(self.pointed.matrix[i][j])
-        left = np.linalg.inv(matrix) * scale[:, :, None] * scale[:, None, :]
+        firm = [[of(each) for each in row] for row in self.pointed.matrix]
+        scale = [of(each) for each in self.pointed.scale]
         helix, tilted = of(self.gears.helix_angle), None
         if self.tilted is not None and self.tilt is not None:
             steeper = of(self.tilted.helix_angle) - helix
             mean, spread = (of(each) for each in self.tilt)
             helix = helix + steeper * mean
             tilted = row(self.gears, helix + steeper * spread)
-        return Swarm(row(self.gears, helix), at[0].astype(np.int64), self.weights[at], left, tilted)
+        return Swarm(row(self.gears, helix), at[0].astype(np.int64), self.weights[at], firm, scale, tilted)
 
 
 @dataclass(frozen=True)
@@ -255,10 +270,7 @@ def identify(
     listed = 1 - thought.off_list - thought.nonsense
     weights = np.exp(logs) * play.shares * listed
     if play.sizes:
-        swayed = thought.size_shares
-        if clues.mark or clues.pressure_angle or clues.said or clues.mate:
-            swayed = swayed * [_speaks_for(clues, size, teeth) for size in thought.sizes]
-        weights *= (swayed[play.of_prior] / swayed.sum())[:, None, None, None]
+        weights *= _swayed(thought, clues, teeth)[play.of_prior, None, None, None]
     off_list = thought.off_list * off_list_evidence(teeth, taken, clues)
     nonsense = thought.nonsense * float(np.prod([1 / (r.value * np.log(40)) for r in taken]))
     # A gear that cannot give such a reading at all says nothing, and is no candidate.
@@ -270,6 +282,25 @@ def identify(
     cloud = Cloud(play.sizes, play.gears, weights, pointed, play.tilted, tilt)
     none = (off_list + nonsense) / total
     return Identification(teeth, tuple(taken), none, total, cloud)
+
+
+def evidence_at_most(
+    teeth: int, readings: list[Reading], *, field: str = "", clues: Clues = NO_CLUES
+) -> float:
+    """What the evidence of an identification stays below in which a listed size is the likelier; cheap."""
+    if clues.tip_helix:
+        return np.inf
+    thought = usual(field, clues.pointed)
+    listed = 1 - thought.off_list - thought.nonsense
+    return 2 * listed * listed_at_most(thought, teeth, pooled(readings), _swayed(thought, clues, teeth))
+
+
+def _swayed(thought: Prior, clues: Clues, teeth: int) -> Array:
+    """Share of each size by what is known besides readings; they make 1."""
+    shares = thought.size_shares
+    if clues.mark or clues.pressure_angle or clues.said or clues.mate:
+        shares = shares * [_speaks_for(clues, size, teeth) for size in thought.sizes]
+    return np.asarray(shares / shares.sum())
 
 
 def _speaks_for(clues: Clues, size: Size, teeth: int) -> float:
@@ -294,6 +325,14 @@ def _same(module: float, size: Size) -> bool:
     return abs(module / size.module - 1) < SAME_SIZE
 
 
+def _at(field: Real, places: tuple[NDArray[np.int64], ...]) -> Array:
+    """Values of a field of (size, shift, trim, thinning) at `places`; it may be one along any of them."""
+    values = np.asarray(field, dtype=np.float64)
+    wide = values.shape if values.ndim else (1,) * len(places)
+    index = tuple(place if many > 1 else 0 for place, many in zip(places, wide, strict=True))
+    return np.broadcast_to(values[index if values.ndim else ()], places[0].shape)
+
+
 def _candidates(cloud: Cloud, readings: list[Reading]) -> list[Candidate]:
     """Each size with its likeliest cell, and within that the gear the readings point to."""
     field, shape = cloud.gears, cloud.weights.shape
@@ -303,7 +342,7 @@ def _candidates(cloud: Cloud, readings: list[Reading]) -> list[Candidate]:
     here = (np.arange(shape[0]), *np.unravel_index(flat.argmax(axis=1), shape[1:]))
 
     def of(each: Real) -> Array:
-        return np.asarray(np.broadcast_to(np.asarray(each, dtype=np.float64), shape)[here])
+        return _at(each, here)
 
     module, (shift, trim, thin) = of(field.module), (of(step) for step in cloud.pointed.moved[:3])
     helix = np.zeros(shape[0])

@@ -10,6 +10,7 @@ import numpy as np
 
 from ..geometry.gear import Gear, helix_from_tips
 from ..geometry.involute import Real
+from ..measuring.methods import Probe
 from ..measuring.readings import Clues, Reading
 from .prior import Array, Cells
 
@@ -170,39 +171,52 @@ def _solve(matrix: list[list[Real]], pulls: list[Real]) -> tuple[list[Real], lis
     return steps, [upper[i][i] for i in range(many)]
 
 
-def _by_module(reading: Reading, gears: Gear) -> Real:
-    """What gears of many modules would read: as many times as much, unless pins or a bore come into it."""
-    if reading.probe.method.adds:
-        return reading.probe.predict(gears)
-    return reading.probe.predict(replace(gears, module=1.0)) * np.asarray(gears.module)
+@lru_cache(maxsize=512)
+def _off_list_reads(teeth: int, tip_helix: float, probe: Probe) -> tuple[Array, float]:
+    """What plain gears of module 1 read by the angles off the list, and a large one of 20° by its module.
+
+    The same whatever the caliper said, and asked again at every figure.
+    """
+    plain = Gear(teeth, 1.0)
+    if tip_helix:
+        plain = replace(plain, helix_angle=helix_from_tips(plain, tip_helix))
+    large = float(np.nan_to_num(probe.predict(replace(plain, module=1e3)), nan=1e3 * teeth)) / 1e3
+    return np.asarray(probe.predict(replace(plain, pressure_angle=OFF_LIST_ANGLES))), large
 
 
-def _off(reading: Reading, gears: Gear) -> tuple[Array, Array]:
+def _off(reading: Reading, teeth: int, tip_helix: float, module: Array) -> tuple[Array, Array]:
     """By how many standard errors gears of many modules miss a reading, and that error, mm."""
-    width = np.hypot(reading.error, reading.probe.looseness(gears))
-    return np.asarray((reading.value - _by_module(reading, gears)) / width), width
+    probe, gears = reading.probe, Gear(teeth, module, OFF_LIST_ANGLES)
+    width = np.hypot(reading.error, probe.looseness(gears))
+    if not probe.method.adds:
+        # Without pins or a bore gears read as their module is.
+        return np.asarray(
+            (reading.value - _off_list_reads(teeth, tip_helix, probe)[0] * module) / width
+        ), width
+    if tip_helix:
+        gears = replace(gears, helix_angle=helix_from_tips(Gear(teeth, 1.0), tip_helix))
+    return np.asarray((reading.value - probe.predict(gears)) / width), width
 
 
 def off_list_evidence(teeth: int, readings: list[Reading], clues: Clues) -> float:
     """Density of the readings if the gear is of no standard size: any module, any usual angle."""
-    first, plain = readings[0], Gear(teeth, 1.0)
-    if clues.tip_helix:
-        plain = replace(plain, helix_angle=helix_from_tips(plain, clues.tip_helix))
+    first, helix = readings[0], clues.tip_helix
     beyond = first.probe.method.adds * first.probe.size
-    unit = float(np.nan_to_num(first.probe.predict(replace(plain, module=1e3)), nan=1e3 * teeth)) / 1e3
+    unit = _off_list_reads(teeth, helix, first.probe)[1]
     guess = max((first.value - beyond) / max(unit, 1e-6), 1e-3)
     module = guess * _around()[:, None]
-    gears = replace(plain, module=module, pressure_angle=np.radians([14.5, 20.0, 25.0]))
-    near = (np.abs(_off(first, gears)[0]) < BEYOND).any(axis=1)
-    gears = replace(gears, module=module[near])
-    logs = np.zeros((int(near.sum()), 3))
+    near = (np.abs(_off(first, teeth, helix, module)[0]) < BEYOND).any(axis=1)
+    logs = np.zeros((int(near.sum()), len(OFF_LIST_ANGLES)))
     for reading in readings:
-        off, width = _off(reading, gears)
+        off, width = _off(reading, teeth, helix, module[near])
         logs = logs - 0.5 * off * off - np.log(width * np.sqrt(2 * np.pi))
     spread = np.log(LARGEST_MODULE / SMALLEST_MODULE)
     share = np.array([0.15, 0.7, 0.15])
     return float((np.exp(np.nan_to_num(logs, nan=-np.inf)) * share).sum() * APART / spread)
 
+
+OFF_LIST_ANGLES = np.radians([14.5, 20.0, 25.0])
+"""Pressure angles of gears of no standard size, rad."""
 
 APART = 0.0005
 """Logarithm of the step from module to module off the list."""

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 from ..geometry.gear import FEWEST_TEETH
 from ..measuring.readings import NO_CLUES, Clues, Reading
-from .identify import Identification, identify
+from .identify import Identification, evidence_at_most, identify
 from .size_answer import NONE
 from .tooth_count import miscounted
 
@@ -54,8 +54,11 @@ def recount(
     for z in (identification.teeth - 1, identification.teeth + 1):
         if z < FEWEST_TEETH:
             continue
+        likely = miscounted(z, identification.teeth) / trusted
+        if evidence_at_most(z, readings, field=field, clues=clues) * likely < DOUBTS:
+            continue
         trial = identify(z, readings, field=field, clues=clues)
-        times = trial.evidence * miscounted(z, identification.teeth) / trusted
+        times = trial.evidence * likely
         if times >= DOUBTS and trial.cloud.sizes and trial.none < NONE:
             tried.append(Recount(next(iter(trial.by_label())), z, times))
     return max(tried, key=lambda other: other.times, default=None)

@@ -1,15 +1,13 @@
 """The next measurement worth taking, and what it would read.
 
 The worth of a measurement is the expected fall in uncertainty over the sizes
-(in bits): the mutual information between size and reading. See Lindley, On a
-measure of the information provided by an experiment, 1956.
+(in bits): the mutual information between size and reading.
 """
 
 from __future__ import annotations
 
 from collections.abc import Iterable
 from dataclasses import dataclass
-from functools import cache
 
 import numpy as np
 from numpy.typing import NDArray
@@ -19,17 +17,12 @@ from ..measuring.methods import Probe
 from ..measuring.predict import USUAL_PIN, span_counts
 from ..measuring.readings import CALIPER_ERROR
 from .identify import Identification
+from .information import mixed_gains
 from .prior import Array
 from .size_answer import SETTLED
 
 LEAST_WORTH = 0.005
 """Bits below which a further reading is not worth the walk to the caliper."""
-
-WIDE = 4.0
-"""Standard deviations to which a bell is drawn."""
-
-MOST_STEPS = 1500
-"""Places between the least and the most a reading could be."""
 
 KNIFE_FROM = 0.5
 """Module from which the points of a caliper reach the bottom of a space, mm."""
@@ -194,7 +187,7 @@ def weighed(
     choice = _Choice.of(identification)
     if choice is None:
         return []
-    return [_weigh(identification, choice, probe, error) for probe in _probes(identification, mate, reach)]
+    return _weigh(identification, choice, _probes(identification, mate, reach), error)
 
 
 def worth_taking(offers: Iterable[Advice]) -> list[Advice]:
@@ -243,68 +236,6 @@ def _probes(identification: Identification, mate: int = 0, reach: Reachable = AN
     return [probe for probe in offered if reach.takes(probe, identification.candidates[0].gear)]
 
 
-@cache
-def _quadrature() -> tuple[Array, Array]:
-    """Nodes and weights of Gauss and Hermite, found once (Abramowitz and Stegun, 25.4.46)."""
-    return np.polynomial.hermite_e.hermegauss(31)
-
-
-def expected_gain(share: Array, mean: Array, sigma: Array) -> float:
-    """Mutual information between a choice and a reading, bits.
-
-    Parameters
-    ----------
-    share, mean, sigma : ndarray, shape (n,)
-        Odds of each choice, and the bell its reading would lie in.
-    """
-    nodes, weight = _quadrature()
-    at = mean[:, None] + sigma[:, None] * nodes
-    each = np.exp(-0.5 * ((at[..., None] - mean) / sigma) ** 2) / (sigma * np.sqrt(2 * np.pi))
-    own = np.exp(-0.5 * nodes**2) / (sigma[:, None] * np.sqrt(2 * np.pi))
-    gain = np.log2(own / (each @ share)) @ (weight / weight.sum())
-    return max(0.0, float(gain @ share))
-
-
-def mixed_gain(choice: NDArray[np.int64], share: Array, mean: Array, sigma: Array) -> float:
-    """The same where each choice is many bells: what it would read is a mixture, not one of them.
-
-    Full and stub teeth of one size, shifted and plain, lie apart; a bell over
-    all of them hides what a reading would tell.
-
-    Parameters
-    ----------
-    choice : ndarray of int, shape (n,)
-        Which choice each bell belongs to, from 0.
-    share, mean, sigma : ndarray, shape (n,)
-        Odds of each bell, its middle and its spread; `share` makes 1.
-    """
-    step = max(float(sigma.min()) / 2, float(np.ptp(mean)) / MOST_STEPS, 1e-9)
-    low = float(mean.min()) - WIDE * float(sigma.max())
-    many = int(np.ceil((float(mean.max()) + WIDE * float(sigma.max()) - low) / step)) + 1
-    place = np.rint((mean - low) / step).astype(np.int64)
-    # Bells of nearly one width are laid on together.
-    width = np.rint(2 * np.log2(sigma / sigma.min())).astype(np.int64)
-    choices, widths = int(choice.max()) + 1, int(width.max()) + 1
-    weight = share + 1e-300
-    with np.errstate(invalid="ignore"):
-        spreads = np.sqrt(np.bincount(width, sigma**2 * weight) / np.bincount(width, weight))
-    laid = np.bincount((width * choices + choice) * many + place, share, widths * choices * many)
-    density = np.zeros((choices, many))
-    for row, spread in zip(laid.reshape(widths, choices, many), spreads, strict=True):
-        if np.isnan(spread):
-            continue
-        reach = min(int(np.ceil(WIDE * spread / step)), many - 1)
-        bell = np.exp(-0.5 * (np.arange(-reach, reach + 1) * step / spread) ** 2)
-        bell /= bell.sum()
-        for chosen in range(choices):
-            density[chosen] += np.convolve(row[chosen], bell)[reach : reach + many]
-    whole = density.sum(axis=0)
-    of = density.sum(axis=1, keepdims=True)
-    with np.errstate(divide="ignore", invalid="ignore"):
-        gain = density * np.log2(density / (of * whole))
-    return max(0.0, float(np.nansum(gain)))
-
-
 @dataclass(frozen=True, slots=True)
 class _Choice:
     """The sizes a reading is to part, likeliest first, and the gears in play of each.
@@ -341,19 +272,25 @@ class _Choice:
         return _Choice([names[n] for n in order], kept, place[labels[kept]], share[kept] / share[kept].sum())
 
 
-def _weigh(identification: Identification, choice: _Choice, probe: Probe, error: float) -> Advice:
-    """Mutual information between size and this reading, on all the gears still in play."""
-    reading, loose = identification.cloud.swarm.forecast(probe)
-    reading, spread = reading[choice.kept], np.hypot(loose[choice.kept], error)
-    share = choice.share
-    of = np.bincount(choice.place, share)
-    mean = np.bincount(choice.place, share * reading) / of
-    square = np.bincount(choice.place, share * (reading**2 + spread**2)) / of
-    wide = np.sqrt(np.maximum(square - mean**2, error**2))
-    return Advice(
-        probe,
-        mixed_gain(choice.place, share, reading, spread),
-        tuple(zip(choice.names[:4], mean[:4].tolist(), strict=False)),
-        abs(float(mean[0] - mean[1])) / float(np.hypot(wide[0], wide[1])),
-        probe in [taken.probe for taken in identification.readings],
-    )
+def _weigh(
+    identification: Identification, choice: _Choice, probes: list[Probe], error: float
+) -> list[Advice]:
+    """Mutual information between size and each of these readings, on all the gears still in play."""
+    if not probes:
+        return []
+    readings, loose = identification.cloud.swarm.forecasts(probes)
+    readings, spread = readings[:, choice.kept], np.hypot(loose[:, choice.kept], error)
+    belongs = choice.place == np.arange(len(choice.names))[:, None]
+    share = belongs * choice.share
+    share /= share.sum(axis=1, keepdims=True)
+    mean = readings @ share.T
+    wide = np.sqrt(np.maximum((readings**2 + spread**2) @ share.T - mean**2, error**2))
+    apart = np.abs(mean[:, 0] - mean[:, 1]) / np.hypot(wide[:, 0], wide[:, 1])
+    gains = mixed_gains(choice.place, choice.share, readings, spread)
+    before = [taken.probe for taken in identification.readings]
+    return [
+        Advice(probe, gain, tuple(zip(choice.names[:4], reads, strict=False)), off, probe in before)
+        for probe, gain, reads, off in zip(
+            probes, gains.tolist(), mean[:, :4].tolist(), apart.tolist(), strict=True
+        )
+    ]

@@ -5,11 +5,12 @@ Adding one is an entry of :data:`METHODS` and the function that says what it rea
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from math import isfinite
 
 import numpy as np
+from numpy.typing import NDArray
 
 from ..errors import GearingError
 from ..geometry.gear import FEWEST_TEETH, Gear, root_radius, tip_radius
@@ -278,6 +279,20 @@ METHODS: dict[str, Method] = {
 
 INTERNAL = frozenset(key for key, method in METHODS.items() if method.internal)
 """Kinds that are taken inside a ring with internal teeth; all others on external teeth."""
+
+
+def predict_all(probes: Sequence[Probe], gear: Gear, shape: tuple[int, ...]) -> NDArray[np.float64]:
+    """What each of `probes` reads on a gear whose fields make `shape`, mm; shape (m, \\*shape)."""
+    reads = np.empty((len(probes), *shape))
+    spans = [n for n, probe in enumerate(probes) if probe.kind == "span"]
+    if spans:
+        # Of spans many are asked at once, and all but the count is worked out for all of them.
+        counts = np.array([probes[n].k for n in spans])
+        reads[spans] = span_over_teeth(gear, counts.reshape(-1, *(1 for _ in shape)))
+    for n, probe in enumerate(probes):
+        if probe.kind != "span":
+            reads[n] = probe.predict(gear)
+    return reads
 
 
 def hold(gear: Gear, probe: Probe) -> Hold:

@@ -105,9 +105,20 @@ def mesh(first: Gear, second: Gear, distance: float | None = None, *, internal: 
     Raises
     ------
     GearingError
-        If the gears differ in base pitch, or cannot mesh at `distance`.
+        If the gears differ in base pitch, are too thin to touch, or cannot mesh at `distance`.
     """
-    pair = Pair(first, second, internal)
+    return mesh_at(Pair(first, second, internal), distance)
+
+
+def mesh_at(pair: Pair, distance: float | None = None) -> Engagement:
+    """A pair at `distance`, or where it has no backlash.
+
+    Raises
+    ------
+    GearingError
+        If the teeth are too thin, or cannot mesh at `distance`.
+    """
+    first, second, internal = pair.first, pair.second, pair.internal
     close = pair.zero_backlash_distance
     a = close if distance is None else distance
     low, high = pair.limits

@@ -18,7 +18,6 @@ from ..geometry.gear import (
     base_helix_angle,
     base_pitch,
     base_radius,
-    reference_diameter,
     root_radius,
     tip_radius,
     tooth_half_angle,
@@ -102,12 +101,9 @@ class Pair:
         """
         first, second, s = self.first, self.second, self.sign
         shift = 2 * np.tan(first.pressure_angle) * (second.profile_shift + s * first.profile_shift)
-        thinner = (second.thinning + first.thinning) * s
-        across = float(reference_diameter(second) + s * reference_diameter(first))
+        thinner = (second.thinning / second.module + first.thinning / first.module) * s
         involute = float(
-            inv(transverse_pressure_angle(first))
-            + shift / (second.teeth + s * first.teeth)
-            - thinner / across
+            inv(transverse_pressure_angle(first)) + (shift - thinner) / (second.teeth + s * first.teeth)
         )
         if involute <= 0:
             raise GearingError(
@@ -135,23 +131,51 @@ class Pair:
         share = a / (self.second.teeth + self.sign * self.first.teeth)
         return share * self.first.teeth, share * self.second.teeth
 
-    def backlash(self, distance: Real) -> Real:
-        """Circumferential backlash at the working circles, ``p_w - s_w1 - s_w2``, mm; minus where jammed."""
-        radius_1, radius_2 = self.working_radii(distance)
-        thick = 2 * radius_1 * tooth_half_angle(self.first, radius_1)
-        if self.internal:
-            # The ring's space, and in it the tooth.
-            return 2 * radius_2 * tooth_half_angle(space_of(self.second), radius_2) - thick
-        return (
-            2 * np.pi * radius_1 / self.first.teeth
-            - thick
-            - 2 * radius_2 * tooth_half_angle(self.second, radius_2)
+    @cached_property
+    def _flanks(self) -> tuple[tuple[float, float, float], ...]:
+        """Of each: share of the distance, base radius by that, and half angle at the base, rad."""
+        whole = self.second.teeth + self.sign * self.first.teeth
+        teeth = (self.first, 1), (space_of(self.second) if self.internal else self.second, self.sign)
+        return tuple(
+            (
+                float(sign * gear.teeth / whole),
+                float(base_radius(gear) * whole / gear.teeth),
+                float(tooth_half_angle(gear, base_radius(gear))),
+            )
+            for gear, sign in teeth
         )
+
+    def backlash(self, distance: Real) -> Real:
+        """Circumferential backlash at the working circles, ``p_w - s_w1 - s_w2``, mm; minus where jammed.
+
+        With ``s = 2·r(psi_b - inv(alpha))``, since a tooth narrows from its base as the involute
+        opens. Of a ring it is the space less the tooth in it.
+        """
+        a = np.asarray(distance)
+        left: Real = 0.0 if self.internal else np.pi / float(self.second.teeth + self.first.teeth)
+        for share, base, half in self._flanks:
+            left = left + share * (inv(np.arccos(np.minimum(base / a, 1.0))) - half)
+        return 2 * a * left
 
     def normal_backlash(self, distance: Real) -> Real:
         """``j·cos(alpha_wt)·cos(beta_b)``, along the normal, mm."""
-        tilt = np.cos(base_helix_angle(self.first))
-        return self.backlash(distance) * np.cos(self.working_angle(distance)) * tilt
+        along = np.minimum(self.bases / np.asarray(distance), 1.0) * self._tilt
+        return self.backlash(distance) * along
+
+    @cached_property
+    def _tilt(self) -> float:
+        """``cos(beta_b)``."""
+        return float(np.cos(base_helix_angle(self.first)))
+
+    @cached_property
+    def _ways(self) -> tuple[float, float]:
+        """From each base circle to where the tip lies, along the line of action, mm."""
+        return beyond(self.first, self.tips[0]), beyond(self.second, self.tips[1])
+
+    @cached_property
+    def _pitch(self) -> float:
+        """Transverse base pitch, mm."""
+        return float(base_pitch(self.first))
 
     def contact_ratio(self, distance: Real) -> Real:
         """Transverse contact ratio, over the involutes alone.
@@ -161,12 +185,12 @@ class Pair:
         neither length counts beyond the other's base circle (ISO 21771-1, 5.6).
         """
         between = np.asarray(distance) * np.sin(self.working_angle(distance))
-        way_1, way_2 = beyond(self.first, self.tips[0]), beyond(self.second, self.tips[1])
+        way_1, way_2 = self._ways
         if self.internal:
             along = way_1 - np.maximum(way_2 - between, 0.0)
         else:
             along = np.minimum(way_1, between) + np.minimum(way_2, between) - between
-        return along / float(base_pitch(self.first))
+        return along / self._pitch
 
     @cached_property
     def undercuts(self) -> tuple[bool, bool]:
@@ -184,13 +208,13 @@ class Pair:
     def cut_contact_ratio(self, distance: Real) -> Real:
         """Contact ratio where both were cut by a rack: what undercut took off carries nothing."""
         between = np.asarray(distance) * np.sin(self.working_angle(distance))
-        way_1, way_2 = beyond(self.first, self.tips[0]), beyond(self.second, self.tips[1])
+        way_1, way_2 = self._ways
         begin_1, begin_2 = self._begins
         if self.internal:
             along = way_1 - np.maximum(way_2 - between, begin_1)
         else:
             along = np.minimum(way_1, between - begin_2) + np.minimum(way_2, between - begin_1) - between
-        return along / float(base_pitch(self.first))
+        return along / self._pitch
 
     def clearances(self, distance: Real) -> tuple[Real, Real]:
         """Tip of the first to the root of the second, and the other way, mm."""

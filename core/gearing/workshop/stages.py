@@ -31,6 +31,21 @@ WAITS: dict[str, str] = {
 """What a visit can wait for."""
 
 
+def waits_says(waits_for: str, note: str, stage: str) -> str:
+    """What a visit waits for, as its card says it: the note, or the stage that is to be done."""
+    if waits_for == "me":
+        return note or STAGES.get(stage, "")
+    word = WAITS.get(waits_for, "")
+    return f"{word}: {note}" if note else word
+
+
+def bench_says(open_visits: int, mine: int) -> str:
+    """How a bench stands, over its lists."""
+    if not open_visits:
+        return "The bench is clear"
+    return f"{mine} on the bench for you" if mine else "Nothing waits for you"
+
+
 @dataclass(frozen=True, slots=True)
 class Standing:
     """What has been done on a visit, as far as the stages ask."""

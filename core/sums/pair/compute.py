@@ -9,7 +9,7 @@ import numpy as np
 
 from gearing.errors import within
 from gearing.geometry.gear import Gear
-from gearing.mesh import Engagement, Pair, mesh
+from gearing.mesh import Engagement, Pair, mesh_at
 from gearing.mesh.curve import curve
 from gearing.mesh.helix import mate_by_hand, overlap_ratio
 from gearing.mesh.misalignment import enough_width, gap_of_tilt, over_a_turn, width_in_mesh
@@ -28,7 +28,7 @@ def mesh_pair(request: PairIn) -> PairOut:
     """Mesh two gears and say what comes of it."""
     first, second = _gears(request)
     pair = Pair(first, second, request.internal)
-    meshing = mesh(first, second, request.centre_distance_mm, internal=request.internal)
+    meshing = mesh_at(pair, request.centre_distance_mm)
     module, band = float(first.module), request.chosen_band()
     width = _width(request)
     overlap = overlap_ratio(first, width or 0.0)

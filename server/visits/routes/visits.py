@@ -11,6 +11,7 @@ from ninja import Query, Router
 from pydantic import Field
 
 from gearing.strip.entry import name_of
+from gearing.workshop.stages import bench_says
 from gearing.workshop.units import unit_kind
 from sums.base import Model, Problem
 from sums.entry import Line
@@ -150,8 +151,13 @@ def bench(
     """
     picked = {"kind": kind, "model": model, "owner_label": owner}
     visits, pages = services.find_visits(request.user, words, state, unit, picked).page(page)
+    whole = state == "open" and not (words or unit or any(picked.values()))
     return VisitPage(
-        cards=[card(visit) for visit in visits], total=pages.total, page=pages.page, pages=pages.pages
+        cards=[card(visit) for visit in visits],
+        says=bench_says(pages.total, services.waiting_for_oneself(request.user)) if whole else "",
+        total=pages.total,
+        page=pages.page,
+        pages=pages.pages,
     )
 
 

@@ -16,7 +16,7 @@ from .diagnosis import (
     set_goal,
     set_teaching,
 )
-from .finding import find_units, find_visits, forget_owner, known_of, own_unit
+from .finding import find_units, find_visits, forget_owner, known_of, own_unit, waiting_for_oneself
 from .joins import add_joined_photo, make_join, new_device_key, note_device, open_join, revoke_join
 from .money import (
     ask_owner,
@@ -120,6 +120,7 @@ __all__ = [
     "untick",
     "wait_for",
     "wait_for_parts",
+    "waiting_for_oneself",
     "when_again",
     "worth_keeping",
     "write_off",

@@ -73,6 +73,11 @@ def find_visits(
     return Paged(shown, visits, PER_PAGE, visits.order_by(*LAST_TOUCHED))
 
 
+def waiting_for_oneself(member: Member) -> int:
+    """How many open visits wait for nothing but the bench's own hands."""
+    return Visit.objects.filter(workshop_id=member.workshop_id, waits_for="me").exclude(stage=FILED).count()
+
+
 def find_units(member: Member, words: str) -> Paged[Unit]:
     """Units that speak of all the words, last here first, with `many` visits and the one still open."""
     units: QuerySet[Unit] = Unit.objects.filter(workshop_id=member.workshop_id)

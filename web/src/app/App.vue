@@ -1,12 +1,13 @@
 <script setup lang="ts">
 /** The shell: the view, and what the server would not take. */
 import Button from "primevue/button";
-import { computed, onMounted, ref } from "vue";
+import { computed, onMounted, ref, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
 
 import { useSession } from "../features/workshop/session";
 import { useOutbox, type Aside } from "../record/outbox";
 import { whatIs, wordsOf } from "../record/words";
+import { takeOver } from "./first";
 
 const AGAIN = 2000;
 const session = useSession();
@@ -29,6 +30,12 @@ async function look() {
   }
 }
 onMounted(look);
+/** Only the bench is drawn before. */
+watch(
+  () => route.name,
+  (name) => name && name !== "bench" && takeOver(),
+  { immediate: true },
+);
 </script>
 
 <template>
@@ -45,13 +52,6 @@ onMounted(look);
     </div>
   </aside>
 </template>
-
-<style>
-#app {
-  display: flex;
-  flex-direction: column;
-}
-</style>
 
 <style scoped>
 .refused {

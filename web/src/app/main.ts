@@ -1,3 +1,5 @@
+import { breathe, takeKeys } from "./painted";
+
 import "./askAhead";
 
 import "./styles.css";
@@ -7,7 +9,7 @@ import "virtual:controls.css";
 
 import { createPinia } from "pinia";
 import PrimeVue from "primevue/config";
-import { createApp } from "vue";
+import { createApp, nextTick } from "vue";
 
 import { keepOnDevice } from "../offline/worker";
 import App from "./App.vue";
@@ -19,8 +21,14 @@ const AFTER = 1_000;
 
 const nonce = document.querySelector<HTMLMetaElement>('meta[name="csp-nonce"]')?.content;
 
-createApp(App).use(createPinia()).use(router).use(PrimeVue, { theme: "none", csp: { nonce }, ripple: false }).mount("#app");
+await breathe();
+const app = createApp(App).use(createPinia()).use(router).use(PrimeVue, { theme: "none", csp: { nonce }, ripple: false });
+await breathe();
+app.mount("#app");
+void router.isReady().then(() => nextTick(takeKeys));
 
 // Once the first screen stands: what a first worker fetches for later must not be in its way.
 const wait = navigator.serviceWorker?.controller ? 0 : AFTER;
-window.addEventListener("load", () => window.setTimeout(() => void keepOnDevice(), wait));
+const keep = () => window.setTimeout(() => void keepOnDevice(), wait);
+if (document.readyState === "complete") keep();
+else window.addEventListener("load", keep);

@@ -7,6 +7,8 @@ const kept = localStorage.getItem(KEY);
 export const lamp = ref(kept === null ? window.matchMedia("(prefers-color-scheme: dark)").matches : kept === "1");
 
 function show() {
+  // What the server drew before this ran went by the system alone.
+  document.documentElement.classList.remove("as-system");
   document.documentElement.classList.toggle("lamp", lamp.value);
 }
 

@@ -13,22 +13,24 @@ const H = 370;
 const RIM = 1.12;
 const turn = ref(0);
 const apart = computed(() => props.distance ?? props.pair.centre_distance_mm);
-/** The scale stays while the hand moves, so that what moves is seen to move. */
-const layout = computed(() => {
+const wide = computed(() => {
   const { first, second, centre_distance_mm: a, internal } = props.pair;
-  const outer = internal ? second.root_radius_mm * RIM : second.tip_radius_mm;
-  const wide = internal ? 2 * outer : first.tip_radius_mm + a + outer;
-  const tall = 2 * Math.max(first.tip_radius_mm, outer);
-  const scale = Math.min((W - 60) / wide, (H - 70) / tall);
-  const y = H / 2 - 10;
-  if (internal) return { scale, x1: W / 2 + apart.value * scale, x2: W / 2, y };
-  const x1 = (W - wide * scale) / 2 + first.tip_radius_mm * scale;
-  return { scale, x1, x2: x1 + apart.value * scale, y };
+  return internal ? 2 * second.root_radius_mm * RIM : first.tip_radius_mm + a + second.tip_radius_mm;
 });
-const first = computed(() => gearPath(props.pair.first.tooth, props.pair.first.teeth, layout.value.scale));
-const second = computed(
-  () => (props.pair.internal ? circlePath(props.pair.second.root_radius_mm * RIM * layout.value.scale) : "") + gearPath(props.pair.second.tooth, props.pair.second.teeth, layout.value.scale),
-);
+/** The scale stays while the hand moves, so that what moves is seen to move; and the outlines with it. */
+const scale = computed(() => {
+  const { first, second, internal } = props.pair;
+  const tall = 2 * Math.max(first.tip_radius_mm, internal ? second.root_radius_mm * RIM : second.tip_radius_mm);
+  return Math.min((W - 60) / wide.value, (H - 70) / tall);
+});
+const layout = computed(() => {
+  const y = H / 2 - 10;
+  if (props.pair.internal) return { scale: scale.value, x1: W / 2 + apart.value * scale.value, x2: W / 2, y };
+  const x1 = (W - wide.value * scale.value) / 2 + props.pair.first.tip_radius_mm * scale.value;
+  return { scale: scale.value, x1, x2: x1 + apart.value * scale.value, y };
+});
+const first = computed(() => gearPath(props.pair.first.tooth, props.pair.first.teeth, scale.value));
+const second = computed(() => (props.pair.internal ? circlePath(props.pair.second.root_radius_mm * RIM * scale.value) : "") + gearPath(props.pair.second.tooth, props.pair.second.teeth, scale.value));
 const angle1 = computed(() => -props.pair.phase_1_deg + turn.value);
 const angle2 = computed(() => -props.pair.phase_2_deg + ((props.pair.internal ? 1 : -1) * turn.value) / props.pair.ratio_decimal);
 const measure = computed(() => H - 26);

@@ -8,6 +8,7 @@ import { useRouter } from "vue-router";
 import { api, ask, asProblem, away } from "../../api/client";
 import { resting } from "../../api/latest";
 import type { Problem, VisitCard } from "../../api/types";
+import { takeOver } from "../../app/first";
 import KeyCap from "../../app/KeyCap.vue";
 import { useKeys } from "../../app/keys";
 import ProblemNote from "../../app/ProblemNote.vue";
@@ -33,6 +34,7 @@ const picked = ref(nothingPicked());
 const picking = ref(false);
 /** Whether something is looked for; else the bench stands as it is. */
 const looking = computed(() => Boolean(words.value.trim()) || anyPicked(picked.value));
+const says = ref("");
 /** Whether the day above the lists has come, or will not. */
 const today = ref(false);
 /** Of the open ones, of the filed ones, or of what is looked for. */
@@ -55,16 +57,6 @@ const groups = computed(() => {
 });
 const order = computed(() => groups.value.flatMap((group) => group.cards));
 
-function waits(card: VisitCard) {
-  const word = session.words?.waits.find((wait) => wait.key === card.waits_for)?.label ?? "";
-  if (card.waits_for === "me") return card.waits_note || stageWord(card.stage);
-  return card.waits_note ? `${word}: ${card.waits_note}` : word;
-}
-
-function stageWord(key: string) {
-  return session.words?.stages.find((stage) => stage.key === key)?.label ?? "";
-}
-
 function open(card: VisitCard | undefined) {
   if (card) void router.push({ name: "visit", params: { visitId: card.id } });
 }
@@ -83,6 +75,7 @@ async function look(state: "open" | "filed", page = 1) {
   const answer = await ask(api.GET("/api/visits", { params: { query } }));
   if (said !== words.value.trim() || by !== picked.value) return;
   const shown = state === "open" ? cards : filed;
+  if (answer.says) says.value = answer.says;
   shown.value = page === 1 ? answer.cards : [...(shown.value ?? []), ...answer.cards];
   pages.value[state] = page;
   left.value[state] = answer.total - (shown.value?.length ?? 0);
@@ -129,6 +122,12 @@ watch(
   (known) => void (known && fetchAhead(cards.value ?? [])),
   { immediate: true },
 );
+/** All that is drawn first is here, or will not come. */
+watch(
+  () => Boolean(problem.value || (cards.value && (today.value || looking.value))),
+  (whole) => whole && takeOver(),
+  { flush: "post" },
+);
 /** Back in reach: what lies here now. */
 watch(away, (gone) => void (!gone && lookAll()));
 </script>
@@ -139,8 +138,7 @@ watch(away, (gone) => void (!gone && lookAll()));
     <ProblemNote :problem="problem" />
     <div class="head">
       <h1 v-if="looking && cards">{{ cards.length + filed.length + left.open + left.filed || "Nothing" }} found</h1>
-      <h1 v-else-if="groups.length">{{ groups[0]?.title === "Yours to do" ? `${groups[0].cards.length} on the bench for you` : "Nothing waits for you" }}</h1>
-      <h1 v-else-if="cards && !cards.length">The bench is clear</h1>
+      <h1 v-else-if="groups.length || (cards && !cards.length)">{{ says }}</h1>
       <div ref="finder" class="find">
         <InputText v-model="words" aria-label="Find a unit, an owner, a complaint" placeholder="Find a unit, an owner, a complaint" maxlength="120" /><KeyCap k="/" />
         <Button class="pick" variant="outlined" :aria-expanded="picking" @click="picking = !picking">Pick by</Button>
@@ -173,17 +171,17 @@ watch(away, (gone) => void (!gone && lookAll()));
             <span v-else class="blank paper" aria-hidden="true"></span>
             <span class="who">
               <strong>{{ card.unit.label }}</strong>
-              <span class="soft small">{{ [card.unit.kind_label, card.unit.owner_label, card.number > 1 ? `visit ${card.number}` : ""].filter(Boolean).join(" · ") }}</span>
+              <span class="soft small">{{ card.about }}</span>
             </span>
             <span class="says">{{ card.complaint }}</span>
             <span class="stand">
               <StageMark :stage="card.stage" />
               <span class="small"
-                ><b>{{ stageWord(card.stage) }}</b
+                ><b>{{ card.stage_says }}</b
                 ><span class="soft"> · {{ card.pieces }} steps</span></span
               >
             </span>
-            <span class="waits" :class="{ mine: card.waits_for === 'me' }">{{ waits(card) }}</span>
+            <span class="waits" :class="{ mine: card.waits_for === 'me' }">{{ card.waits_says }}</span>
           </RouterLink>
         </li>
       </ul>

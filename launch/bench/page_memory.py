@@ -1,0 +1,76 @@
+"""What a page of the browser holds while one goes from screen to screen as in an hour of work."""
+
+from __future__ import annotations
+
+import os
+from pathlib import Path
+
+from demo import DEMO_MEMBER, DEMO_PASSWORD
+
+from ..browser import DESK, chromium, sign_in
+from ..stack import Stack
+from .desk import Desk, told
+from .report import REPORT
+
+SCREENS = int(os.environ.get("DENTADO_BENCH_SCREENS", "120"))
+"""Screens that are gone to: one every half minute for an hour."""
+BETWEEN_SECONDS = 2.5
+"""How long each is looked at here: in an hour it is longer, and what is let go of is cleared sooner."""
+MOST_MB = 150
+
+STAGES = ("strip", "look", "read", "source", "build", "prove")
+INSTRUMENTS = (
+    "/reader",
+    "/mesh",
+    "/train",
+    "/regear",
+    "/fits",
+    "/drawer",
+    "/orders",
+    "/shelf",
+    "/practice",
+    "/make",
+)
+GO = "path => document.querySelector('#app').__vue_app__.config.globalProperties.$router.push(path)"
+
+
+def page_memory() -> None:
+    """Print the most the page's process holds of its own on the way, and after it rested."""
+    REPORT.begin(f"\nMemory of a page over {SCREENS} screens, of its own, the browser's program not counted:")
+    with Stack() as stack, chromium() as browser:
+        visits = [card["id"] for card in Desk(stack.port).ask("GET", "/api/visits?state=open")["cards"]]
+        page = browser.new_context(viewport=DESK).new_page()
+        sign_in(page, stack.address, DEMO_MEMBER, DEMO_PASSWORD)
+        page.locator("#first").wait_for(state="detached")
+        paths = [
+            path
+            for visit in visits
+            for path in ("/", *(f"/visits/{visit}/{stage}" for stage in STAGES), *INSTRUMENTS)
+        ]
+        held = []
+        for n in range(SCREENS):
+            page.evaluate(GO, paths[n % len(paths)])
+            page.wait_for_timeout(BETWEEN_SECONDS * 1000)
+            held.append(_own_of_pages())
+        page.wait_for_timeout(30_000)
+        rested = _own_of_pages()
+    quarter = max(1, SCREENS // 4)
+    steps = ", ".join(f"{max(held[n : n + quarter]):.0f}" for n in range(0, SCREENS, quarter))
+    told("most, by quarters", f"{steps} MB", max(held) <= MOST_MB)
+    told("after half a minute's rest", f"{rested:.0f} MB", rested <= MOST_MB)
+
+
+def _own_of_pages() -> float:
+    """Memory of the largest page's process that is no file's: its heap, its pictures, MB."""
+    return max((_own(each) for each in Path("/proc").iterdir() if each.name.isdigit()), default=0.0)
+
+
+def _own(process: Path) -> float:
+    try:
+        if b"--type=renderer" not in (process / "cmdline").read_bytes():
+            return 0.0
+        lines = (process / "smaps_rollup").read_text().splitlines()
+    except OSError:
+        # Ended meanwhile, or another's.
+        return 0.0
+    return sum(int(line.split()[1]) for line in lines if line.startswith(("Pss_Anon:", "Pss_Shmem:"))) / 1024

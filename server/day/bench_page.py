@@ -1,0 +1,50 @@
+"""The bench as its page brings it: drawn before any script is there, and drawn over by the front end."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from typing import Any
+
+from django.http import HttpRequest, HttpResponseBase
+from django.template.loader import render_to_string
+from django.views.decorators.csrf import ensure_csrf_cookie
+from django.views.decorators.http import require_safe
+
+from accounts.page_look import drawn_page, to_the_door
+from gearing.workshop.stages import bench_says
+from visits.schemas import card
+from visits.services import find_visits, waiting_for_oneself
+
+from .routes import day
+
+JOBS, DUE = 8, 6
+"""How much of the day stands on the bench."""
+
+
+@require_safe
+@ensure_csrf_cookie
+def bench(request: HttpRequest) -> HttpResponseBase:
+    """The page at ``/``."""
+    if not request.user.is_authenticated:
+        return to_the_door(request)
+    return drawn_page(request, lambda: _drawn(request))
+
+
+def _drawn(request: Any) -> Iterator[str]:
+    """Its head as soon as it is known, then what is worked out of the whole bench."""
+    visits, pages = find_visits(request.user, "", "open").page(1)
+    says = bench_says(pages.total, waiting_for_oneself(request.user))
+    yield render_to_string("day/bench_head.html", {"workshop": request.user.workshop.name, "says": says})
+    cards, today = [card(visit) for visit in visits], day(request)
+    lists = (
+        ("Yours to do", [each for each in cards if each.waits_for == "me"], 0),
+        ("Waiting", [each for each in cards if each.waits_for != "me"], pages.total - len(cards)),
+    )
+    shown = {
+        "clear": not cards,
+        "day": today,
+        "jobs": today.jobs[:JOBS],
+        "due": today.due[:DUE],
+        "lists": [each for each in lists if each[1] or each[2]],
+    }
+    yield render_to_string("day/bench_lists.html", shown)

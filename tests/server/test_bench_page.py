@@ -1,0 +1,73 @@
+"""The bench on its page, before any script: whose it is, what it says, and that it is never in the way."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Iterator
+from uuid import uuid4
+
+from django.test import Client
+
+from accounts.page_look import drawn_page
+from visits import services
+
+from .bench import BLANK, UNIT, BenchCase
+
+
+class BenchPage(BenchCase):
+    def drawn(self, member: object, **cookies: str) -> str:
+        """The page as it arrives, without what is between its tags and the next."""
+        client = Client()
+        client.force_login(member)  # type: ignore[arg-type]
+        for name, value in cookies.items():
+            client.cookies[name] = value
+        answer = client.get("/")
+        self.assertEqual((answer.status_code, answer["Cache-Control"]), (200, "no-store"))
+        nonce = f"'nonce-{self.nonce(whole := answer.getvalue().decode())}'"
+        self.assertIn(nonce, answer["Content-Security-Policy"])
+        return str(whole)
+
+    @staticmethod
+    def nonce(page: str) -> str:
+        found = re.search(r'name="csp-nonce" content="([^"]+)"', page)
+        return found[1] if found else ""
+
+    def test_it_says_what_the_api_says_of_ones_own_units_and_of_nobody_elses(self) -> None:
+        services.open_visit(self.ada, uuid4(), uuid4(), {**UNIT, **BLANK, "label": "Godwit <b>&"})
+        services.wait_for(self.ada, self.visit.id, "owner", "may it be painted?")
+        page, said = self.drawn(self.ada), self.desk.got("GET", "/visits?state=open")
+        self.assertIn("1 on the bench for you", page)
+        self.assertEqual(said["says"], "1 on the bench for you")
+        for card in said["cards"]:
+            self.assertIn(f'href="/visits/{card["id"]}"', page)
+            for word in (card["about"], card["stage_says"], card["waits_says"]):
+                self.assertIn(word.replace("'", "&#x27;"), page)
+        self.assertIn("Godwit &lt;b&gt;&amp;", page)
+        self.assertIn("the owner: may it be painted?", page)
+        hers = self.drawn(self.eve)
+        self.assertIn("The bench is clear", hers)
+        self.assertNotIn("Godwit", hers)
+        self.assertNotIn(str(self.visit.id), hers)
+
+    def test_strangers_are_shown_the_door_and_lamps_are_lit_before_the_script(self) -> None:
+        self.assertRedirects(Client().get("/"), "/sign-in?next=/", fetch_redirect_response=False)
+        for cookies, marked in (
+            ({"lamp": "1"}, ' class="lamp"'),
+            ({"lamp": "0"}, ""),
+            ({}, ' class="as-system"'),
+        ):
+            self.assertIn(f'<html lang="en"{marked}>', self.drawn(self.ada, **cookies))
+
+    def test_where_it_cannot_be_drawn_the_page_comes_all_the_same(self) -> None:
+        client = Client()
+        client.force_login(self.ada)
+        request = client.get("/").wsgi_request
+
+        def breaks() -> Iterator[str]:
+            yield "<h1>Half"
+            raise OSError("the database went away")
+
+        with self.assertLogs("dentado", "ERROR"):
+            page = drawn_page(request, breaks).getvalue().decode()
+        self.assertIn('<h1>Half</div><div id="app">', page)
+        self.assertTrue(page.rstrip().endswith("</html>"))
