@@ -13,7 +13,7 @@ from launch.bench.desk import Desk
 from launch.paths import ROOT
 
 from ..examples import LONG
-from .installed import Installed, processes
+from .installed import READY, Installed, processes
 
 CUTS = 40 if LONG else 6
 LATEST = 9.0
@@ -55,7 +55,7 @@ class CutStarts(Installed):
                 if str(self.var) in line:
                     os.kill(pid, signal.SIGKILL)
         try:
-            said = began.communicate(timeout=90)[0]
+            said = began.communicate(timeout=READY)[0]
         except subprocess.TimeoutExpired as late:
             below = subprocess.run(["ps", "-o", "pid,stat,wchan:20,args", "-s", str(began.pid)], capture_output=True, text=True, check=False)  # fmt: skip
             self.fail(f"It went on: {late.output!r}\n{below.stdout}")
@@ -73,5 +73,5 @@ class CutStarts(Installed):
         desk.ask("PUT", f"/api/visits/{visit}/steps/{step}", {"line": "M3x8 screw"})
         desk.line.close()
         self.assertEqual(self.run_command("stop").returncode, 0)
-        running.communicate(timeout=90)
+        running.communicate(timeout=READY)
         return visit, step
