@@ -15,7 +15,8 @@ from gearing.workshop.stages import bench_says
 from visits.schemas import card
 from visits.services import find_visits, waiting_for_oneself
 
-from .routes import day
+from .routes import day_out
+from .services import day_of
 
 JOBS, DUE = 8, 6
 """How much of the day stands on the bench."""
@@ -33,9 +34,10 @@ def bench(request: HttpRequest) -> HttpResponseBase:
 def _drawn(request: Any) -> Iterator[str]:
     """Its head as soon as it is known, then what is worked out of the whole bench."""
     visits, pages = find_visits(request.user, "", "open").page(1)
-    says = bench_says(pages.total, waiting_for_oneself(request.user))
+    says = bench_says(pages.total, waiting_for_oneself(request.user, visits, pages.total))
     yield render_to_string("day/bench_head.html", {"workshop": request.user.workshop.name, "says": says})
-    cards, today = [card(visit) for visit in visits], day(request)
+    cards = [card(visit) for visit in visits]
+    today = day_out(*day_of(request.user, visits if len(visits) == pages.total else None))
     lists = (
         ("Yours to do", [each for each in cards if each.waits_for == "me"], 0),
         ("Waiting", [each for each in cards if each.waits_for != "me"], pages.total - len(cards)),

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from datetime import date
 from typing import Annotated
 from uuid import UUID
@@ -9,11 +10,13 @@ from uuid import UUID
 from ninja import Router
 from pydantic import Field
 
-from gearing.workshop.day import spoken
+from gearing.workshop.day import DayPlan, spoken
 from sums.base import Model, Problem
+from visits.models import Visit
 from workshop.authentication import MemberRequest
 
-from . import services
+from .due import DueItem
+from .services import day_of
 
 router = Router(tags=["day"])
 PROBLEMS = {404: Problem, 503: Problem}
@@ -58,7 +61,11 @@ class DayOut(Model):
 @router.get("", response={200: DayOut, **PROBLEMS})
 def day(request: MemberRequest) -> DayOut:
     """What to do next, for how long and why, and what is due."""
-    plan, visits, due = services.day_of(request.user)
+    return day_out(*day_of(request.user))
+
+
+def day_out(plan: DayPlan, visits: Mapping[str, Visit], due: list[DueItem]) -> DayOut:
+    """The same in the words of the API."""
     return DayOut(
         says=plan.says,
         minutes=plan.minutes,

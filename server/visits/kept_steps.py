@@ -3,13 +3,13 @@
 from __future__ import annotations
 
 import json
-from collections import OrderedDict
 from datetime import datetime, timedelta
-from threading import Lock
 from uuid import UUID
 
 from django.http import HttpResponse
 from ninja.responses import NinjaJSONEncoder
+
+from workshop.kept import Kept
 
 from .models import Step, Visit
 from .schemas import step_out, visit_head
@@ -22,32 +22,7 @@ OVERLAP = timedelta(seconds=2)
 
 Key = tuple[UUID, datetime]
 
-
-class KeptSteps:
-    """What each step said at its stamp, the least lately asked for first to go."""
-
-    def __init__(self, most: int = MOST_CHARACTERS) -> None:
-        self._most, self._held = most, 0
-        self._said: OrderedDict[Key, str] = OrderedDict()
-        self._lock = Lock()
-
-    def get(self, key: Key) -> str | None:
-        with self._lock:
-            said = self._said.get(key)
-            if said is not None:
-                self._said.move_to_end(key)
-            return said
-
-    def put(self, key: Key, said: str) -> None:
-        with self._lock:
-            self._held += len(said) - len(self._said.pop(key, ""))
-            self._said[key] = said
-            while self._held > self._most:
-                _, gone = self._said.popitem(last=False)
-                self._held -= len(gone)
-
-
-_kept = KeptSteps()
+_kept: Kept[Key, str] = Kept(MOST_CHARACTERS, len)
 
 
 def visit_json(visit: Visit, since: datetime | None = None) -> str:

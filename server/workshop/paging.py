@@ -46,10 +46,13 @@ class Paged(Generic[M]):
 
     def page(self, number: int) -> tuple[list[Any], Pages]:
         """One page, from 1; past the last it is empty."""
-        total = self.counted.count()
         first = (number - 1) * self.per_page
-        pages = Pages(total, number, max(1, ceil(total / self.per_page)))
+        page = slice(first, first + self.per_page)
         if self.keys is None:
-            return list(self.shown[first : first + self.per_page]), pages
-        wanted = list(self.keys.values_list(self.key, flat=True)[first : first + self.per_page])
-        return list(self.shown.filter(pk__in=wanted)), pages
+            rows = list(self.shown[page])
+        else:
+            wanted = list(self.keys.values_list(self.key, flat=True)[page])
+            rows = list(self.shown.filter(pk__in=wanted)) if wanted else []
+        # A first page that is not full says itself how many there are.
+        total = len(rows) if number == 1 and len(rows) < self.per_page else self.counted.count()
+        return rows, Pages(total, number, max(1, ceil(total / self.per_page)))

@@ -3,18 +3,20 @@
 from __future__ import annotations
 
 import tempfile
-from datetime import timedelta
+from datetime import UTC, datetime, timedelta
 from typing import Any
+from unittest import TestCase
 from unittest.mock import patch
 from urllib.parse import quote
-from uuid import uuid4
+from uuid import UUID, uuid4
 
 from django.db import connection
 from django.test import override_settings
 from django.test.utils import CaptureQueriesContext
 
+from day import rows
 from visits import kept_steps
-from visits.kept_steps import KeptSteps
+from workshop.kept import Kept
 
 from .bench import BenchCase, Desk
 from .test_photos import picture
@@ -50,11 +52,14 @@ class Since(BenchCase):
             steps = {step["id"]: step for step in self.known["steps"] if step["id"] not in changes["gone"]}
             steps |= {step["id"]: step for step in changes["steps"]}
             merged = sorted(steps.values(), key=lambda step: step["number"])
-            with patch.object(kept_steps, "_kept", KeptSteps()):
+            with patch.object(kept_steps, "_kept", Kept(1, len)):
                 anew = self.whole()
             self.assertEqual(merged, anew["steps"])
             self.assertEqual(self.whole(), anew)
             self.assertEqual({**changes, "steps": [], "whole": True, "gone": []}, {**anew, "steps": []})
+            with patch.object(rows, "_kept", Kept(1)):
+                worked_out = rows.rows_of([self.visit.id])
+            self.assertEqual(rows.rows_of([self.visit.id]), worked_out)
         self.known = anew
 
     def test_each_kind_of_write(self) -> None:
@@ -123,9 +128,9 @@ class Since(BenchCase):
         self.assertEqual(asked[0], asked[1])
 
 
-class Kept(BenchCase):
+class Held(TestCase):
     def test_it_holds_no_more_than_it_may_and_lets_the_oldest_go(self) -> None:
-        kept, now = KeptSteps(most=100), self.visit.changed_at
+        kept, now = Kept[tuple[UUID, datetime], str](100, len), datetime.now(UTC)
         keys = [(uuid4(), now) for _ in range(4)]
         for key in keys[:3]:
             kept.put(key, "x" * 40)

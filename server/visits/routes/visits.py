@@ -154,7 +154,9 @@ def bench(
     whole = state == "open" and not (words or unit or any(picked.values()))
     return VisitPage(
         cards=[card(visit) for visit in visits],
-        says=bench_says(pages.total, services.waiting_for_oneself(request.user)) if whole else "",
+        says=bench_says(pages.total, services.waiting_for_oneself(request.user, visits, pages.total))
+        if whole
+        else "",
         total=pages.total,
         page=pages.page,
         pages=pages.pages,

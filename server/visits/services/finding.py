@@ -73,8 +73,10 @@ def find_visits(
     return Paged(shown, visits, PER_PAGE, visits.order_by(*LAST_TOUCHED))
 
 
-def waiting_for_oneself(member: Member) -> int:
-    """How many open visits wait for nothing but the bench's own hands."""
+def waiting_for_oneself(member: Member, known: list[Visit], total: int) -> int:
+    """How many of `total` open visits wait for nothing but the bench's own hands; `known` are the first."""
+    if len(known) == total:
+        return sum(visit.waits_for == "me" for visit in known)
     return Visit.objects.filter(workshop_id=member.workshop_id, waits_for="me").exclude(stage=FILED).count()
 
 
