@@ -10,13 +10,16 @@ from django.template.loader import render_to_string
 from django.views.decorators.csrf import ensure_csrf_cookie
 from django.views.decorators.http import require_safe
 
-from accounts.page_look import drawn_page, to_the_door
+from accounts.page_look import drawn_page
+from accounts.views import SignIn
 from gearing.workshop.stages import bench_says
 from visits.schemas import card
 from visits.services import find_visits, waiting_for_oneself
 
 from .routes import day_out
 from .services import day_of
+
+door = SignIn.as_view()
 
 JOBS, DUE = 8, 6
 """How much of the day stands on the bench."""
@@ -25,9 +28,9 @@ JOBS, DUE = 8, 6
 @require_safe
 @ensure_csrf_cookie
 def bench(request: HttpRequest) -> HttpResponseBase:
-    """The page at ``/``."""
+    """The page at ``/``: the bench, and the door itself for whoever has yet to come in."""
     if not request.user.is_authenticated:
-        return to_the_door(request)
+        return door(request)
     return drawn_page(request, lambda: _drawn(request))
 
 

@@ -50,7 +50,13 @@ class BenchPage(BenchCase):
         self.assertNotIn(str(self.visit.id), hers)
 
     def test_strangers_are_shown_the_door_and_lamps_are_lit_before_the_script(self) -> None:
-        self.assertRedirects(Client().get("/"), "/sign-in?next=/", fetch_redirect_response=False)
+        stranger = Client()
+        shut = stranger.get("/")
+        self.assertContains(shut, 'action="/sign-in"')
+        self.assertNotContains(shut, "Sandpiper")
+        self.assertIn("no-store", shut["Cache-Control"])
+        stranger.force_login(self.ada)
+        self.assertIn("Sandpiper", stranger.get("/").getvalue().decode())
         for cookies, marked in (
             ({"lamp": "1"}, ' class="lamp"'),
             ({"lamp": "0"}, ""),
