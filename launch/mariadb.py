@@ -11,6 +11,7 @@ import subprocess
 import time
 from contextlib import suppress
 from pathlib import Path
+from random import sample
 
 import dj_database_url
 import MySQLdb
@@ -29,11 +30,25 @@ def with_parent(signal_name: str = "TERM", user: str = "") -> list[str]:
     return ["setpriv", "--pdeathsig", signal_name, *as_user(user), "--"]
 
 
+OURS = range(12_000, 32_000)
+"""Ports that no system gives to who only calls out: one found free stays so until it is listened on."""
+
+
 def free_port() -> int:
     """A port nothing listens on just now."""
+    found = next((port for port in sample(OURS, 50) if _is_free(port)), None)
+    if found is None:
+        stop_with("Of fifty ports none is free.", "End what listens there, or name one: DENTADO_PORT=8360.")
+    return found
+
+
+def _is_free(port: int) -> bool:
     with socket.socket() as probe:
-        probe.bind((HOST, 0))
-        return int(probe.getsockname()[1])
+        try:
+            probe.bind((HOST, port))
+        except OSError:
+            return False
+        return True
 
 
 def check_reachable(url: str) -> None:
