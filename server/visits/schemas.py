@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from datetime import date, datetime
 from typing import Annotated, Any
 from uuid import UUID
@@ -21,6 +21,7 @@ from gearing.workshop.units import check_words, conditions, stop_running, sympto
 from sums.base import Model
 from sums.entry import FigureOut, PieceFacts, facts, figure_out
 from sums.fit import PartIn
+from workshop.paging import Pages
 
 from .mapping import entry_of, gear_of, live_pins, live_ticks, live_work, read_as, removed, renewed
 from .models import Photo, Piece, Step, Unit, Visit
@@ -290,6 +291,17 @@ def card(visit: Any) -> VisitCard:
         pieces=visit.pieces,
         changed_at=visit.changed_at,
         photo=visit.photo,
+    )
+
+
+def cards_of(visits: Iterable[Any], pages: Pages, says: str) -> VisitPage:
+    """A page of them."""
+    return VisitPage(
+        cards=[card(visit) for visit in visits],
+        says=says,
+        total=pages.total,
+        page=pages.page,
+        pages=pages.pages,
     )
 
 

@@ -4,7 +4,9 @@ from __future__ import annotations
 
 import json
 
-from .whole import PHONE, BrowserCase
+from launch.browser import PHONE
+
+from .whole import BrowserCase
 
 LAMP = """
 window.lamp = { lit: 0 };

@@ -6,9 +6,9 @@ from typing import Any
 
 from playwright.sync_api import Route, expect
 
-from launch.browser import DESK
+from launch.browser import DESK, PHONE
 
-from .whole import PHONE, TABLET, BrowserCase
+from .whole import TABLET, BrowserCase
 
 THINGS = """where => [...document.querySelectorAll(["h1", "h2", "a", "input", ".p-button", ".waits", ".why"].map(each => `${where} ${each}`).join())]
   .filter(each => each.offsetParent)

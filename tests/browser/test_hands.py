@@ -6,8 +6,10 @@ from uuid import uuid4
 
 from playwright.sync_api import FilePayload, expect
 
+from launch.browser import PHONE
+
 from ..pictures import picture
-from .whole import PHONE, BrowserCase
+from .whole import BrowserCase
 
 NO_CAMERA = """() => {
     navigator.mediaDevices.getUserMedia = () => Promise.reject(new DOMException("no", "NotAllowedError"));

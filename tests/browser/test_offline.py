@@ -8,10 +8,10 @@ from typing import ClassVar
 
 from playwright.sync_api import FilePayload, TimeoutError, expect
 
-from launch.browser import sign_in
+from launch.browser import PHONE, sign_in
 
 from ..pictures import picture
-from .whole import PHONE, BrowserCase
+from .whole import BrowserCase
 
 AHEAD = "wanted => Object.keys(JSON.parse(localStorage.getItem('dentado.ahead') ?? '{}')).length >= wanted"
 SEEN = "async () => (await caches.keys()).filter((name) => name.startsWith('dentado-'))"

@@ -8,10 +8,11 @@ import cv2
 from playwright.sync_api import BrowserContext, FilePayload, Locator, expect
 
 from devices.camera import hidden
+from launch.browser import PHONE
 
 from ..pictures import picture
 from .test_hands import NO_CAMERA
-from .whole import PHONE, BrowserCase
+from .whole import BrowserCase
 
 LINES = (
     "4x M3x10 cap hex2.5 back plate", "back plate alu", "2x M2.5x8 button hex2 side cover", "side cover nylon",

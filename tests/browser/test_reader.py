@@ -11,9 +11,9 @@ from playwright.sync_api import FilePayload, expect
 from devices.camera import hidden
 from gearing.geometry.gear import Gear
 from gearing.measuring.predict import span_over_teeth
-from launch.browser import DESK
+from launch.browser import DESK, PHONE
 
-from .whole import PHONE, BrowserCase
+from .whole import BrowserCase
 
 
 class Reader(BrowserCase):

@@ -4,7 +4,9 @@ from __future__ import annotations
 
 from playwright.sync_api import Page, expect
 
-from .whole import PHONE, BrowserCase
+from launch.browser import PHONE
+
+from .whole import BrowserCase
 
 SCREWS = ["1 M2 × 5, screws of the back plate", "3 M2 × 4, grub screw of the drive wheel, on the flat",
           "34 M2 × 3, lead seal screw"]  # fmt: skip

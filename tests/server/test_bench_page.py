@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import json
 import re
 from collections.abc import Iterator
 from uuid import uuid4
@@ -44,6 +45,10 @@ class BenchPage(BenchCase):
                 self.assertIn(word.replace("'", "&#x27;"), page)
         self.assertIn("Godwit &lt;b&gt;&amp;", page)
         self.assertIn("the owner: may it be painted?", page)
+        brought = re.search(r'<script id="told" type="application/json">(.*?)</script>', page, re.S)
+        self.assertIsNotNone(brought)
+        for path, answer in json.loads(brought[1] if brought else "{}").items():
+            self.assertEqual(answer, self.desk.got("GET", path.removeprefix("/api")), path)
         hers = self.drawn(self.eve)
         self.assertIn("The bench is clear", hers)
         self.assertNotIn("Godwit", hers)

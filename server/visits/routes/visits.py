@@ -29,7 +29,7 @@ from ..schemas import (
     UnitPage,
     VisitOut,
     VisitPage,
-    card,
+    cards_of,
     step_out,
     unit_out,
 )
@@ -152,15 +152,8 @@ def bench(
     picked = {"kind": kind, "model": model, "owner_label": owner}
     visits, pages = services.find_visits(request.user, words, state, unit, picked).page(page)
     whole = state == "open" and not (words or unit or any(picked.values()))
-    return VisitPage(
-        cards=[card(visit) for visit in visits],
-        says=bench_says(pages.total, services.waiting_for_oneself(request.user, visits, pages.total))
-        if whole
-        else "",
-        total=pages.total,
-        page=pages.page,
-        pages=pages.pages,
-    )
+    waiting = services.waiting_for_oneself(request.user, visits, pages.total) if whole else 0
+    return cards_of(visits, pages, bench_says(pages.total, waiting) if whole else "")
 
 
 @router.get("/visits/known", response={200: UnitPicks, **PROBLEMS})

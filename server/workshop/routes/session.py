@@ -71,7 +71,8 @@ class Vocabulary(Model):
     surroundings: list[Word]
 
 
-def _session(request: HttpRequest) -> Session:
+def session_of(request: HttpRequest) -> Session:
+    """Who asks."""
     member = request.user
     if not member.is_authenticated:
         return NOBODY
@@ -89,7 +90,7 @@ def _session(request: HttpRequest) -> Session:
 @decorate_view(ensure_csrf_cookie)
 def who(request: HttpRequest) -> Session:
     """Who is signed in on this device."""
-    return _session(request)
+    return session_of(request)
 
 
 @router.delete("/session", response=Session)

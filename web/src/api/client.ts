@@ -6,9 +6,10 @@ import type { paths } from "../../generated/schema";
 import { toTheDoor } from "../app/door";
 import { forget, KEPT_AT } from "../offline/kept";
 import { noteChanged } from "../record/stamps";
+import { fetchOrTold } from "./told";
 import type { Problem } from "./types";
 
-export const api = createClient<paths>({ baseUrl: "" });
+export const api = createClient<paths>({ baseUrl: "", fetch: fetchOrTold });
 
 export function csrfToken(): string {
   return /(?:^|; )csrftoken=([^;]+)/.exec(document.cookie)?.[1] ?? "";
