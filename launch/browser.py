@@ -23,6 +23,7 @@ FLAGS = [
     "--use-fake-ui-for-media-stream",
 ]
 DESK: ViewportSize = {"width": 1280, "height": 800}
+PHONE: ViewportSize = {"width": 390, "height": 844}
 
 
 @contextmanager

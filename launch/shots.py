@@ -2,16 +2,15 @@
 
 from __future__ import annotations
 
-from playwright.sync_api import Page, ViewportSize
+from playwright.sync_api import Page
 
 from demo import DEMO_MEMBER, DEMO_PASSWORD
 
-from .browser import DESK, chromium, sign_in
+from .browser import DESK, PHONE, chromium, sign_in
 from .paths import ROOT, say
 from .stack import Stack
 
 FOLDER = ROOT / "docs" / "screenshots"
-PHONE: ViewportSize = {"width": 390, "height": 844}
 
 
 def shots() -> None:

@@ -16,6 +16,7 @@ from .desk import ROUNDS, Desk
 from .diagnosis import what_clicks, what_is_wrong
 from .federation import federation
 from .growth import growth
+from .hand import echo, phone
 from .load import load
 from .memory import memory
 from .orders import orders_and_days
@@ -33,6 +34,7 @@ ALONE: dict[str, tuple[Callable[[], None], ...]] = {
 SERVED: dict[str, tuple[Callable[[Desk, Stack], None], ...]] = {
     "server": (routes, step, drawer),
     "screen": (first_screen, long_row, drag),
+    "hand": (echo, phone),
     "orders": (orders_and_days,),
 }
 LATER: dict[str, tuple[Callable[[], None], ...]] = {"start": (second_start,)}

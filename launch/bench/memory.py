@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import os
+from contextlib import suppress
 from pathlib import Path
 from uuid import uuid4
 
@@ -54,12 +55,18 @@ def _varied(n: int) -> dict[str, object]:
 
 
 def _largest(pid: int) -> float:
-    """The largest resident size below a process, MB."""
-    below = [pid]
-    for each in below:
-        children = Path(f"/proc/{each}/task/{each}/children")
-        below += [int(child) for child in children.read_text().split()] if children.exists() else []
-    return max((_resident(each) for each in below if _is_worker(each)), default=0.0)
+    """The largest resident size of a worker below a process, MB."""
+    return max((_resident(each) for each in and_below(pid) if _is_worker(each)), default=0.0)
+
+
+def and_below(pid: int) -> list[int]:
+    """A process and all that came of it."""
+    found = [pid]
+    for each in found:
+        for task in Path(f"/proc/{each}/task").glob("*/children"):
+            with suppress(OSError):
+                found += [int(child) for child in task.read_text().split()]
+    return found
 
 
 def _is_worker(pid: int) -> bool:

@@ -10,12 +10,15 @@ from demo import DEMO_MEMBER, DEMO_PASSWORD
 from ..browser import DESK, chromium, sign_in
 from ..stack import Stack
 from .desk import Desk, told
+from .memory import and_below
 from .report import REPORT
 
 SCREENS = int(os.environ.get("DENTADO_BENCH_SCREENS", "120"))
 """Screens that are gone to: one every half minute for an hour."""
-BETWEEN_SECONDS = 2.5
-"""How long each is looked at here: in an hour it is longer, and what is let go of is cleared sooner."""
+BETWEEN_SECONDS = float(os.environ.get("DENTADO_BENCH_BETWEEN", "2.5"))
+"""How long each is looked at. In an hour it is half a minute, and more of what is let go of is cleared."""
+LOOKED_OVER = 4
+"""Turns of the wheel on each: what lies further down is drawn as well."""
 MOST_MB = 150
 
 STAGES = ("strip", "look", "read", "source", "build", "prove")
@@ -48,9 +51,12 @@ def page_memory() -> None:
             for path in ("/", *(f"/visits/{visit}/{stage}" for stage in STAGES), *INSTRUMENTS)
         ]
         held = []
+        page.mouse.move(DESK["width"] / 2, DESK["height"] / 2)
         for n in range(SCREENS):
             page.evaluate(GO, paths[n % len(paths)])
-            page.wait_for_timeout(BETWEEN_SECONDS * 1000)
+            for _ in range(LOOKED_OVER):
+                page.wait_for_timeout(BETWEEN_SECONDS * 1000 / LOOKED_OVER)
+                page.mouse.wheel(0, 400)
             held.append(_own_of_pages())
         page.wait_for_timeout(30_000)
         rested = _own_of_pages()
@@ -62,7 +68,7 @@ def page_memory() -> None:
 
 def _own_of_pages() -> float:
     """Memory of the largest page's process that is no file's: its heap, its pictures, MB."""
-    return max((_own(each) for each in Path("/proc").iterdir() if each.name.isdigit()), default=0.0)
+    return max((_own(Path(f"/proc/{each}")) for each in and_below(os.getpid())), default=0.0)
 
 
 def _own(process: Path) -> float:

@@ -30,7 +30,6 @@ def first_screen(desk: Desk, stack: Stack) -> None:
         "again, 1.2 × a static page that was there before:"
     )
     static, headers = _static_page(), _headers(stack)
-    session = {"name": "sessionid", "value": desk.cookies["sessionid"], "url": stack.address}
     loads: dict[str, list[_Load]] = {name: [] for name in FIRST_LIMITS}
     with chromium() as browser:
         # Taken in turn, so that a slow moment of the machine falls on all.
@@ -39,7 +38,7 @@ def first_screen(desk: Desk, stack: Stack) -> None:
             loads["static page"].append(_load(browser, f"{at}/static-page", [], static, headers))
             loads["the door"].append(_load(browser, f"{at}/", []))
             loads["the bench, signed in"].append(
-                _load(browser, f"{at}/", [session], seen=("h1", ".visit strong"))
+                _load(browser, f"{at}/", [desk.cookie()], seen=("h1", ".visit strong"))
             )
     bare = loads["static page"]
     for name, taken in loads.items():
@@ -79,7 +78,7 @@ def long_row(desk: Desk, stack: Stack) -> None:
         body = {"line": lines[n % len(lines)]}
         desk.ask("PUT", f"/api/visits/{visit}/steps/{uuid4()}", body)
     with chromium() as browser:
-        page = _signed_in(browser, desk, stack, has_touch=True).new_page()
+        page = signed_in(browser, desk, has_touch=True).new_page()
         page.goto(f"{stack.address}/visits/{visit}/strip")
         page.locator(".row li").nth(LONG_ROW - 1).wait_for(state="attached")
         page.wait_for_load_state("networkidle")
@@ -147,7 +146,7 @@ def drag(desk: Desk, stack: Stack) -> None:
     """Frames while the mate is dragged along its distance: nothing is asked of the server on the way."""
     REPORT.begin("\nA mate dragged along its distance:")
     with chromium() as browser:
-        page = _signed_in(browser, desk, stack).new_page()
+        page = signed_in(browser, desk).new_page()
         page.goto(f"{stack.address}/mesh?distance=27.75")
         box = page.get_by_role("img", name="Backlash against distance").bounding_box()
         page.wait_for_load_state("networkidle")
@@ -185,9 +184,10 @@ new PerformanceObserver((list) => {
 """Notes when the first text of each selector was painted, ms from when the page was asked for."""
 
 
-def _signed_in(browser: Any, desk: Desk, stack: Stack, **how: object) -> Any:
+def signed_in(browser: Any, desk: Desk, **how: object) -> Any:
+    """A desk's browser of the same member, which keeps nothing of the bench."""
     context = browser.new_context(viewport=DESK, service_workers="block", **how)
-    context.add_cookies([{"name": "sessionid", "value": desk.cookies["sessionid"], "url": stack.address}])
+    context.add_cookies([desk.cookie()])
     return context
 
 

@@ -11,9 +11,10 @@ import cv2
 import numpy as np
 from playwright.sync_api import Page, expect
 
+from launch.browser import PHONE
 from launch.stack import Stack
 
-from ..browser.whole import PHONE, browser
+from ..browser.whole import browser
 from ..server.test_second_factor import code_of
 
 PASSWORD = "coupler-and-tender-58"
