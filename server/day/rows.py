@@ -11,7 +11,7 @@ from django.db.models import Count, Exists, F, Func, IntegerField, OuterRef, Sum
 
 from gearing.rebuild import VERDICTS, usual_minutes
 from visits.models import GearReading, Piece, Step, Tick
-from workshop.kept import Kept
+from workshop.lru_cache import LruCache
 
 MOST_KEPT = 2_000
 """Rows whose work is kept, in each process: those of a few hundred benches' open visits."""
@@ -39,8 +39,9 @@ class RowWork:
 
 
 NOTHING = RowWork()
+DEAD = frozenset(key for key, verdict in VERDICTS.items() if verdict.renews)
 
-_kept: Kept[tuple[UUID, int, int], RowWork] = Kept(MOST_KEPT)
+_kept: LruCache[tuple[UUID, int, int], RowWork] = LruCache(MOST_KEPT)
 
 
 def rows_of(visit_ids: Iterable[UUID]) -> dict[UUID, RowWork]:
@@ -89,7 +90,7 @@ def _worked_out(visit_ids: list[UUID]) -> dict[UUID, RowWork]:
     for visit_id, verdict, kind, count, teeth, drive, lubricant, is_back, is_read in rows:
         work, takes = made[visit_id], usual_minutes(str(kind), int(count or 1))
         work.unlooked += not verdict
-        work.unread += bool(verdict and VERDICTS[verdict].renews and teeth is not None and not is_read)
+        work.unread += verdict in DEAD and teeth is not None and not is_read
         work.whole += takes
         work.left += 0.0 if is_back else takes
         work.shares |= {str(word) for word in (drive, lubricant) if word}

@@ -94,7 +94,7 @@ def _things(visits: list[Visit], rows: Mapping[UUID, RowWork]) -> dict[UUID, int
         counted[visit_id] = rows.get(visit_id, NOTHING).unread
     if of["source"]:
         lines = OrderLine.objects.filter(visit__in=of["source"], taken_back=False, settled=False)
-        counted.update(Counter(lines.values_list("visit", flat=True)))
+        counted.update(Counter(filter(None, lines.values_list("visit", flat=True))))
     if of["prove"]:
         results = ProofResult.objects.filter(visit__in=of["prove"], taken_back=False)
         proved = Counter(results.values_list("visit", flat=True))

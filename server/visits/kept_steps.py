@@ -9,7 +9,7 @@ from uuid import UUID
 from django.http import HttpResponse
 from ninja.responses import NinjaJSONEncoder
 
-from workshop.kept import Kept
+from workshop.lru_cache import LruCache
 
 from .models import Step, Visit
 from .schemas import step_out, visit_head
@@ -22,7 +22,7 @@ OVERLAP = timedelta(seconds=2)
 
 Key = tuple[UUID, datetime]
 
-_kept: Kept[Key, str] = Kept(MOST_CHARACTERS, len)
+_kept: LruCache[Key, str] = LruCache(MOST_CHARACTERS, len)
 
 
 def visit_json(visit: Visit, since: datetime | None = None) -> str:

@@ -16,7 +16,7 @@ from django.test.utils import CaptureQueriesContext
 
 from day import rows
 from visits import kept_steps
-from workshop.kept import Kept
+from workshop.lru_cache import LruCache
 
 from .bench import BenchCase, Desk
 from .test_photos import picture
@@ -52,12 +52,12 @@ class Since(BenchCase):
             steps = {step["id"]: step for step in self.known["steps"] if step["id"] not in changes["gone"]}
             steps |= {step["id"]: step for step in changes["steps"]}
             merged = sorted(steps.values(), key=lambda step: step["number"])
-            with patch.object(kept_steps, "_kept", Kept(1, len)):
+            with patch.object(kept_steps, "_kept", LruCache(1, len)):
                 anew = self.whole()
             self.assertEqual(merged, anew["steps"])
             self.assertEqual(self.whole(), anew)
             self.assertEqual({**changes, "steps": [], "whole": True, "gone": []}, {**anew, "steps": []})
-            with patch.object(rows, "_kept", Kept(1)):
+            with patch.object(rows, "_kept", LruCache(1)):
                 worked_out = rows.rows_of([self.visit.id])
             self.assertEqual(rows.rows_of([self.visit.id]), worked_out)
         self.known = anew
@@ -130,7 +130,7 @@ class Since(BenchCase):
 
 class Held(TestCase):
     def test_it_holds_no_more_than_it_may_and_lets_the_oldest_go(self) -> None:
-        kept, now = Kept[tuple[UUID, datetime], str](100, len), datetime.now(UTC)
+        kept, now = LruCache[tuple[UUID, datetime], str](100, len), datetime.now(UTC)
         keys = [(uuid4(), now) for _ in range(4)]
         for key in keys[:3]:
             kept.put(key, "x" * 40)

@@ -97,6 +97,13 @@ h2 {
   height: 56px;
 }
 
+/* Of a name that has no room nothing is shown: behind this it goes to a second line, which is out of sight. */
+.job::before {
+  content: "";
+  width: 1px;
+  height: 30px;
+}
+
 .job {
   position: absolute;
   top: 0;
@@ -104,7 +111,8 @@ h2 {
   padding: 6px 10px;
   overflow: hidden;
   white-space: nowrap;
-  text-overflow: clip;
+  display: flex;
+  flex-wrap: wrap;
   background: var(--grid);
   border: 1px solid var(--ink);
   font-weight: 600;

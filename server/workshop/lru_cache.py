@@ -11,7 +11,7 @@ K = TypeVar("K", bound=Hashable)
 V = TypeVar("V")
 
 
-class Kept(Generic[K, V]):
+class LruCache(Generic[K, V]):
     """Values by key, in each process; beyond `most` the least lately asked for go first.
 
     A key holds all that may change of what a value was made from, so that nothing has to be taken out.
