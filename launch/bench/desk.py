@@ -40,7 +40,7 @@ class Desk:
         said = {**said, "csrfmiddlewaretoken": self.cookies["csrftoken"]}
         self._send("POST", path, urlencode(said), "application/x-www-form-urlencoded")
 
-    def cookie(self) -> dict[str, str]:
+    def cookie(self) -> Any:
         """What lets a browser in as the same member."""
         name = "sessionid"
         return {"name": name, "value": self.cookies[name], "url": f"http://{HOST}:{self.port}"}

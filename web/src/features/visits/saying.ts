@@ -5,8 +5,6 @@ import { api, ask, asProblem } from "../../api/client";
 import { latest } from "../../api/latest";
 import type { Entry, Learnt, Problem } from "../../api/types";
 
-/** Between a key and the question: two keys struck as one are asked of once. */
-const REST_MS = 20;
 /** From then on an answer is no longer waited for: the network may be gone. */
 const LATE_MS = 1500;
 
@@ -18,7 +16,6 @@ export function useSaying() {
   const learnt = ref<Learnt>();
 
   const begin = latest();
-  let pause: number | undefined;
 
   /** What a piece is called here is learnt when its kind is put right; the line then says it by itself. */
   async function putRight(correction: { field: string; value: string; piece: number }) {
@@ -87,18 +84,16 @@ export function useSaying() {
   }
 
   watch(line, (text) => {
-    window.clearTimeout(pause);
     if (!text) {
       begin();
       understood.value = problem.value = undefined;
       return;
     }
-    pause = window.setTimeout(() => void follow(), REST_MS);
+    void follow();
   });
 
   /** For the next line. */
   function clear() {
-    window.clearTimeout(pause);
     learnt.value = understood.value = problem.value = undefined;
     begin();
   }
