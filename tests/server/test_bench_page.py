@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import json
 import re
+import zlib
 from collections.abc import Iterator
 from uuid import uuid4
 
@@ -53,6 +54,24 @@ class BenchPage(BenchCase):
         self.assertIn("The bench is clear", hers)
         self.assertNotIn("Godwit", hers)
         self.assertNotIn(str(self.visit.id), hers)
+
+    def test_it_goes_out_compressed_part_by_part(self) -> None:
+        client = Client(headers={"Accept-Encoding": "gzip"})
+        client.force_login(self.ada)
+        answer, press = client.get("/"), zlib.decompressobj(zlib.MAX_WBITS | 16)
+        self.assertEqual(answer["Content-Encoding"], "gzip")
+        self.assertIn("Accept-Encoding", answer["Vary"])
+        parts = [press.decompress(part).decode() for part in answer.streaming_content]
+        self.assertTrue(press.eof)
+        # What each says is there before the next is known.
+        self.assertTrue(parts[0].startswith("<!doctype html>"))
+        self.assertIn("<h1", parts[1])
+        self.assertIn("Sandpiper", parts[2])
+        self.assertEqual(
+            re.sub(r"nonce.*|told.*", "", "".join(parts)), re.sub(r"nonce.*|told.*", "", self.drawn(self.ada))
+        )
+        # The door holds a secret beside what was typed: its length must tell nothing.
+        self.assertFalse(Client(headers={"Accept-Encoding": "gzip"}).get("/").has_header("Content-Encoding"))
 
     def test_strangers_are_shown_the_door_and_lamps_are_lit_before_the_script(self) -> None:
         stranger = Client()
