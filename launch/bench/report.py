@@ -4,12 +4,11 @@ from __future__ import annotations
 
 import json
 import time
-from collections.abc import Mapping
+from collections.abc import Iterator, Mapping
 from dataclasses import asdict, dataclass, field
 from math import log
 from pathlib import Path
 from statistics import median, quantiles
-from typing import Any
 
 import numpy as np
 
@@ -59,6 +58,15 @@ class BenchRow:
     low: float | None = None
     high: float | None = None
     pace: float | None = None
+    by_size: dict[str, float] | None = None
+    """Seconds by the size of the work, where that is what was looked at."""
+
+    def times(self) -> Iterator[tuple[str, float]]:
+        """What was timed, each with its seconds: the row itself, or the row at each size."""
+        if self.seconds:
+            yield self.what, self.seconds
+        for size, seconds in (self.by_size or {}).items():
+            yield f"{self.what}, at {int(size):,}", seconds
 
 
 @dataclass
@@ -94,6 +102,7 @@ class Report:
         self.add(
             f"{what} grows", None, f"{said}; exponent {exponent:.2f}, at most {most:g}", exponent <= most
         )
+        self.rows[-1].by_size = {str(size): float(by[size]) for size in sizes}
 
     def save(self, path: Path) -> None:
         path.write_text(json.dumps({"v": 1, "rows": [asdict(row) for row in self.rows]}, indent=1) + "\n")
@@ -102,21 +111,25 @@ class Report:
 
     def against(self, path: Path) -> None:
         """What became slower or quicker than in the run that was written to `path`."""
-        before = {(row["part"], row["what"]): row for row in earlier(path)}
+        before = {(row.part, row.what): row for row in earlier(path)}
         say(f"\nAgainst {path.name}, each by the machine's pace at the time:")
         for row in self.rows:
             was = before.get((row.part, row.what))
-            if not was or not was["seconds"] or not row.seconds:
-                continue
-            times = row.seconds / was["seconds"] * paced(was.get("pace"), row.pace)
-            if not 1 / SLOWER < times < SLOWER:
-                word = "slower" if times > 1 else "quicker"
-                change = f"{was['seconds'] * 1000:.1f} to {row.seconds * 1000:.1f} ms"
-                say(f"  {times:5.2f} ×  {row.what}: {word}, {change}")
-        well = {key for key, was in before.items() if was["ok"]}
+            then = dict(was.times()) if was else {}
+            for what, seconds in row.times():
+                if was and what in then:
+                    _say_change(what, then[what], seconds, paced(was.pace, row.pace))
+        well = {key for key, was in before.items() if was.ok}
         over = [row.what for row in self.rows if not row.ok and (row.part, row.what) in well]
         for what in over:
             say(f"  OVER     {what}: it was within its budget")
+
+
+def _say_change(what: str, before: float, now: float, pace: float) -> None:
+    times = now / before * pace
+    if not 1 / SLOWER < times < SLOWER:
+        word = "slower" if times > 1 else "quicker"
+        say(f"  {times:5.2f} ×  {what}: {word}, {before * 1000:.1f} to {now * 1000:.1f} ms")
 
 
 def paced(before: float | None, now: float | None) -> float:
@@ -129,11 +142,11 @@ def spread_of(paces: list[float]) -> str:
     return f"{min(paces) * 1000:.1f} to {max(paces) * 1000:.1f} ms" if paces else "not told"
 
 
-def earlier(path: Path) -> list[dict[str, Any]]:
+def earlier(path: Path) -> list[BenchRow]:
     """The rows of an earlier run."""
     try:
         kept = json.loads(path.read_text())
-        rows: list[dict[str, Any]] = kept["rows"]
+        rows = [BenchRow(**row) for row in kept["rows"]]
     except (OSError, ValueError, KeyError, TypeError):
         stop_with(f"{path} is no run of the bench.", "Write one first: ./dentado bench --json FILE")
     return rows

@@ -69,6 +69,18 @@ class Reported(unittest.TestCase):
         self.assertNotIn("visit", said)
         self.assertRegex(said, r"0\.50 ×  drawer: quicker")
 
+    def test_growth_is_held_against_an_earlier_run_at_each_size(self) -> None:
+        before, now = Report(pace=0.01), Report(pace=0.01)
+        heard(before.grows, "a drawer", {1_000: 0.010, 1_000_000: 0.016}, 0.5)
+        heard(now.grows, "a drawer", {1_000: 0.011, 1_000_000: 0.480, 10: 0.5}, 0.5)
+        with tempfile.TemporaryDirectory() as folder:
+            path = Path(folder) / "before.json"
+            heard(before.save, path)
+            said = heard(now.against, path)
+        self.assertRegex(said, r"30\.00 ×  a drawer grows, at 1,000,000: slower, 16\.0 to 480\.0 ms")
+        # What took about as long, and a size that was not looked at then, are not spoken of.
+        self.assertEqual(said.count("a drawer"), 1)
+
     def test_what_is_no_run_is_refused(self) -> None:
         with tempfile.TemporaryDirectory() as folder:
             for content in ("", "[]", '{"v": 1}', "{"):
