@@ -26,6 +26,7 @@ class AtHand(BrowserCase):
         """By what the browser itself finds of the manifest, and each icon by its own size."""
         asked = self.context.new_cdp_session(self.page)
         told = asked.send("Page.getAppManifest")
+        asked.detach()
         self.assertEqual(told["errors"], [])
         manifest = json.loads(told["data"])
         self.assertEqual((manifest["display"], manifest["start_url"]), ("standalone", "/"))
@@ -44,3 +45,24 @@ class AtHand(BrowserCase):
         self.page.wait_for_function("window.lamp.lit === 1")
         self.go("/")
         self.page.wait_for_function("window.lamp.lit === 0")
+
+    def test_a_name_on_the_days_clock_is_whole_or_left_out(self) -> None:
+        self.page.locator(".clock .job").first.wait_for()
+        seen = set()
+        for wide in (320, 390, 820, 1280):
+            self.page.set_viewport_size({"width": wide, "height": 844})
+            for name, shown, fits in self.page.evaluate(NAMES):
+                with self.subTest(wide=wide, name=name):
+                    self.assertTrue(fits or not shown)
+                seen.add((name, shown))
+        self.assertIn(("Heron 650", False), seen)
+        self.assertIn(("Heron 650", True), seen)
+
+
+NAMES = """() => [...document.querySelectorAll(".clock .job")].map(job => {
+  const words = document.createRange(), box = job.getBoundingClientRect();
+  words.selectNodeContents(job);
+  const at = words.getBoundingClientRect();
+  return [job.textContent, at.top < box.bottom, at.right <= box.right + 0.5];
+})"""
+"""Of each job its name, whether that is within sight, and whether all of it has room."""
