@@ -167,7 +167,7 @@ watch(away, (gone) => void (!gone && lookAll()));
       <ul>
         <li v-for="card in group.cards" :key="card.id">
           <RouterLink class="visit" :to="{ name: 'visit', params: { visitId: card.id } }" @focus="at = order.indexOf(card)">
-            <img v-if="card.photo" :src="`/api/photos/${card.photo}?small=true`" alt="" loading="lazy" />
+            <img v-if="card.photo" class="paper" :src="`/api/photos/${card.photo}?small=true`" alt="" loading="lazy" />
             <span v-else class="blank paper" aria-hidden="true"></span>
             <span class="who">
               <strong>{{ card.unit.label }}</strong>
