@@ -39,16 +39,20 @@ def chromium() -> Iterator[Browser]:
 
 def sign_in(page: Page, address: str, member: str, password: str) -> None:
     """Through the door, as a person would."""
-    try:
-        page.goto(f"{address}/sign-in")
-    except Error as error:
-        # A page whose session is over goes there by itself, and may have been first.
-        if "ERR_ABORTED" not in str(error):
-            raise
-        page.wait_for_url("**/sign-in**")
+    to_the_door(page, address)
     page.get_by_label("Name").fill(member)
     page.get_by_label("Password").fill(password)
     page.keyboard.press("Enter")
     page.get_by_role("link", name="Bench").first.wait_for()
     # Drawn by the server first; from here on it is the front end's own.
     page.locator("#first").wait_for(state="detached")
+
+
+def to_the_door(page: Page, address: str) -> None:
+    """Before it; a page whose session is over goes there by itself, and may have been first."""
+    try:
+        page.goto(f"{address}/sign-in")
+    except Error as error:
+        if "ERR_ABORTED" not in str(error):
+            raise
+        page.wait_for_url("**/sign-in**")

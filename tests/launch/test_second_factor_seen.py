@@ -11,7 +11,7 @@ import cv2
 import numpy as np
 from playwright.sync_api import Page, expect
 
-from launch.browser import PHONE
+from launch.browser import PHONE, to_the_door
 from launch.stack import Stack
 
 from ..browser.whole import browser
@@ -103,7 +103,7 @@ class SecondFactorSeen(unittest.TestCase):
     def at_the_door(self, page: Page) -> None:
         """Signed out, and in again with the password, which alone opens nothing."""
         page.context.clear_cookies()
-        page.goto(f"{self.address}/sign-in")
+        to_the_door(page, self.address)
         page.get_by_label("Name").fill("wren")
         page.get_by_label("Password").fill(PASSWORD)
         page.keyboard.press("Enter")
