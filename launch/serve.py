@@ -49,6 +49,8 @@ def environment(
         "DENTADO_VAR": str(folder),
         "DENTADO_FRONT_END": str(built),
         "DENTADO_DATABASE_URL": database_url,
+        # Of one's own choosing it may be another machine's as well.
+        "DENTADO_OWN_DATABASE": "" if database_url == os.environ.get("DENTADO_DATABASE_URL") else "1",
         "DENTADO_SECRET_KEY": secret(folder, "session"),
         "DENTADO_SETUP_CODE": secret(folder, "setup")[:12],
         "DENTADO_METRICS_TOKEN": os.environ.get("DENTADO_METRICS_TOKEN") or secret(folder, "metrics"),

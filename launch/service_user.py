@@ -11,7 +11,7 @@ from pathlib import Path
 from .paths import ROOT, say
 
 NAME = "dentado"
-OURS = ("database", "media", "backups", "tls", "session.secret", "setup.secret", "upgrading.json")
+OURS = ("database", "media", "backups", "tls", "session.secret", "setup.secret", "sign-ins", "upgrading.json")
 """What of an installation's folder belongs to that user; the built front end is only read."""
 
 

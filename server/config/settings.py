@@ -65,7 +65,7 @@ MIDDLEWARE = [
     "django.contrib.sessions.middleware.SessionMiddleware",
     "django.middleware.common.CommonMiddleware",
     "django.middleware.csrf.CsrfViewMiddleware",
-    "django.contrib.auth.middleware.AuthenticationMiddleware",
+    "workshop.known_sign_ins.SignedInMember",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
     "axes.middleware.AxesMiddleware",
 ]
@@ -137,6 +137,7 @@ AXES_LOCKOUT_CALLABLE = "accounts.views.locked_out"
 AXES_ENABLE_ADMIN = False
 AXES_VERBOSE = False
 
+SESSION_ENGINE = "workshop.known_sign_ins"
 SESSION_COOKIE_AGE = 60 * 60 * 24 * 14
 SESSION_COOKIE_SAMESITE = CSRF_COOKIE_SAMESITE = "Lax"
 SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = SECURE_SSL_REDIRECT = HTTPS
@@ -213,6 +214,8 @@ LOGS = VAR / "logs"
 SERVES = os.environ.get("DENTADO_SERVES") == "1"
 if SERVES:
     LOGS.mkdir(parents=True, exist_ok=True)
+SIGN_INS_KNOWN = SERVES and os.environ.get("DENTADO_OWN_DATABASE") == "1" and not DATABASE_HOSTS
+"""Whether only Dentado on this machine writes to the database, so that sign-ins need not be asked after."""
 
 
 def _kept_in(name: str) -> dict[str, object]:
