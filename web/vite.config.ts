@@ -40,7 +40,10 @@ function deviceWorker(): Plugin {
   };
 }
 
-/** What a page is drawn with is asked for before its scripts: the styles, and the two fonts that every page begins with. */
+/**
+ * What a page is drawn with is asked for before its scripts: the styles, and the two fonts that every page begins with.
+ * The front end's script is fetched with them, and begun by a small one once what the server drew is on the glass.
+ */
 function drawnFirst(): Plugin {
   return {
     name: "drawn-first",
@@ -53,11 +56,19 @@ function drawnFirst(): Plugin {
           .filter((name) => /-latin-wght-normal-[^/]*\.woff2$/.test(name))
           .sort()
           .map((name) => `<link rel="preload" href="/${name}" as="font" type="font/woff2" crossorigin>`);
-        return html.replace(SHEET, "").replace(/<script /, [...sheets, ...fonts, "<script "].join("\n    "));
+        const start = Object.keys(bundle ?? {}).find((name) => /\/start-[^/]*\.js$/.test(name));
+        if (!start) throw new Error("The script that begins the front end was not built.");
+        const script = (_: string, path: string) => [`<link rel="preload" href="${path}" as="script" crossorigin>`, `<script type="module" crossorigin src="/${start}"></script>`].join("\n    ");
+        return html
+          .replace(SHEET, "")
+          .replace(/<script /, [...sheets, ...fonts, "<script "].join("\n    "))
+          .replace(/<script type="module"[^>]* src="([^"]+)"><\/script>/, script);
       },
     },
   };
 }
+
+const START = "src/app/start.ts";
 
 const SHEET = /<link rel="stylesheet"[^>]*>/g;
 
@@ -88,7 +99,10 @@ export default defineConfig({
     assetsInlineLimit: 0,
     modulePreload: { polyfill: false },
     // What the first screen stands on is one file: each more is asked for on its own.
-    rolldownOptions: { output: { codeSplitting: { groups: [{ name: "first", tags: ["$initial"] }] } } },
+    rolldownOptions: {
+      input: { first: "index.html", start: START },
+      output: { codeSplitting: { groups: [{ name: "first", tags: ["$initial"], test: (path: string) => !path.endsWith(START) }] } },
+    },
   },
   server: { proxy, strictPort: true },
   test: { environment: "happy-dom", include: ["tests/**/*.test.ts"], restoreMocks: true, unstubGlobals: true },

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import base64
 import json
 import re
 from collections.abc import Callable
@@ -194,7 +195,7 @@ def signed_in(browser: Any, desk: Desk, **how: object) -> Any:
 def _static_page() -> str:
     """The door's words in the same style sheet and fonts."""
     built = (frontend.build() / "index.html").read_text()
-    sheets = "".join(re.findall(r'<link rel="(?:stylesheet|preload)"[^>]*>', built))
+    sheets = "".join(re.findall(r'<link rel="(?:stylesheet"|preload"[^>]*as="font")[^>]*>', built))
     words = "<h1>Every piece back in its place.</h1>"
     return f"<!doctype html><html><head>{sheets}</head><body>{words}</body></html>"
 
@@ -203,6 +204,23 @@ def _headers(stack: Stack) -> dict[str, str]:
     """What the door says of what a page may do and how it is kept apart."""
     with urlopen(f"{stack.address}/sign-in") as answer:
         return {name: answer.headers[name] for name in answer.headers if "-Policy" in name}
+
+
+def _served(page: Any, body: str, headers: dict[str, str]) -> None:
+    """The static page, given by the browser itself: a page with routes takes nothing from its cache."""
+    browser = page.context.new_cdp_session(page)
+    answer = {
+        "responseCode": 200,
+        "responseHeaders": [
+            {"name": name, "value": value} for name, value in {"Content-Type": "text/html", **headers}.items()
+        ],
+        "body": base64.b64encode(body.encode()).decode(),
+    }
+    browser.on(
+        "Fetch.requestPaused",
+        lambda asked: browser.send("Fetch.fulfillRequest", {"requestId": asked["requestId"], **answer}),
+    )
+    browser.send("Fetch.enable", {"patterns": [{"urlPattern": "*/static-page"}]})
 
 
 def _load(
@@ -219,10 +237,9 @@ def _load(
     """
     context = browser.new_context(viewport=DESK)
     context.add_cookies(cookies)
-    if body:
-        answer = {"body": body, "content_type": "text/html", "headers": headers}
-        context.route("**/static-page", lambda route: route.fulfill(**answer))
     page = context.new_page()
+    if body:
+        _served(page, body, headers or {})
     context.add_init_script(_PAINTED % json.dumps(seen))
     taken = []
     for _ in range(2):

@@ -30,7 +30,7 @@ def page_look() -> dict[str, Any]:
     return {
         "sheets": re.findall(r'<link rel="stylesheet"[^>]* href="([^"]+)"', built),
         "fonts": re.findall(r'<link rel="preload" href="([^"]+)" as="font"', built),
-        "scripts": re.findall(r'<script type="module"[^>]* src="([^"]+)"', built),
+        "scripts": re.findall(r'<link rel="preload" href="([^"]+)" as="script"', built),
         "drawing": train_drawing(),
     }
 

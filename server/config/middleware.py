@@ -178,6 +178,8 @@ class Compressed:
         if "gzip" not in request.headers.get("Accept-Encoding", "") or answer.has_header("Content-Encoding"):
             return answer
         if answer.streaming:
+            # Of the uncompressed: a browser would wait for what never comes.
+            del answer["Content-Length"]
             answer.streaming_content = _compressed(answer.streaming_content)  # type: ignore[attr-defined]
         elif len(answer.content) >= self.WORTH:
             answer.content = compress_string(answer.content)

@@ -2,15 +2,18 @@
 
 from __future__ import annotations
 
+import gzip
 import json
 import re
 import zlib
 from collections.abc import Iterator
 from uuid import uuid4
 
-from django.test import Client
+from django.http import HttpRequest, StreamingHttpResponse
+from django.test import Client, RequestFactory
 
 from accounts.page_look import drawn_page
+from config.middleware import Compressed
 from visits import services
 
 from .bench import BLANK, UNIT, BenchCase
@@ -72,6 +75,18 @@ class BenchPage(BenchCase):
         )
         # The door holds a secret beside what was typed: its length must tell nothing.
         self.assertFalse(Client(headers={"Accept-Encoding": "gzip"}).get("/").has_header("Content-Encoding"))
+
+    def test_a_page_compressed_as_it_goes_says_no_length(self) -> None:
+        page = b"<!doctype html>" + b"<p>gear</p>" * 400
+
+        def answer(request: HttpRequest) -> StreamingHttpResponse:
+            return StreamingHttpResponse([page], headers={"Content-Length": str(len(page))})
+
+        given = Compressed(answer)(RequestFactory().get("/", headers={"Accept-Encoding": "gzip"}))
+        self.assertFalse(given.has_header("Content-Length"))
+        self.assertEqual(gzip.decompress(b"".join(given.streaming_content)), page)
+        plain = Compressed(answer)(RequestFactory().get("/"))
+        self.assertEqual(plain["Content-Length"], str(len(page)))
 
     def test_strangers_are_shown_the_door_and_lamps_are_lit_before_the_script(self) -> None:
         stranger = Client()

@@ -1,7 +1,4 @@
-/** Where the server drew the first screen, that is on the glass before the script that draws over it begins. */
-
-/** A window that is not shown paints nothing. */
-const NOT_SHOWN = 300;
+/** Where the server drew the first screen, hands may be at work on it before the front end draws over it. */
 
 const drawn = Boolean(document.getElementById("first"));
 
@@ -10,23 +7,7 @@ export async function breathe() {
   if (drawn) await new Promise((rested) => window.setTimeout(rested));
 }
 
-/** Keys that were pressed on what is drawn, before anyone was there to take them. */
-const early: KeyboardEvent[] = [];
-const keep = (event: KeyboardEvent) => early.push(event);
-
-/** From now on keys are taken as they come, and those of before are. */
+/** From now on keys are taken as they come: those of before, which were kept, are given out again. */
 export function takeKeys() {
-  window.removeEventListener("keydown", keep);
-  for (const event of early.splice(0)) {
-    // A field or a link took its own.
-    if (event.target === document.body) document.body.dispatchEvent(new KeyboardEvent("keydown", event));
-  }
-}
-
-if (drawn) {
-  window.addEventListener("keydown", keep);
-  await new Promise<void>((painted) => {
-    requestAnimationFrame(() => window.setTimeout(painted));
-    window.setTimeout(painted, NOT_SHOWN);
-  });
+  window.dispatchEvent(new Event("keys-taken"));
 }
