@@ -88,7 +88,7 @@ def long_row(desk: Desk, stack: Stack) -> None:
         page.keyboard.press("Alt+f")
         field = page.get_by_label("Find in the row")
         gaps["looked through"] = _recorded(page, lambda: field.press_sequentially("screw", delay=120))
-        page.locator(".row li:not([style*=none])").first.wait_for()
+        page.locator(".row li:not([aria-hidden])").first.wait_for()
         gaps["whole again"] = _recorded(page, lambda: field.press("Escape"))
     rest = _late(gaps["at rest"])
     for name, each in gaps.items():

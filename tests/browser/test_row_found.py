@@ -49,6 +49,13 @@ class FoundInTheRow(BrowserCase):
         status = page.get_by_role("status").filter(has_text="of 34")
         expect(status).to_have_text("3 of 34")
         self.assertEqual(self.names(), SCREWS)
+        # Nor does who goes by ear or by Tab come upon the others.
+        expect(page.get_by_label("The row").get_by_role("listitem")).to_have_count(3)
+        for _ in range(2):
+            page.keyboard.press("Tab")
+        expect(page.locator(".row li button:focus")).to_contain_text("screw")
+        for _ in range(2):
+            page.keyboard.press("Shift+Tab")
         page.keyboard.type(" lead")
         expect(status).to_have_text("1 of 34")
         page.keyboard.press("Enter")
