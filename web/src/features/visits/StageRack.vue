@@ -92,6 +92,7 @@ path {
 /* Two lines of a narrow tooth leave no room between them. */
 @media (max-width: 560px) {
   .viewing .word {
+    display: inline-block;
     text-decoration: none;
     box-shadow: 0 3px 0 currentcolor;
   }
