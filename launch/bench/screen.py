@@ -244,7 +244,9 @@ def _load(
     taken = []
     for _ in range(2):
         page.goto("about:blank")
-        page.goto(url, wait_until="networkidle")
+        page.goto(url, wait_until="networkidle", timeout=120_000)
+        # In a slow minute the network may rest before anything is painted.
+        page.wait_for_function("seen => seen.every(each => each in window.painted)", arg=seen)
         painted = page.evaluate("window.painted")
         taken.append(max(painted[what] for what in seen) / 1000)
     sizes = page.evaluate(
