@@ -53,9 +53,7 @@ def step(desk: Desk, stack: Stack) -> None:
         return desk.ask("PUT", f"/api/visits/{visit}/steps/{uuid4()}", body)
 
     step = timed(lay_down)
-    REPORT.begin(
-        "\nA strip step recorded, budget 3 × a bare durable insert behind a route that asks one thing:"
-    )
+    REPORT.begin("\nA strip step recorded, budget 3 × a bare durable insert behind a route with one query:")
     row("insert by the bare driver, on disk", insert, f"the step is {step / insert:.0f} × this", True)
     row("such a route + that insert", bare, "1.0 ×", True)
     row("strip step", step, f"{step / bare:.1f} ×", step <= 3 * bare)

@@ -1,4 +1,4 @@
-import { breathe, takeKeys } from "./painted";
+import { breathe, takeKeys } from "./atWork";
 
 import "./askAhead";
 
