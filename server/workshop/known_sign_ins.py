@@ -21,7 +21,6 @@ from django.contrib.auth import BACKEND_SESSION_KEY, HASH_SESSION_KEY, SESSION_K
 from django.contrib.auth.middleware import AuthenticationMiddleware
 from django.contrib.auth.models import AnonymousUser
 from django.contrib.sessions.backends import db
-from django.contrib.sessions.models import Session
 from django.db import connection, transaction
 from django.http import HttpRequest
 from django.utils.functional import SimpleLazyObject
@@ -34,7 +33,6 @@ KEPT_SECONDS = 10
 """So long a sign-in is known at most: whoever changes the tables by hand tells no worker."""
 
 STATE_BYTES = 16
-
 
 _sessions: LruCache[tuple[object, ...], str] = LruCache(MOST)
 _members: LruCache[tuple[object, ...], Member] = LruCache(MOST)
@@ -96,11 +94,6 @@ class SessionStore(db.SessionStore):
         if self.session_key:
             _sessions.put(key, json.dumps(data))
         return data
-
-    @classmethod
-    def get_model_class(cls) -> type[Session]:
-        """Django's own."""
-        return Session
 
 
 class SignedInMember(AuthenticationMiddleware):
