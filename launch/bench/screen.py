@@ -34,7 +34,7 @@ def first_screen(desk: Desk, stack: Stack) -> None:
     loads: dict[str, list[_Load]] = {name: [] for name in FIRST_LIMITS}
     with chromium() as browser:
         # Taken in turn, so that a slow moment of the machine falls on all.
-        for _ in range(9):
+        for _ in range(15):
             at = stack.address
             loads["static page"].append(_load(browser, f"{at}/static-page", [], static, headers))
             loads["the door"].append(_load(browser, f"{at}/", []))

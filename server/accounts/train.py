@@ -36,9 +36,12 @@ def train_drawing() -> SafeString:
 
 
 def _drawn(teeth: int, x: float, y: float, turn: float) -> dict[str, object]:
-    points = gear_outline(Gear(teeth, MODULE), 6, 5)
+    points = gear_outline(Gear(teeth, MODULE), 4, 3)
     across = points[:, 0] * np.cos(turn) + points[:, 1] * np.sin(turn)
     down = points[:, 0] * np.sin(turn) - points[:, 1] * np.cos(turn)
-    path = "L".join(f"{px:.1f} {py:.1f}" for px, py in zip(x + across, y + down, strict=True))
+    at = np.rint(10 * np.stack([x + across, y + down], axis=1)) / 10
+    # From point to point: half as long as where each lies, and the page is read before it is drawn.
+    steps = " ".join(f"{along:.3g} {over:.3g}" for along, over in np.diff(at, axis=0) if along or over)
+    path = f"M{at[0, 0]:.1f} {at[0, 1]:.1f}l{steps}z"
     radius = teeth * MODULE / 2
-    return {"x": f"{x:.1f}", "y": f"{y:.1f}", "path": f"M{path}Z", "pitch": radius, "bore": radius * 0.24}
+    return {"x": f"{x:.1f}", "y": f"{y:.1f}", "path": path, "pitch": radius, "bore": radius * 0.24}

@@ -15,6 +15,7 @@ from django.views.decorators.http import require_http_methods, require_safe
 
 from workshop import second_factor, services
 from workshop.client import from_here
+from workshop.known_sign_ins import asked_once
 from workshop.models import Member
 from workshop.refusals import RefusedError
 from workshop.services import has_own_members, has_sample
@@ -78,7 +79,7 @@ class SignIn(LoginView):
         return super().form_invalid(form)
 
     def get_context_data(self, **context: Any) -> dict[str, Any]:
-        return {**super().get_context_data(**context), **choices(), **page_look()}
+        return {**super().get_context_data(**context), **asked_once(choices), **page_look()}
 
 
 @require_http_methods(["GET", "POST"])
@@ -103,7 +104,7 @@ def second(request: HttpRequest) -> HttpResponse:
     return render(request, "accounts/second.html", {"problem": problem, **page_look()}, status=status)
 
 
-def choices() -> dict[str, Any]:
+def choices() -> dict[str, bool]:
     """What else the door offers: the sample's sign-in, and a bench of one's own while there is none."""
     return {"sample": has_sample(), "first": not has_own_members()}
 

@@ -1,4 +1,4 @@
-"""Who is signed in, known without asking the record anew for every request.
+"""Who is signed in, and who there is to sign in, known without asking the record anew for every request.
 
 Workers keep what the record said of a session and its member under a state that they all share: a few
 bytes in a file, and others after every change of a session, a member or a workshop. So a sign-out, or a
@@ -12,6 +12,7 @@ import json
 import os
 import secrets
 import time
+from collections.abc import Callable
 from copy import copy
 from pathlib import Path
 from typing import Any, cast
@@ -36,6 +37,7 @@ STATE_BYTES = 16
 
 _sessions: LruCache[tuple[object, ...], str] = LruCache(MOST)
 _members: LruCache[tuple[object, ...], Member] = LruCache(MOST)
+_answers: LruCache[tuple[object, ...], dict[str, bool]] = LruCache(MOST)
 
 
 def _state_file() -> Path:
@@ -76,6 +78,18 @@ def _renew(*, anew: bool = False) -> None:
 def forget_sign_ins(**signal: Any) -> None:
     """A session, a member or a workshop has changed: once that is in the record, nothing known holds."""
     transaction.on_commit(_renew)
+
+
+def asked_once(ask: Callable[[], dict[str, bool]]) -> dict[str, bool]:
+    """What is asked of members and workshops alone, asked again only after one of them has changed."""
+    state = _state()
+    if state is None:
+        return ask()
+    known = _answers.get((*state, ask))
+    if known is None:
+        known = ask()
+        _answers.put((*state, ask), known)
+    return dict(known)
 
 
 class SessionStore(db.SessionStore):

@@ -14,8 +14,8 @@ from django.test.utils import CaptureQueriesContext
 from hypothesis import given
 from hypothesis import strategies as st
 
-from workshop.models import OWNER, READER, WORKER, Member, SeenSession, Workshop
-from workshop.services import change_member, end_session
+from workshop.models import OWNER, READER, SAMPLE, WORKER, Member, SeenSession, Workshop
+from workshop.services import change_member, end_session, found_workshop
 from workshop.sessions import end_sessions
 
 from ..examples import examples
@@ -147,6 +147,24 @@ class Known(TransactionTestCase):
         self.assertEqual(
             (self.who(self.his)["member"], self.who(self.his)["workshop"]), ("Ben", "Home bench")
         )
+
+    def test_the_door_asks_once_who_there_is_and_again_once_somebody_came(self) -> None:
+        Member.objects.all().delete()
+        Workshop.objects.all().delete()
+        self.assertIn("Set up your own bench", self.door())
+        with self.assertNumQueries(0):
+            self.assertIn("Set up your own bench", self.door())
+        self.home.save()
+        self.made("cleo", OWNER)
+        self.assertNotIn("Set up your own bench", self.door())
+        with self.assertNumQueries(0):
+            self.door()
+        found_workshop("Sample", {"robin": "Robin"}, PASSWORD, key=SAMPLE)
+        Member.objects.filter(workshop=self.home).delete()
+        self.assertIn("look round the sample bench", self.door())
+
+    def door(self) -> str:
+        return Client().get("/sign-in").content.decode()
 
     def test_a_change_told_by_another_process_holds(self) -> None:
         self.assertEqual(self.queries(self.his), 0)
