@@ -94,6 +94,18 @@ class Pieces(unittest.TestCase):
             self.assertTrue(any(module.startswith(f"sums.{name}") for module in loaded))
             self.assertEqual(loaded & {"django", "MySQLdb", "cv2", "sums.regear"}, set())
 
+    def test_a_sum_read_in_part_ends_without_a_word(self) -> None:
+        with subprocess.Popen(
+            [ROOT / "dentado", "sum", "train"],
+            stdin=subprocess.PIPE, stdout=subprocess.PIPE, stderr=subprocess.PIPE, text=True,
+        ) as asked:  # fmt: skip
+            assert asked.stdin and asked.stdout and asked.stderr
+            asked.stdout.close()
+            asked.stdin.write(json.dumps({"line": "12:60"}))
+            asked.stdin.close()
+            self.assertEqual(asked.stderr.read(), "")
+        self.assertEqual(asked.returncode, 0)
+
     def test_one_that_dies_again_and_again_is_given_up_with_a_word(self) -> None:
         restarts = Restarts("server")
         with contextlib.redirect_stdout(io.StringIO()) as said:
