@@ -9,7 +9,10 @@ from math import radians
 from random import Random
 from typing import Any
 
+from demo.scenario import SCENARIO
 from gearing.mesh.verdict import band_for
+from gearing.rebuild.model import PlanContext, Removed
+from gearing.rebuild.plan import build_plan
 from gearing.regear import Drive, Plate, Stocked, Target, regear
 from gearing.strip.entry import parse, read_line
 from gearing.strip.order import StripStep, reach
@@ -39,7 +42,7 @@ def searches() -> None:
     """What was once held to a clock in the tests, and the core's long lines."""
     REPORT.begin("\nSearches and long lines in the core:")
     lines = " | ".join(["12:60", "14:48i", "belt 20:40", "w1:30"] * 5)
-    train, steps = read_train(lines), _tangle(200)
+    train, steps, taken_off = read_train(lines), _tangle(200), _taken_off(60)
     plate = Plate(10.0, 0.8, 60, 3.0).distances()
     present = Drive(15, 54, 60.0, 2.6)
     wide: dict[str, Any] = {"module": 0.8, "alpha": radians(20), "band": band_for("open"), "holes": plate}
@@ -52,6 +55,7 @@ def searches() -> None:
         "every pair on sixty holes": (
             lambda: regear(present, 72.0, 2.6, Target("keep"), pinions, spurs, **wide), 0.1,
         ),
+        "a plan of sixty steps": (lambda: build_plan(taken_off, PlanContext(unit="car")), 0.02),
         "the way in through 200 steps": (lambda: reach(steps, 201), 0.3),
     }  # fmt: skip
     for name, (run, budget) in asks.items():
@@ -73,6 +77,16 @@ def lines_said() -> None:
     spent = timed(lambda: [read_line(line) for line, *_ in SAID], 3) / len(SAID)
     note = f"{100 * kinds:.1f} % of kinds, {100 * lines:.1f} % of whole lines"
     row("a line", spent, note, kinds >= 0.99 and lines >= 0.97 and spent < 0.005)
+
+
+def _taken_off(many: int) -> list[Removed]:
+    """The sample bench's lines, one after another and from the front again; every seventh piece is new."""
+    lines = [off.line for stay in SCENARIO for off in stay.strip]
+    return [
+        Removed(n + 1, entry, "" if n % 7 else "replace", at=at)
+        for n in range(many)
+        for at, entry in enumerate(read_line(lines[n % len(lines)]))
+    ]
 
 
 def _tangle(many: int) -> list[StripStep]:
